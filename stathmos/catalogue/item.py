@@ -1,0 +1,55 @@
+"""What every entry of the catalogue has."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from stathmos.core import units
+from stathmos.core.figures import Given, Provenance
+from stathmos.core.rig import CHOICE, FLAG, entries
+
+
+class CatalogueItem(models.Model):
+    """A thing that the dealer sells or meets. Retired ones are no longer offered; rigs keep what they were built on."""
+
+    #: the core's class that describes the columns
+    core: type
+
+    name = models.CharField(max_length=120, unique=True)
+    system = models.CharField(max_length=6, default="us", choices=[("us", "US"), ("metric", "metric")])
+    retired = models.BooleanField(default=False)
+
+    class Meta:
+        abstract = True
+        ordering = ["name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+    def figures(self) -> dict[str, Given]:
+        """The known figures in the core's form, each with the provenance that its kind of figure has."""
+        known = {}
+        for name, entry in entries(self.core):
+            value = getattr(self, name)
+            origin = Provenance(entry.usual)
+            datum = entry.datums[0] if entry.datums else ""
+            if entry.dimension in (CHOICE, FLAG):
+                if value:
+                    known[name] = Given(0.0, entry.dimension, origin, value)
+            elif value is not None:
+                known[name] = Given(
+                    value, entry.dimension, origin, units.write_exact(value, entry.dimension, self.system), datum
+                )
+        return known
+
+    def as_entries(self) -> dict[str, dict[str, str]]:
+        """The known figures as a rig file writes them."""
+        return {
+            name: {
+                "is": given.typed,
+                "from": given.provenance.value,
+                "system": self.system,
+                **({"datum": given.datum} if given.datum else {}),
+            }
+            for name, given in self.figures().items()
+        }

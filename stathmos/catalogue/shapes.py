@@ -1,0 +1,26 @@
+"""The shape of one figure as written, shared by the catalogue and the rigs."""
+
+from drf_spectacular.utils import inline_serializer
+from rest_framework import serializers as s
+
+from stathmos.core.figures import Provenance
+
+PROVENANCES = [one.value for one in Provenance]
+
+
+def shape(title: str, /, **fields: s.Field):
+    """A serializer class; a trailing underscore parts a field's name from a Python word."""
+    return type(inline_serializer(title, {key.rstrip("_"): field for key, field in fields.items()}))
+
+
+def text() -> s.CharField:
+    return s.CharField(allow_blank=True)
+
+
+EntryShape = shape(
+    "Entry",
+    is_=text(),
+    from_=s.ChoiceField(PROVENANCES),
+    system=s.ChoiceField(["us", "metric"]),
+    datum=s.CharField(required=False),
+)

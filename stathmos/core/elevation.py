@@ -1,0 +1,104 @@
+"""Where every part of the rig stands, for drawing it to scale. All mm.
+
+x runs rearward from the vehicle's front axle, heights up from the ground. What
+nobody measured is drawn at a typical size, and its path is listed in ``assumed``
+so that the drawing can say so; nothing here enters any judgement.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core.figures import Anything, Missing
+from stathmos.core.rig import Rig
+from stathmos.core.units import MM_PER_IN
+
+TYPICAL = {
+    "vehicle.wheelbase": 142 * MM_PER_IN,
+    "vehicle.overhang": 48 * MM_PER_IN,
+    "vehicle.receiver_height": 20 * MM_PER_IN,
+    "trailer.ball_to_axle": 200 * MM_PER_IN,
+    "trailer.frame_length": 240 * MM_PER_IN,
+    "trailer.coupler_height": 23 * MM_PER_IN,
+    "trailer.axle_count": 2,
+}
+AXLE_SPACING = 34 * MM_PER_IN
+RAIL_AHEAD = 0.55  # of the frame's length stands ahead of the axle centre
+
+
+@dataclass(frozen=True)
+class Pose:
+    """The rig in one state: how far the vehicle has sunk over each axle, where the ball is, how the trailer slopes."""
+
+    front_drop: float
+    rear_drop: float
+    ball_height: float
+    trailer_slope: float
+
+
+@dataclass(frozen=True)
+class Elevation:
+    """The side elevation."""
+
+    vehicle_class: str
+    wheelbase: float
+    ball_x: float
+    receiver_height: float
+    trailer_axle_x: float
+    axle_count: int
+    axle_spacing: float
+    rail_from_x: float
+    rail_to_x: float
+    coupler_height: float
+    bracket_x: float | None
+    uncoupled: Pose
+    bare: Pose
+    coupled: Pose
+    assumed: tuple[str, ...]
+
+
+def elevation(rig: Rig, heights, overhang: Anything, bracket: Anything) -> Elevation:
+    """Gather the drawing's positions from the rig and from the `assess.Heights` worked out for it."""
+    guessed: list[str] = []
+
+    def length(path: str, worked_out: Anything | None = None) -> float:
+        figure = rig.figure(path) if worked_out is None else worked_out
+        if isinstance(figure, Missing):
+            guessed.append(path)
+            return TYPICAL[path]
+        return figure.value
+
+    wheelbase = length("vehicle.wheelbase")
+    ball_x = wheelbase + length("vehicle.overhang", overhang)
+    L = length("trailer.ball_to_axle")
+    frame = length("trailer.frame_length")
+    coupler = length("trailer.coupler_height", heights.coupler)
+    axle_x = ball_x + L
+    rail_from = max(ball_x + 0.12 * L, axle_x - RAIL_AHEAD * frame)
+
+    def value(figure: Anything, otherwise: float = 0.0) -> float:
+        return otherwise if isinstance(figure, Missing) else figure.value
+
+    standing = value(heights.ball_standing, value(heights.ball_wanted, coupler))
+
+    def pose(settled) -> Pose:
+        ball = standing - value(settled.ball)
+        return Pose(value(settled.front), value(settled.rear), ball, (ball - coupler) / L)
+
+    return Elevation(
+        vehicle_class=rig.choice("vehicle.vehicle_class") or "half_ton",
+        wheelbase=wheelbase,
+        ball_x=ball_x,
+        receiver_height=length("vehicle.receiver_height", heights.receiver),
+        trailer_axle_x=axle_x,
+        axle_count=int(length("trailer.axle_count")),
+        axle_spacing=AXLE_SPACING,
+        rail_from_x=rail_from,
+        rail_to_x=rail_from + frame,
+        coupler_height=coupler,
+        bracket_x=None if isinstance(bracket, Missing) else ball_x + bracket.value,
+        uncoupled=Pose(0.0, 0.0, standing, 0.0),
+        bare=pose(heights.bare),
+        coupled=pose(heights.settled),
+        assumed=tuple(dict.fromkeys(guessed)),
+    )

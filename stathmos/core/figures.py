@@ -1,0 +1,186 @@
+"""Figures: a value that knows where it came from and how it was worked out.
+
+`Given` is what somebody wrote down. `Figure` is what the core worked out from
+given figures. `Missing` stands where a figure cannot be worked out; it names
+the inputs that are wanting, and is never a pass.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from enum import Enum
+
+from stathmos.core import units
+
+
+class Provenance(Enum):
+    """Where a figure comes from, weakest to strongest."""
+
+    ASSUMED = "assumed"
+    BROCHURE = "brochure"
+    LABEL = "label"
+    MEASURED = "measured"
+
+    @property
+    def strength(self) -> int:
+        return _STRENGTH[self]
+
+
+_STRENGTH = {origin: rank for rank, origin in enumerate(Provenance)}
+
+
+def weakest(origins: list[Provenance]) -> Provenance:
+    """The weakest of several provenances; a result is no better than its worst input.
+
+    >>> weakest([Provenance.LABEL, Provenance.BROCHURE])
+    <Provenance.BROCHURE: 'brochure'>
+    """
+    return min(origins, key=lambda origin: origin.strength)
+
+
+class Authority(Enum):
+    """Whose rule it is, strongest first."""
+
+    VEHICLE_HANDBOOK = "tow-vehicle handbook"
+    HITCH_HANDBOOK = "hitch handbook"
+    HOUSE = "house rule"
+    DEFAULT = "Stathmos default"
+
+
+COMMON_PRACTICE = "common practice, no source"
+FROM_MEMORY = "from memory, to be verified"
+STATICS = "side-view statics, derived in docs/method.md"
+
+
+@dataclass(frozen=True)
+class Rule:
+    """A rule of the trade: what it says, whose it is, and where it comes from."""
+
+    says: str
+    source: str
+    authority: Authority = Authority.DEFAULT
+
+
+@dataclass(frozen=True)
+class Given:
+    """One figure as written down: ``value`` in the core's unit, ``typed`` as the person wrote it.
+
+    ``datum`` is set for heights only (see `heights`).
+    """
+
+    value: float
+    dimension: str
+    provenance: Provenance = Provenance.ASSUMED
+    typed: str = ""
+    datum: str = ""
+
+
+@dataclass(frozen=True)
+class Term:
+    """One number put into a formula."""
+
+    name: str
+    value: float
+    dimension: str
+    provenance: Provenance
+
+
+@dataclass(frozen=True)
+class Working:
+    """How a figure was worked out: the formula, the numbers put in, the rule and whose it is."""
+
+    formula: str
+    terms: tuple[Term, ...] = ()
+    rule: Rule | None = None
+    note: str = ""
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A worked-out figure: ``value`` in the core's unit for ``dimension``."""
+
+    value: float
+    dimension: str
+    provenance: Provenance
+    working: Working
+
+
+@dataclass(frozen=True)
+class Missing:
+    """A figure that cannot be worked out, and the inputs (paths such as ``trailer.gvwr``) it waits for."""
+
+    needs: tuple[str, ...]
+
+
+Known = Given | Figure
+Anything = Given | Figure | Missing
+
+
+def work(
+    formula: str,
+    dimension: str,
+    function: Callable[..., float],
+    rule: Rule | None = None,
+    note: str = "",
+    **terms: Anything,
+) -> Figure | Missing:
+    """Put terms into a function and keep the working; `Missing` where any term is missing.
+
+    The terms' names are the function's argument names.
+
+    >>> tongue = Given(520.0, units.WEIGHT, Provenance.MEASURED)
+    >>> gross = Given(4000.0, units.WEIGHT, Provenance.LABEL)
+    >>> share = work("TW / GTW", units.SHARE, lambda TW, GTW: TW / GTW, TW=tongue, GTW=gross)
+    >>> share.value, share.provenance.value
+    (0.13, 'label')
+    """
+    needs = wanting(*terms.values())
+    if needs:
+        return Missing(needs)
+    put_in = tuple(Term(name, term.value, term.dimension, term.provenance) for name, term in terms.items())
+    origin = weakest([term.provenance for term in put_in]) if put_in else Provenance.ASSUMED
+    value = function(**{term.name: term.value for term in put_in})
+    return Figure(value, dimension, origin, Working(formula, put_in, rule, note))
+
+
+def wanting(*terms: Anything) -> tuple[str, ...]:
+    """All the inputs that the terms wait for, each once, in order."""
+    return tuple(dict.fromkeys(need for term in terms if isinstance(term, Missing) for need in term.needs))
+
+
+def constant(value: float, dimension: str) -> Given:
+    """A figure that a published rule or a chosen school fixes: as good as a label."""
+    return Given(value, dimension, Provenance.LABEL)
+
+
+def assumed(value: float, dimension: str) -> Given:
+    """A figure that nobody gave: typical, and marked so."""
+    return Given(value, dimension, Provenance.ASSUMED)
+
+
+_SLOT = re.compile(r"\{(\w+)\}")
+
+
+@dataclass(frozen=True)
+class Phrase:
+    """A sentence with quantities in it, writable in either unit system.
+
+    ``quantities`` maps a name in the template to (value, dimension, rounding).
+    """
+
+    template: str
+    quantities: Mapping[str, tuple[float, str, str]] = field(default_factory=dict)
+
+    def text(self, system: str) -> str:
+        """The sentence, in ``us`` or ``metric``.
+
+        >>> Phrase("It weighs {w}.", {"w": (100.0, "weight", "up")}).text("us")
+        'It weighs 221 lb.'
+        """
+        written = {
+            name: units.write(value, dimension, system, way)
+            for name, (value, dimension, way) in self.quantities.items()
+        }
+        return _SLOT.sub(lambda slot: written.get(slot[1], slot[0]), self.template)

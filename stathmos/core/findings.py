@@ -1,0 +1,415 @@
+"""What is to be said of a rig, worst first, each with its remedy; and the standing verdict.
+
+A finding is a sentence a person can act on. The verdict is the first finding, or
+the good news with the build when there is none.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from stathmos.core.figures import Missing, Phrase, Provenance
+from stathmos.core.loading import PLACES
+from stathmos.core.ratings import Link, State
+from stathmos.core.rig import ENTRIES, Rig
+from stathmos.core.rules import ATTITUDE_TOLERANCE
+from stathmos.core.selection import CHOSEN, REJECTED, RESERVE
+from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
+from stathmos.core.units import LENGTH, SHARE, WEIGHT
+from stathmos.core.weighing import Weights
+
+if TYPE_CHECKING:
+    from stathmos.core.assess import Choice, Heights
+
+REFUSED, UNKNOWN, CAUTION, GOOD = "refused", "unknown", "caution", "good"
+ORDER = (REFUSED, UNKNOWN, CAUTION, GOOD)
+
+
+@dataclass(frozen=True)
+class Finding:
+    """One thing to say. ``rank``: lower is worse. ``station`` and ``subject`` say where on the page it belongs."""
+
+    state: str
+    rank: int
+    station: str
+    subject: str
+    says: Phrase
+    remedy: Phrase
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """The standing verdict: one sentence, its remedy, and how many more findings stand behind it."""
+
+    state: str
+    says: Phrase
+    remedy: Phrase
+    station: str
+    more: int
+
+
+def collect(
+    rig: Rig, weights: Weights, choice: Choice, heights: Heights, planned: tuple[Link, ...], full: tuple[Link, ...]
+) -> tuple[Finding, ...]:
+    """Every finding on a rig, worst first."""
+    found = [
+        *_overloads(rig, planned),
+        *_share(weights),
+        *_hitch(rig, choice),
+        *_height(heights),
+        *_unknown_links(planned),
+        *_when_full(planned, full),
+        *_close_links(planned),
+    ]
+    return tuple(sorted(found, key=lambda finding: (ORDER.index(finding.state), finding.rank)))
+
+
+def verdict(found: tuple[Finding, ...], choice: Choice, heights: Heights) -> Verdict:
+    """The first finding as the standing verdict; or that all is within, with the build."""
+    if found:
+        first = found[0]
+        return Verdict(first.state, first.says, first.remedy, first.station, len(found) - 1)
+    parts = ", ".join(part.name for part in (choice.in_force.kit, choice.in_force.shank, choice.in_force.ball) if part)
+    hole = (
+        f"hole {choice.position.hole} from the bottom, shank turned {choice.position.orientation}"
+        if choice.position
+        else "shank as fitted"
+    )
+    return Verdict(
+        GOOD,
+        Phrase("Within every rating that Stathmos checks, as planned and with the trailer full."),
+        Phrase(
+            f"{parts}; {hole}; top of ball at {{ball}} uncoupled.",
+            {"ball": (heights.ball_standing.value, LENGTH, "nearest")},
+        ),
+        "hitch",
+        0,
+    )
+
+
+def needs_in_words(needs: tuple[str, ...]) -> str:
+    """What to go and read first, and where: “Rear GAWR (certification label …)”; three at most, then how many more."""
+    told = []
+    for need in needs[:3]:
+        entry = ENTRIES.get(need)
+        if entry is None:
+            told.append("the part's stamp or drawing: " + need.split(".")[-1].replace("_", " "))
+        elif need in ("hitch.kit", "hitch.shank", "hitch.ball"):
+            told.append(f"a {need.split('.')[1]} that serves")
+        else:
+            told.append(f"{entry.label} ({entry.read_at})" if entry.read_at else entry.label)
+    more = len(needs) - len(told)
+    return "; ".join(told) + (f"; and {more} more" if more else "")
+
+
+def _over_words(link: Link) -> tuple[Phrase, dict]:
+    put = {
+        "demand": (link.demand.value, link.demand.dimension, "up"),
+        "rating": (link.rating.value, link.rating.dimension, "down"),
+        "excess": (-(link.margin or 0.0), link.demand.dimension, "up"),
+    }
+    return Phrase(f"{link.name}: {{demand}} on a rating of {{rating}}, {{excess}} over.", put), put
+
+
+_TRAILER_SIDE = ("trailer_tyres", "trailer_axles", "trailer_gvwr", "coupler", "chains")
+_PARTS = ("ball", "hitch_gross", "hitch_tongue", "shank_gross", "shank_tongue")
+
+
+def _remedy(rig: Rig, link: Link, put: dict) -> Phrase:
+    """The plainest remedy of an overload, worked out."""
+    if link.key in _TRAILER_SIDE:
+        return Phrase("Take {excess} out of the trailer, or choose one rated for it.", put)
+    if link.key in _PARTS:
+        return Phrase("Fit a part rated {demand} or more.", put)
+    if link.key in ("rear_gawr", "payload", "gvwr", "gcwr"):
+        lever = PLACES["bed"] if link.key == "rear_gawr" else 1.0
+        out = put["excess"][0] / lever
+        told = {"out": (out, WEIGHT, "up")}
+        bed = rig.load.bed
+        if bed is not None and bed.value >= out:
+            return Phrase("Take {out} out of the bed or boot, or choose a lighter trailer.", told)
+        return Phrase(
+            "There is not {out} in the bed or boot to take out: choose a lighter trailer or a vehicle rated for it.",
+            told,
+        )
+    if link.key == "front_gawr":
+        return Phrase("Set less restoration, or move {excess} from the front seats rearward.", put)
+    return Phrase("Choose a lighter trailer, or a vehicle and receiver rated {demand} or more.", put)
+
+
+def _overloads(rig: Rig, planned: tuple[Link, ...]) -> list[Finding]:
+    found = []
+    for link in planned:
+        if link.state is not State.OVER:
+            continue
+        if link.kind == "load":
+            says, put = _over_words(link)
+            # Ranked by how far over: 5 % over comes before 2 % over.
+            rank = -round((link.share or 1.0) * 1000)
+            found.append(
+                Finding(
+                    REFUSED,
+                    rank,
+                    "ratings",
+                    link.key,
+                    Phrase("Do not tow. " + says.template, says.quantities),
+                    _remedy(rig, link, put),
+                )
+            )
+        elif link.kind == "fit":
+            sizes = {"own": (link.demand.value, LENGTH, "nearest"), "other": (link.rating.value, LENGTH, "nearest")}
+            says = Phrase(f"Do not tow. {link.name}: it does not; {{own}} against {{other}}.", sizes)
+            found.append(Finding(REFUSED, -5000, "ratings", link.key, says, Phrase("Fit the part of the right size.")))
+        else:
+            says = Phrase(f"Do not tow. {link.name}: missing.")
+            found.append(
+                Finding(REFUSED, 0, "ratings", link.key, says, Phrase("Have it fitted by a qualified technician."))
+            )
+    return found
+
+
+def _share(weights: Weights) -> list[Finding]:
+    judgement = weights.judgement
+    if judgement.state == "unknown":
+        needs = () if not isinstance(weights.share, Missing) else weights.share.needs
+        return [
+            Finding(
+                UNKNOWN,
+                0,
+                "weigh",
+                "share",
+                Phrase("Tongue weight or gross trailer weight is unknown: nothing can be chosen on a guess."),
+                Phrase(f"Go and read: {needs_in_words(needs)}."),
+            )
+        ]
+    put = {
+        "share": (weights.share.value, SHARE, "nearest"),
+        "low": (judgement.school.low, SHARE, "nearest"),
+        "high": (judgement.school.high, SHARE, "nearest"),
+        "correction": (abs(judgement.correction or 0.0), WEIGHT, "up"),
+    }
+    found = []
+    if weights.tongue.value >= weights.gross.value:
+        found.append(
+            Finding(
+                REFUSED,
+                -9000,
+                "weigh",
+                "share",
+                Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong."),
+                Phrase("Weigh both again."),
+            )
+        )
+    if judgement.state == "light":
+        says = Phrase(
+            "Do not tow. The tongue is too light: {share} of the trailer, at least {low} wanted. A light tongue lets the trailer sway, then whip.",
+            put,
+        )
+        found.append(
+            Finding(
+                REFUSED,
+                -8000,
+                "weigh",
+                "share",
+                says,
+                Phrase("Move load forward until the tongue weighs {correction} more, then weigh again.", put),
+            )
+        )
+    if judgement.state == "heavy":
+        says = Phrase(
+            "The tongue is heavy: {share} of the trailer, at most {high} wanted. It squats the vehicle and spoils ride, steering and braking.",
+            put,
+        )
+        found.append(
+            Finding(
+                CAUTION,
+                5,
+                "weigh",
+                "share",
+                says,
+                Phrase("Move load rearward until the tongue weighs {correction} less, then weigh again.", put),
+            )
+        )
+    if weights.tongue.provenance.strength < Provenance.MEASURED.strength:
+        says = weights.warnings[0] if weights.warnings else Phrase("The tongue weight is not measured.")
+        found.append(
+            Finding(UNKNOWN, 1, "weigh", "tongue", says, Phrase("Weigh the tongue: that one measurement settles it."))
+        )
+    elif weights.gross.provenance.strength < Provenance.MEASURED.strength:
+        says = Phrase("Gross trailer weight is planned, not weighed; the tongue's share of {share} hangs on it.", put)
+        found.append(Finding(CAUTION, 6, "weigh", "gross", says, Phrase("Weigh the loaded trailer.")))
+    return found
+
+
+def _hitch(rig: Rig, choice: Choice) -> list[Finding]:
+    found = []
+    fitted = choice.fitted_kit
+    best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
+    take = Phrase(f"Fit {best.part.name} instead.") if best else Phrase("No kit in the stock serves this rig.")
+    if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
+        says = Phrase(
+            f"{fitted.part.name} on the vehicle does not serve. {fitted.reason.template}", fitted.reason.quantities
+        )
+        state = REFUSED if fitted.state == REJECTED else UNKNOWN
+        found.append(Finding(state, -7000, "hitch", "kit", says, take))
+    elif fitted and fitted.state == RESERVE:
+        says = Phrase(f"{fitted.part.name} on the vehicle: {fitted.reason.template}", fitted.reason.quantities)
+        found.append(Finding(CAUTION, 3, "hitch", "kit", says, take))
+    if choice.kits and not fitted and best is None:
+        first = choice.kits[0]
+        unknown = all(verdict.state == PART_UNKNOWN for verdict in choice.kits)
+        says = (
+            Phrase("No kit can be chosen yet: figures that the choice stands on are not known.")
+            if unknown
+            else Phrase(
+                f"No weight-distributing kit in the stock serves. {first.part.name}: {first.reason.template}",
+                first.reason.quantities,
+            )
+        )
+        found.append(
+            Finding(
+                UNKNOWN if unknown else REFUSED,
+                3,
+                "hitch",
+                "kit",
+                says,
+                Phrase("See each kit's reason at the Hitch station."),
+            )
+        )
+    if best is not None and fitted is None and best.rule == "house reserve":
+        found.append(
+            Finding(
+                CAUTION,
+                3,
+                "hitch",
+                "kit",
+                Phrase(f"{best.part.name}: {best.reason.template}", best.reason.quantities),
+                Phrase("No larger kit serves."),
+            )
+        )
+    for verdicts, what in ((choice.balls, "ball"), (choice.shanks, "shank")):
+        named = getattr(rig.hitch, what)
+        rejected = next((v for v in verdicts if named and v.part.name == named.typed and v.state == REJECTED), None)
+        if rejected:
+            says = Phrase(
+                f"{rejected.part.name} on the vehicle does not serve. {rejected.reason.template}",
+                rejected.reason.quantities,
+            )
+            found.append(Finding(REFUSED, -6000, "hitch", what, says, Phrase("See what serves at the Hitch station.")))
+        elif verdicts and not named and not any(v.state == CHOSEN for v in verdicts):
+            unknown = all(v.state in (PART_UNKNOWN, REJECTED) for v in verdicts) and any(
+                v.state == PART_UNKNOWN for v in verdicts
+            )
+            says = Phrase(f"No {what} can be chosen yet." if unknown else f"No {what} in the stock serves.")
+            found.append(
+                Finding(
+                    UNKNOWN if unknown else REFUSED,
+                    4,
+                    "hitch",
+                    what,
+                    says,
+                    Phrase("See each one's reason at the Hitch station."),
+                )
+            )
+    return found
+
+
+def _height(heights: Heights) -> list[Finding]:
+    residual, rail = heights.attitude.residual, heights.attitude.rail
+    if isinstance(residual, Missing) or isinstance(rail, Missing):
+        needs = residual.needs if isinstance(residual, Missing) else rail.needs
+        return [
+            Finding(
+                UNKNOWN,
+                2,
+                "height",
+                "ball",
+                Phrase("How level the trailer will stand cannot be told."),
+                Phrase(f"Go and read: {needs_in_words(needs)}."),
+            )
+        ]
+    if abs(rail.value) <= ATTITUDE_TOLERANCE:
+        return []
+    high = rail.value > 0
+    put = {
+        "off": (abs(residual.value), LENGTH, "up"),
+        "rail": (abs(rail.value), LENGTH, "up"),
+        "ball": (heights.ball_standing.value, LENGTH, "nearest"),
+        "wanted": (heights.ball_wanted.value, LENGTH, "nearest"),
+        "tolerance": (ATTITUDE_TOLERANCE, LENGTH, "nearest"),
+    }
+    end = "front" if high else "rear"
+    says = Phrase(
+        f"The ball is too {'high' if high else 'low'}: its top stands at {{ball}}, {{wanted}} wanted. "
+        f"The trailer's {end} would stand {{rail}} high over the frame; {{tolerance}} is the most.",
+        put,
+    )
+    if high:
+        says = Phrase("Do not tow. " + says.template + " Nose high invites sway.", put)
+    remedy = Phrase(f"{'Lower' if high else 'Raise'} the ball by {{off}}.", put)
+    return [Finding(REFUSED, -100, "height", "ball", says, remedy)]
+
+
+def _unknown_links(planned: tuple[Link, ...]) -> list[Finding]:
+    unknown = [link for link in planned if link.state is State.UNKNOWN]
+    if not unknown:
+        return []
+    needs = tuple(dict.fromkeys(need for link in unknown for need in link.needs))
+    names = ", ".join(link.name for link in unknown[:4]) + (f" and {len(unknown) - 4} more" if len(unknown) > 4 else "")
+    return [
+        Finding(
+            UNKNOWN,
+            5,
+            "ratings",
+            unknown[0].key,
+            Phrase(f"Not known: {names}. What is not known is not passed."),
+            Phrase(f"Go and read: {needs_in_words(needs)}."),
+        )
+    ]
+
+
+def _when_full(planned: tuple[Link, ...], full: tuple[Link, ...]) -> list[Finding]:
+    over_now = {link.key for link in planned if link.state is State.OVER}
+    then = [link for link in full if link.state is State.OVER and link.key not in over_now and link.kind == "load"]
+    if not then:
+        return []
+    worst = max(then, key=lambda link: link.share or 0.0)
+    says, put = _over_words(worst)
+    others = f" And {len(then) - 1} more." if len(then) > 1 else ""
+    return [
+        Finding(
+            CAUTION,
+            1,
+            "ratings",
+            worst.key,
+            Phrase("Fit to tow as planned, not with the trailer full. " + says.template + others, put),
+            Phrase(
+                "Write the planned load on the card and tell the customer; or choose a rig that carries the trailer full."
+            ),
+        )
+    ]
+
+
+def _close_links(planned: tuple[Link, ...]) -> list[Finding]:
+    close = [link for link in planned if link.state in (State.LIMIT, State.RESERVE)]
+    if not close:
+        return []
+    worst = max(close, key=lambda link: link.share or 0.0)
+    put = {
+        "demand": (worst.demand.value, worst.demand.dimension, "up"),
+        "rating": (worst.rating.value, worst.rating.dimension, "down"),
+        "share": (worst.share or 0.0, SHARE, "up"),
+    }
+    word = "at the limit" if worst.state is State.LIMIT else "inside the house reserve"
+    others = f" And {len(close) - 1} more." if len(close) > 1 else ""
+    return [
+        Finding(
+            CAUTION,
+            2,
+            "ratings",
+            worst.key,
+            Phrase(f"{worst.name} is {word}: {{demand}} of {{rating}}, {{share}} used.{others}", put),
+            Phrase("Within the rating; leave load at home, or take the next size up."),
+        )
+    ]

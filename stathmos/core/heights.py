@@ -1,0 +1,286 @@
+"""Ball height, shank rise or drop, and how level the trailer will stand.
+
+Heights are above flat ground, mm. Datums: a ball or a coupler is measured *to the
+top* (ground to top of ball, top of coupler) or *to the seat* (ground to the
+ball's mounting surface, bottom edge of coupler); the two differ by the ball's
+stack height. A receiver is measured to the inside top of its tube or to the
+centre of its pin hole; the two differ by half the tube.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core import statics
+from stathmos.core.figures import FROM_MEMORY, STATICS, Anything, Figure, Given, Missing, Rule, assumed, constant, work
+from stathmos.core.rig import PIN_CENTRE, SEAT, Rig
+from stathmos.core.rules import Rules
+from stathmos.core.stock import Shank
+from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, RATE, SHARE, SLOPE
+
+_LB_IN = KG_PER_LB / MM_PER_IN
+#: typical axle rates (front, rear) by vehicle class, lb/in: from memory, to be verified
+TYPICAL_RATES = {
+    "midsize_suv": (350, 420),
+    "large_suv": (450, 550),
+    "van": (450, 650),
+    "half_ton": (480, 620),
+    "three_quarter_ton": (700, 1200),
+    "one_ton": (800, 1700),
+}
+
+
+def seat_to_top(seat: float, stack: float) -> float:
+    """Height to the top of the ball from the height of its seat, mm.
+
+    >>> seat_to_top(seat=500, stack=100)
+    600
+    """
+    return seat + stack
+
+
+def inside_top_of_receiver(pin: float, size: float) -> float:
+    """Inside top of the receiver tube from the centre of its pin hole, mm; half the tube higher.
+
+    >>> inside_top_of_receiver(pin=400, size=50.8)
+    425.4
+    """
+    return pin + size / 2
+
+
+def ball_height_uncoupled(coupler: float, offset: float) -> float:
+    """Height the ball must have before coupling: level coupler height + offset, same datum, mm.
+
+    >>> ball_height_uncoupled(coupler=560, offset=32)
+    592
+    """
+    return coupler + offset
+
+
+def rise_wanted(ball: float, receiver: float, head: float, stack: float) -> float:
+    """Rise (+) or drop (-) the shank must make, mm.  ball - receiver - head - stack
+
+    ``ball`` uncoupled height to the top; ``receiver`` to the inside top; ``head``
+    the ball seat above the shank's reference; ``stack`` the ball's stack height.
+
+    >>> rise_wanted(ball=592, receiver=610, head=30, stack=110)
+    -158
+    """
+    return ball - receiver - head - stack
+
+
+@dataclass(frozen=True)
+class Position:
+    """One way of mounting a shank: which way up, which hole (1 is the lowest), and the rise it makes, mm."""
+
+    orientation: str
+    hole: int
+    rise: float
+    holes_up: int
+    holes_down: int
+
+
+def positions(shank: Shank) -> tuple[Position, ...] | Missing:
+    """Every position of a shank in both orientations; `Missing` where its drawing is incomplete."""
+    needs = tuple(
+        f"stock.{name}" for name in ("most_drop", "most_rise", "pitch", "holes") if getattr(shank, name) is None
+    )
+    if needs:
+        return Missing(needs)
+    count, pitch = int(shank.holes.value), shank.pitch.value
+    lowest = {"down": -shank.most_drop.value, "up": shank.most_rise.value - (count - 1) * pitch}
+    return tuple(
+        Position(orientation, index + 1, start + index * pitch, count - 1 - index, index)
+        for orientation, start in lowest.items()
+        for index in range(count)
+    )
+
+
+def nearest_position(shank: Shank, rise: float) -> Position | Missing:
+    """The position with the smallest residual; of two as near, the lower (a little nose-down before nose-up)."""
+    found = positions(shank)
+    if isinstance(found, Missing):
+        return found
+    return min(found, key=lambda position: (round(abs(position.rise - rise), 1), position.rise))
+
+
+def spring_rates(rig: Rig) -> tuple[Anything, Anything]:
+    """Front and rear axle rates, kg/mm: this vehicle's own, else typical for its class and then assumed."""
+    typical = TYPICAL_RATES.get(rig.choice("vehicle.vehicle_class"))
+
+    def rate(name: str, index: int) -> Anything:
+        own = rig.figure(f"vehicle.{name}")
+        if isinstance(own, Given):
+            return own
+        return assumed(typical[index] * _LB_IN, RATE) if typical else Missing(("vehicle.vehicle_class",))
+
+    return rate("front_rate", 0), rate("rear_rate", 1)
+
+
+_SPRINGS = Rule(
+    "Axle loads over axle spring rates; where the rates are typical for the class they are " + FROM_MEMORY + ".",
+    STATICS,
+)
+
+
+@dataclass(frozen=True)
+class Geometry:
+    """The lengths and rates that the statics need, gathered once."""
+
+    w: Anything
+    o: Anything
+    L: Anything
+    k_f: Anything
+    k_r: Anything
+
+    @classmethod
+    def of(cls, rig: Rig, overhang: Anything) -> Geometry:
+        k_f, k_r = spring_rates(rig)
+        return cls(rig.figure("vehicle.wheelbase"), overhang, rig.figure("trailer.ball_to_axle"), k_f, k_r)
+
+
+def couple(f: float, T: Anything, geometry: Geometry) -> Figure | Missing:
+    """Bar couple for the restoration ``f``, kg·mm."""
+    return work(
+        "M = f · T · o · L / (L + o)",
+        "couple",
+        statics.couple_for_restoration,
+        Rule("Share of the lost front axle load that the bars give back.", STATICS),
+        f=constant(f, SHARE),
+        T=T,
+        o=geometry.o,
+        L=geometry.L,
+    )
+
+
+@dataclass(frozen=True)
+class Settled:
+    """How far the coupled vehicle sinks, down positive: over each axle and at the ball, mm."""
+
+    front: Figure | Missing
+    rear: Figure | Missing
+    ball: Figure | Missing
+
+
+def settled(T: Anything, M: Anything, geometry: Geometry) -> Settled:
+    """Settle of the vehicle under a tongue weight and a bar couple."""
+    w, o, L, k_f, k_r = geometry.w, geometry.o, geometry.L, geometry.k_f, geometry.k_r
+    front = work(
+        "front = dF / k_f,  dF = (M − (T − M/L) · o) / w",
+        LENGTH,
+        lambda T, M, w, o, L, k_f: statics.front_axle_change(T, M, w, o, L) / k_f,
+        _SPRINGS,
+        T=T, M=M, w=w, o=o, L=L, k_f=k_f,
+    )  # fmt: skip
+    rear = work(
+        "rear = dR / k_r,  dR = (T − M/L) − dF",
+        LENGTH,
+        lambda T, M, w, o, L, k_r: statics.rear_axle_change(T, M, w, o, L) / k_r,
+        _SPRINGS,
+        T=T, M=M, w=w, o=o, L=L, k_r=k_r,
+    )  # fmt: skip
+    ball = work(
+        "ball = rear + (rear − front) · o / w",
+        LENGTH,
+        statics.ball_drop,
+        _SPRINGS,
+        front=front, rear=rear, w=w, o=o,
+    )  # fmt: skip
+    return Settled(front, rear, ball)
+
+
+def ball_offset(rules: Rules, tongue: Anything, settle: Anything) -> Anything:
+    """How much higher than the level coupler the uncoupled ball is to stand, by the school in force, mm."""
+    school = rules.offset
+    if school.fixed is not None:
+        return work(
+            "offset = fixed",
+            LENGTH,
+            lambda fixed: fixed,
+            rules.rule(school.name, school.source),
+            fixed=constant(school.fixed, LENGTH),
+        )
+    if school.per_tongue is not None:
+        return work(
+            "offset = ⅛ in per 100 lb · TW",
+            LENGTH,
+            lambda TW: TW * school.per_tongue,
+            rules.rule(school.name, school.source),
+            TW=tongue,
+        )
+    return settle
+
+
+def coupler_to_top(rig: Rig, stack: Anything) -> Anything:
+    """Level coupler height to the top, whichever datum it was measured to, mm."""
+    return _to_top(rig.figure("trailer.coupler_height"), stack)
+
+
+def standing_ball_to_top(rig: Rig, stack: Anything) -> Anything:
+    """Height of the ball as it stands on the vehicle, to the top, mm."""
+    return _to_top(rig.figure("hitch.ball_height"), stack)
+
+
+def _to_top(height: Given | Missing, stack: Anything) -> Anything:
+    if isinstance(height, Missing) or height.datum != SEAT:
+        return height
+    return work(
+        "top = seat + stack",
+        LENGTH,
+        seat_to_top,
+        Rule("Datums differ by the ball's stack height.", "geometry"),
+        seat=height,
+        stack=stack,
+    )
+
+
+def receiver_to_inside_top(rig: Rig) -> Anything:
+    """Receiver height to the inside top of its tube, whichever datum it was measured to, mm."""
+    height = rig.figure("vehicle.receiver_height")
+    if isinstance(height, Missing) or height.datum != PIN_CENTRE:
+        return height
+    return work(
+        "inside top = pin centre + tube / 2",
+        LENGTH,
+        inside_top_of_receiver,
+        Rule("Datums differ by half the tube.", "geometry"),
+        pin=height,
+        size=rig.figure("vehicle.receiver_size"),
+    )
+
+
+@dataclass(frozen=True)
+class Attitude:
+    """How the coupled trailer will stand. ``pitch`` nose up; ``rail`` front above rear over the frame's length, mm."""
+
+    residual: Figure | Missing
+    pitch: Figure | Missing
+    rail: Figure | Missing
+
+
+def attitude(ball: Anything, wanted: Anything, offset: Anything, settle: Anything, rig: Rig) -> Attitude:
+    """Attitude of the trailer on a ball of uncoupled height ``ball`` where ``wanted`` was wanted.
+
+    With a fixed-offset school the offset and the settle differ, and the trailer
+    stands off level even on a ball of exactly the wanted height; that is shown.
+    """
+    residual = work(
+        "residual = ball − wanted", LENGTH, lambda ball, wanted: ball - wanted, None, ball=ball, wanted=wanted
+    )
+    L = rig.figure("trailer.ball_to_axle")
+    pitch = work(
+        "pitch = (coupled ball − level ball) / L = (residual + offset − settle) / L",
+        SLOPE,
+        lambda residual, offset, settle, L: statics.trailer_pitch(residual + offset - settle, 0.0, L),
+        Rule("The trailer turns about the middle of its axle group.", STATICS),
+        residual=residual, offset=offset, settle=settle, L=L,
+    )  # fmt: skip
+    rail = work(
+        "rail = pitch · frame length",
+        LENGTH,
+        lambda pitch, frame: pitch * frame,
+        Rule("Frame rail front against rear within 1¼ in.", "common practice, no source"),
+        pitch=pitch,
+        frame=rig.figure("trailer.frame_length"),
+    )
+    return Attitude(residual, pitch, rail)

@@ -1,0 +1,258 @@
+"""The rig file: an open JSON format for one rig, its rules and the parts on the shelf.
+
+A figure is written ``{"is": "22 3/4 in", "from": "measured"}``, or as a bare text,
+which is then *assumed*, the weakest provenance. ``system`` says what bare numbers
+mean (us or metric) in that figure; ``datum`` to what a height was measured.
+`schema` is the JSON Schema of the format, made from the same descriptions as the
+reader; docs/rig-file.schema.json is a copy of it.
+"""
+
+from __future__ import annotations
+
+import difflib
+from dataclasses import dataclass, field
+from functools import lru_cache
+from typing import Any
+
+from jsonschema import Draft202012Validator
+from jsonschema.exceptions import ValidationError
+
+from stathmos.core import units
+from stathmos.core.figures import Given, Provenance
+from stathmos.core.rig import CHOICE, DATUMS, FLAG, SECTIONS, TEXT, Entry, Rig, entries
+from stathmos.core.stock import PARTS, Stock
+from stathmos.core.units import UnreadableError
+
+VERSION = 1
+WORDS = (CHOICE, FLAG, TEXT)
+LONGEST_NAME = 120
+MOST_PARTS = 2000
+
+
+@dataclass(frozen=True)
+class Problem:
+    """Something wrong in a rig file: its place (such as ``trailer.gvwr``) and what is wrong."""
+
+    place: str
+    says: str
+
+
+@dataclass(frozen=True)
+class RigFile:
+    """A rig file read: the rig, the stock, and every problem found. A figure with a problem is left unknown."""
+
+    rig: Rig = Rig()
+    stock: Stock = Stock()
+    customer: str = ""
+    names: dict[str, str] = field(default_factory=dict)
+    problems: tuple[Problem, ...] = ()
+
+
+def read(document: Any, shelf: Stock | None = None) -> RigFile:
+    """Read a rig file already parsed from JSON. Never raises: whatever is wrong is listed with its place.
+
+    ``shelf`` takes the place of the file's own stock, for a caller that has one.
+    """
+    problems = [_problem(error) for error in _validator().iter_errors(document)]
+    if not isinstance(document, dict):
+        return RigFile(problems=(Problem("(file)", "A rig file is a JSON object."),))
+    sections = {}
+    for name, kind in SECTIONS.items():
+        given = document.get(name)
+        sections[name] = kind(**_figures(kind, given if isinstance(given, dict) else {}, name, problems))
+    parts = shelf if shelf is not None else _stock(document.get("stock"), problems)
+    problems += _unknown_parts(sections["hitch"], parts)
+    names = {key: str(document.get(key, "")) for key in ("vehicle_name", "trailer_name")}
+    unique = tuple(dict.fromkeys(problems))
+    return RigFile(Rig(**sections), parts, str(document.get("customer", "")), names, unique)
+
+
+def read_entry(raw: Any, entry: Entry) -> Given | None:
+    """One figure as typed into one field. None where it is blank.
+
+    Raises `UnreadableError` with a message fit to stand beside the field.
+    """
+    typed, system, origin, datum = _taken_apart(raw)
+    if not typed.strip():
+        return None
+    if origin not in {one.value for one in Provenance}:
+        raise UnreadableError(f"“{origin}” is no provenance: write assumed, brochure, label or measured.")
+    provenance = Provenance(origin)
+    if entry.dimension in WORDS:
+        return _read_word(typed.strip(), entry, provenance)
+    if datum and datum not in entry.datums:
+        known = ", ".join(entry.datums) or "none"
+        raise UnreadableError(f"“{datum}” is no datum of this height; it has: {known}.")
+    value = units.parse(typed, entry.dimension, system)
+    _believable(value, typed, entry)
+    return Given(value, entry.dimension, provenance, typed, datum or (entry.datums[0] if entry.datums else ""))
+
+
+def _taken_apart(raw: Any) -> tuple[str, str, str, str]:
+    if isinstance(raw, dict):
+        parts = (raw.get("is", ""), raw.get("system", "us"), raw.get("from", "assumed"), raw.get("datum", ""))
+        typed, system, origin, datum = (part if isinstance(part, str) else "" for part in parts)
+        return typed, system if system in units.SYSTEMS else "us", origin, datum
+    return (raw if isinstance(raw, str) else ""), "us", "assumed", ""
+
+
+def _read_word(typed: str, entry: Entry, provenance: Provenance) -> Given:
+    if entry.dimension == TEXT:
+        if len(typed) > LONGEST_NAME:
+            raise UnreadableError(f"Longer than {LONGEST_NAME} characters.")
+        return Given(0.0, TEXT, provenance, typed)
+    known = [key for key, _ in entry.choices]
+    if typed not in known:
+        raise UnreadableError(f"“{typed[:40]}” is not one of: {', '.join(known)}.")
+    return Given(0.0, entry.dimension, provenance, typed)
+
+
+def _believable(value: float, typed: str, entry: Entry) -> None:
+    if entry.dimension == units.COUNT and value != int(value):
+        raise UnreadableError(f"“{typed}” is not a whole number.")
+    limits = {
+        side: units.write(limit, entry.dimension, "us")
+        for side, limit in (("low", entry.low), ("high", entry.high))
+        if limit < float("inf")
+    }
+    if value < entry.low - 1e-6:
+        least = f"{limits['low']} ({units.write(entry.low, entry.dimension, 'metric')})"
+        raise UnreadableError(
+            f"“{typed}” is too small to believe for {entry.label}: at least {least}. Leave it blank if it is not known."
+        )
+    if value > entry.high + 1e-6:
+        most = f"{limits['high']} ({units.write(entry.high, entry.dimension, 'metric')})"
+        raise UnreadableError(f"“{typed}” is too large to believe for {entry.label}: at most {most}. Check the unit.")
+
+
+def _figures(kind: type, raw: dict[str, Any], place: str, problems: list[Problem]) -> dict[str, Given | None]:
+    read_figures = {}
+    for name, entry in entries(kind):
+        if name not in raw:
+            continue
+        try:
+            read_figures[name] = read_entry(raw[name], entry)
+        except UnreadableError as error:
+            problems.append(Problem(f"{place}.{name}", str(error)))
+    return read_figures
+
+
+def _stock(raw: Any, problems: list[Problem]) -> Stock:
+    listed = raw if isinstance(raw, dict) else {}
+    return Stock(
+        **{
+            name: tuple(
+                read_part(kind, part, f"stock.{name}.{index}", problems)
+                for index, part in enumerate(listed[name] if isinstance(listed.get(name), list) else [])
+                if isinstance(part, dict)
+            )
+            for name, kind in PARTS.items()
+        }
+    )
+
+
+def read_part(kind: type, raw: dict[str, Any], place: str, problems: list[Problem]) -> Any:
+    """One kit, shank or ball from its object in a file; problems are added to the list."""
+    words = {key: str(raw.get(key, "")) for key in ("name", "family") if key in kind.__dataclass_fields__}
+    return kind(**words, **_figures(kind, raw, place, problems))
+
+
+def _unknown_parts(hitch: Any, stock: Stock) -> list[Problem]:
+    found = []
+    for what, parts in (("kit", stock.kits), ("shank", stock.shanks), ("ball", stock.balls)):
+        named = getattr(hitch, what)
+        if named is not None and named.typed not in {part.name for part in parts}:
+            found.append(Problem(f"hitch.{what}", f"“{named.typed[:60]}” is not in the stock, so it cannot be judged."))
+    return found
+
+
+def _problem(error: ValidationError) -> Problem:
+    place = ".".join(str(step) for step in error.absolute_path) or "(file)"
+    if error.validator == "additionalProperties" and isinstance(error.instance, dict):
+        known = error.schema.get("properties", {})
+        strangers = [key for key in error.instance if key not in known]
+        told = []
+        for key in strangers[:20]:
+            near = difflib.get_close_matches(key, known, 1)
+            told.append(f"“{key[:60]}”" + (f" (is “{near[0]}” meant?)" if near else ""))
+        return Problem(place, "Unknown key: " + ", ".join(told) + ".")
+    if error.validator == "required":
+        return Problem(place, "A key is wanting: " + error.message.split("'")[1] + ".")
+    if error.validator == "const":
+        return Problem(place, f"This Stathmos reads rig files of version {VERSION}.")
+    if error.validator == "enum":
+        return Problem(place, f"Must be one of: {', '.join(map(str, error.validator_value))}.")
+    if error.validator in ("type", "anyOf", "oneOf"):
+        return Problem(
+            place, "Write a figure as a text with its unit, or as an object with “is” and “from”; see docs/rig-file.md."
+        )
+    return Problem(place, "Cannot be read: " + error.message[:160])
+
+
+@lru_cache(maxsize=1)
+def _validator() -> Draft202012Validator:
+    return Draft202012Validator(schema())
+
+
+def schema() -> dict[str, Any]:
+    """The JSON Schema of the rig file."""
+
+    def properties(kind: type) -> dict[str, Any]:
+        return {
+            name: {
+                "$ref": "#/$defs/height" if entry.datums else "#/$defs/figure",
+                "title": entry.label,
+                "description": _described(entry),
+            }
+            for name, entry in entries(kind)
+        }
+
+    def closed(known: dict[str, Any], required: list[str] | None = None) -> dict[str, Any]:
+        made: dict[str, Any] = {"type": "object", "properties": known, "additionalProperties": False}
+        return {**made, "required": required} if required else made
+
+    text = {"type": "string", "maxLength": LONGEST_NAME}
+    figure = {
+        "is": {"type": "string", "maxLength": LONGEST_NAME},
+        "from": {"enum": [one.value for one in Provenance]},
+        "system": {"enum": list(units.SYSTEMS)},
+    }
+    named = {"name": {**text, "minLength": 1}}
+    shelf = {
+        "kits": closed({**named, "family": text, **properties(PARTS["kits"])}, ["name"]),
+        "shanks": closed({**named, **properties(PARTS["shanks"])}, ["name"]),
+        "balls": closed({**named, **properties(PARTS["balls"])}, ["name"]),
+    }
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": "Stathmos rig file",
+        "type": "object",
+        "additionalProperties": False,
+        "required": ["stathmos_rig_file"],
+        "properties": {
+            "stathmos_rig_file": {"const": VERSION},
+            "customer": text,
+            "vehicle_name": text,
+            "trailer_name": text,
+            **{name: closed(properties(kind)) for name, kind in SECTIONS.items()},
+            "stock": closed(
+                {name: {"type": "array", "items": part, "maxItems": MOST_PARTS} for name, part in shelf.items()}
+            ),
+        },
+        "$defs": {
+            "figure": {"anyOf": [{"type": "string", "maxLength": LONGEST_NAME}, closed(figure, ["is"])]},
+            "height": {
+                "anyOf": [
+                    {"type": "string", "maxLength": LONGEST_NAME},
+                    closed({**figure, "datum": {"enum": list(DATUMS)}}, ["is"]),
+                ],
+            },
+        },
+    }
+
+
+def _described(entry: Entry) -> str:
+    if entry.choices:
+        return "One of: " + ", ".join(key for key, _ in entry.choices) + "."
+    kind = "A name from the stock." if entry.dimension == TEXT else f"A {entry.dimension}, with its unit."
+    return f"{kind} Read at: {entry.read_at}." if entry.read_at else kind

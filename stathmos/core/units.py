@@ -1,0 +1,322 @@
+"""Reading and writing quantities the way people in a fitting bay do.
+
+Everything typed becomes kg or mm (see the package docstring); everything shown
+is written in the US or the metric manner. Conversion factors: NIST SP 811.
+"""
+
+from __future__ import annotations
+
+import math
+import re
+from dataclasses import dataclass
+from fractions import Fraction
+
+KG_PER_LB = 0.45359237  # exact, NIST SP 811
+MM_PER_IN = 25.4  # exact, NIST SP 811
+MM_PER_FT = 304.8  # exact
+NEWTON_PER_KG = 9.80665  # exact, standard gravity, NIST SP 811
+NM_PER_FT_LB = 1.355817948  # NIST SP 811
+
+SYSTEMS = ("us", "metric")
+
+WEIGHT, LENGTH, RATE, COUPLE, AREA = "weight", "length", "rate", "couple", "area"
+SHARE, SLOPE, ANGLE, COUNT = "share", "slope", "angle", "count"
+DIMENSIONS = (WEIGHT, LENGTH, RATE, COUPLE, AREA, SHARE, SLOPE, ANGLE, COUNT)
+
+#: dimension -> unit as typed (lower case) -> factor to the core's own unit
+UNITS: dict[str, dict[str, float]] = {
+    WEIGHT: {
+        **dict.fromkeys(("lb", "lbs", "pound", "pounds"), KG_PER_LB),
+        **dict.fromkeys(("kg", "kgs", "kilogram", "kilograms"), 1.0),
+        **dict.fromkeys(("t", "tonne", "tonnes"), 1000.0),
+    },
+    LENGTH: {
+        **dict.fromkeys(("in", "inch", "inches", '"'), MM_PER_IN),
+        **dict.fromkeys(("ft", "foot", "feet", "'"), MM_PER_FT),
+        "mm": 1.0,
+        "cm": 10.0,
+        **dict.fromkeys(("m", "metre", "metres", "meter", "meters"), 1000.0),
+    },
+    RATE: {
+        "lb/in": KG_PER_LB / MM_PER_IN,
+        "kg/mm": 1.0,
+        "n/mm": 1.0 / NEWTON_PER_KG,
+    },
+    COUPLE: {
+        **dict.fromkeys(("ft lb", "ft·lb", "lb ft", "lb·ft"), MM_PER_FT * KG_PER_LB),
+        **dict.fromkeys(("n m", "n·m", "nm"), 1000.0 / NEWTON_PER_KG),
+    },
+    AREA: {
+        **dict.fromkeys(("sq ft", "ft2", "ft²"), MM_PER_FT**2),
+        **dict.fromkeys(("m2", "m²", "sq m"), 1e6),
+    },
+    SHARE: {"%": 0.01},
+    SLOPE: {},
+    ANGLE: {},
+    COUNT: {},
+}
+
+#: what a bare number means, by dimension and system
+BARE_UNIT: dict[str, dict[str, str]] = {
+    WEIGHT: {"us": "lb", "metric": "kg"},
+    LENGTH: {"us": "in", "metric": "mm"},
+    RATE: {"us": "lb/in", "metric": "kg/mm"},
+    COUPLE: {"us": "ft·lb", "metric": "n·m"},
+    AREA: {"us": "sq ft", "metric": "m²"},
+    SHARE: {"us": "%", "metric": "%"},
+}
+
+#: one press of an arrow key, in the core's unit; a held shift takes ten
+STEP: dict[str, dict[str, float]] = {
+    LENGTH: {"us": MM_PER_IN / 16, "metric": 1.0},
+    WEIGHT: {"us": KG_PER_LB, "metric": 1.0},
+    RATE: {"us": 10 * KG_PER_LB / MM_PER_IN, "metric": 0.1},
+    AREA: {"us": MM_PER_FT**2, "metric": 1e5},
+    SHARE: {"us": 0.01, "metric": 0.01},
+    COUNT: {"us": 1.0, "metric": 1.0},
+}
+
+LONGEST_TEXT = 40
+_TAPE_DENOMINATORS = (2, 4, 8, 16, 32, 64)
+_LOOKALIKES = str.maketrans({"″": '"', "”": '"', "“": '"', "′": "'", "’": "'", "‘": "'", "−": "-", "–": "-", "⁄": "/"})
+_VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
+
+_NUMBER = re.compile(
+    r"""
+    (?P<decimal>(?:\d{1,3}(?:,\d{3})+|\d+)(?:\.\d+)?|\.\d+)     # 1,150  22  22.75  .5
+    (?:(?P<joint>\s*-\s*|\s+)(?P<tail>\d+/\d+))?                # 22 3/4  22-3/4
+    | (?P<fraction>\d+/\d+)                                     # 3/4
+    """,
+    re.VERBOSE,
+)
+
+_UNIT_WORDS = sorted({unit for units in UNITS.values() for unit in units}, key=len, reverse=True)
+_UNIT = re.compile(r"\s*(" + "|".join(re.escape(word) for word in _UNIT_WORDS) + r")(?![a-z²])\s*")
+
+
+class UnreadableError(ValueError):
+    """The text could not be read as a quantity; the message names what could not be read."""
+
+
+@dataclass(frozen=True)
+class _Piece:
+    amount: float
+    unit: str
+
+
+def parse(text: str, dimension: str, system: str = "us") -> float:
+    """Read a typed quantity into the core's unit.
+
+    ``text`` as typed; ``dimension`` one of `DIMENSIONS`; ``system`` says what a
+    bare number means. Returns kg, mm, kg/mm, kg·mm, mm² or a plain share.
+    Raises `UnreadableError` with a message fit to stand beside the field.
+
+    >>> parse("22 3/4", "length")
+    577.85
+    >>> parse("22-3/4", "length") == parse("22.75", "length") == parse("1' 10 3/4\\"", "length")
+    True
+    >>> parse("578mm", "length")
+    578.0
+    >>> round(parse("1,150", "weight"), 4)
+    521.6312
+    >>> parse("522 kg", "weight")
+    522.0
+    >>> parse("22 3/", "length")
+    Traceback (most recent call last):
+    ...
+    stathmos.core.units.UnreadableError: Cannot read “3/” in “22 3/”: a fraction needs a number on both sides of the stroke.
+    """
+    shown = text.strip()
+    if not shown:
+        raise UnreadableError("Nothing is written here.")
+    if len(shown) > LONGEST_TEXT:
+        raise UnreadableError(f"Cannot read “{shown[:20]}…”: longer than {LONGEST_TEXT} characters.")
+    clean = shown.lower().translate(_LOOKALIKES)
+    for sign, fraction in _VULGAR.items():
+        clean = clean.replace(sign, f" {fraction}")
+    clean = re.sub(r"\s+", " ", clean).strip()
+    if clean.startswith("-"):
+        raise UnreadableError(f"Cannot use “{shown}”: a negative figure has no meaning here.")
+    pieces = _pieces(clean, shown, dimension)
+    units = UNITS[dimension]
+    if len(pieces) > 1:
+        return _feet_and_inches(pieces, shown, dimension)
+    piece = pieces[0]
+    unit = piece.unit or BARE_UNIT.get(dimension, {}).get(system, "")
+    return piece.amount * units[unit] if unit else piece.amount
+
+
+def _pieces(clean: str, shown: str, dimension: str) -> list[_Piece]:
+    """Split “1' 10 3/4"” into amounts, each with the unit written behind it."""
+    pieces: list[_Piece] = []
+    rest = clean
+    while rest:
+        number = _NUMBER.match(rest)
+        if number is None:
+            raise UnreadableError(_why_unreadable(rest, shown))
+        rest = rest[number.end() :]
+        if rest[:1] in ("/", "."):
+            raise UnreadableError(_why_unreadable(number.group() + rest, shown))
+        unit_match = _UNIT.match(rest)
+        unit = unit_match.group(1) if unit_match else ""
+        if unit_match:
+            rest = rest[unit_match.end() :]
+        if unit and unit not in UNITS[dimension]:
+            raise UnreadableError(_wrong_unit(unit, shown, dimension))
+        if not unit and rest.strip():
+            raise UnreadableError(_why_unreadable(rest.strip(), shown))
+        pieces.append(_Piece(_amount(number, shown), unit))
+    return pieces
+
+
+def _amount(number: re.Match[str], shown: str) -> float:
+    whole = number["decimal"]
+    fraction = number["tail"] or number["fraction"]
+    if fraction is None:
+        return float(whole.replace(",", ""))
+    above, below = (int(part) for part in fraction.split("/"))
+    if below not in _TAPE_DENOMINATORS:
+        raise UnreadableError(
+            f"Cannot read “{fraction}” in “{shown}”: a tape has halves, quarters, 8ths, 16ths, 32nds and 64ths."
+        )
+    if whole is not None and (above >= below or "." in whole):
+        raise UnreadableError(
+            f"Cannot read “{fraction}” in “{shown}”: the fraction must be less than one and follow a whole number."
+        )
+    exact = Fraction(above, below) + (Fraction(whole.replace(",", "")) if whole else 0)
+    return float(exact)
+
+
+def _feet_and_inches(pieces: list[_Piece], shown: str, dimension: str) -> float:
+    feet, inch = UNITS[LENGTH]["ft"], UNITS[LENGTH]["in"]
+    if dimension != LENGTH or len(pieces) != 2 or UNITS[LENGTH].get(pieces[0].unit) != feet:
+        raise UnreadableError(f"Cannot read “{shown}”: write one figure with one unit.")
+    if pieces[1].unit and UNITS[LENGTH][pieces[1].unit] != inch:
+        raise UnreadableError(f"Cannot read “{shown}”: after feet only inches can follow.")
+    if pieces[1].amount >= 12:
+        raise UnreadableError(f"Cannot read “{shown}”: after feet the inches must be less than 12.")
+    return (pieces[0].amount * 12 + pieces[1].amount) * inch
+
+
+def _why_unreadable(rest: str, shown: str) -> str:
+    stroke = re.search(r"\d*/\d*", rest)
+    if stroke and re.fullmatch(r"\d*/\d*", stroke.group()) and not re.fullmatch(r"\d+/\d+", stroke.group()):
+        return f"Cannot read “{stroke.group()}” in “{shown}”: a fraction needs a number on both sides of the stroke."
+    if re.match(r"[\d,.]*,", rest):
+        return f"Cannot read “{rest}” in “{shown}”: use a point for decimals; a comma only parts thousands."
+    return f"Cannot read “{rest}” in “{shown}”: write a number, then its unit."
+
+
+def _wrong_unit(unit: str, shown: str, dimension: str) -> str:
+    for other, units in UNITS.items():
+        if unit in units:
+            return f"Cannot use “{unit}” in “{shown}”: that is a unit of {other}, and a {dimension} is wanted."
+    known = ", ".join(dict.fromkeys(BARE_UNIT.get(dimension, {}).values())) or "a bare number"
+    return f"Cannot read “{unit}” in “{shown}” as a unit of {dimension}: write {known}."
+
+
+def _rounded(amount: float, rounding: str) -> int:
+    """Whole number next to ``amount``; a hair under a whole number (1e-6) counts as that number."""
+    if rounding == "up":
+        return math.ceil(amount - 1e-6)
+    if rounding == "down":
+        return math.floor(amount + 1e-6)
+    return math.floor(amount + 0.5)
+
+
+def write_length(mm: float, system: str, rounding: str = "nearest") -> str:
+    """A length for reading, to 1/16 in or 1 mm.
+
+    >>> write_length(577.85, "us"), write_length(577.85, "metric")
+    ('22 3/4 in', '578 mm')
+    """
+    if system == "metric":
+        return f"{_rounded(mm, rounding):,} mm".replace("-", "−")
+    sixteenths = _rounded(mm / MM_PER_IN * 16, rounding)
+    sign = "−" if sixteenths < 0 else ""
+    whole, part = divmod(abs(sixteenths), 16)
+    fraction = Fraction(part, 16)
+    if not part:
+        return f"{sign}{whole} in"
+    return f"{sign}{f'{whole} ' if whole else ''}{fraction.numerator}/{fraction.denominator} in"
+
+
+def write_weight(kg: float, system: str, rounding: str = "nearest") -> str:
+    """A weight for reading, to the whole pound or kilogram.
+
+    >>> write_weight(521.6312255, "us"), write_weight(521.6312255, "metric")
+    ('1,150 lb', '522 kg')
+    """
+    amount, unit = (kg, "kg") if system == "metric" else (kg / KG_PER_LB, "lb")
+    return f"{_rounded(amount, rounding):,} {unit}".replace("-", "−")
+
+
+def write(value: float, dimension: str, system: str, rounding: str = "nearest") -> str:
+    """Any figure for reading, with its unit. ``rounding``: nearest, up or down (against the user).
+
+    >>> write(0.1234, "share", "us"), write(0.00579, "slope", "us")
+    ('12.3 %', '0.33°')
+    """
+    if dimension == WEIGHT:
+        return write_weight(value, system, rounding)
+    if dimension == LENGTH:
+        return write_length(value, system, rounding)
+    if dimension == SHARE:
+        return f"{_rounded(value * 1000, rounding) / 10:,.1f} %"
+    if dimension == SLOPE:
+        return f"{math.degrees(math.atan(value)):.2f}°".replace("-", "−")
+    if dimension == ANGLE:
+        return f"{math.degrees(value):.2f}°".replace("-", "−")
+    if dimension == COUNT:
+        return f"{value:g}"
+    unit = BARE_UNIT[dimension][system]
+    amount = value / UNITS[dimension][unit]
+    places = 0 if abs(amount) >= 100 else 1 if abs(amount) >= 10 else 2
+    written = {"n·m": "N·m", "sq ft": "ft²"}.get(unit, unit)
+    return f"{amount:,.{places}f} {written}".replace("-", "−")
+
+
+def write_exact(value: float, dimension: str, system: str) -> str:
+    """A figure as a text that `parse` reads back as the same figure (to a millionth of the unit).
+
+    >>> write_exact(577.85, "length", "us"), write_exact(parse("7200", "weight"), "weight", "us")
+    ('22.75 in', '7200 lb')
+    """
+    unit = BARE_UNIT.get(dimension, {}).get(system, "")
+    amount = value / UNITS[dimension][unit] if unit else value
+    return f"{amount:.6f}".rstrip("0").rstrip(".") + (f" {unit}" if unit else "")
+
+
+def step(text: str, dimension: str, system: str, steps: int) -> str:
+    """The typed figure moved by arrow keys: whole steps of `STEP`, never below one step.
+
+    >>> step("22 3/4", "length", "us", 1), step("22.7", "length", "us", -1), step("578mm", "length", "us", 1)
+    ('22 13/16', '22 11/16', '579 mm')
+    """
+    own = _system_of(text, dimension) or system
+    size = STEP[dimension][own]
+    at = parse(text, dimension, system) / size
+    base = round(at)
+    if abs(at - base) > 1e-6 and steps < 0:
+        base = math.ceil(at)
+    elif abs(at - base) > 1e-6:
+        base = math.floor(at)
+    moved = max(1, base + steps) * size
+    if dimension == LENGTH:
+        written = write_length(moved, own)
+    elif dimension == WEIGHT:
+        written = write_weight(moved, own)
+    else:
+        unit = BARE_UNIT.get(dimension, {}).get(own, "")
+        amount = moved / UNITS[dimension][unit] if unit else moved
+        written = f"{round(amount, 4):g} {unit}".strip()
+    return written if _system_of(text, dimension) else written.rsplit(" ", 1)[0] if " " in written else written
+
+
+def _system_of(text: str, dimension: str) -> str | None:
+    """us or metric where the text names a unit, else None."""
+    clean = text.lower().translate(_LOOKALIKES)
+    metric = {WEIGHT: r"kg|\d\s*t", LENGTH: r"mm|cm|\dm|\d m", RATE: "kg|n/", AREA: "m2|m²|sq m"}.get(dimension)
+    if metric and re.search(metric, clean):
+        return "metric"
+    return "us" if re.search(r"[a-z\"'%]", clean) else None

@@ -1,0 +1,1 @@
+"""Verbs: each changes the record in one named way, in one transaction."""

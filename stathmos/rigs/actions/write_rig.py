@@ -1,0 +1,118 @@
+"""Write down what changed on a rig: names, and new readings. The only way a rig changes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from django.db import transaction
+
+from stathmos.core.figures import Given
+from stathmos.core.rig import ENTRIES
+from stathmos.core.rigfile import read_entry
+from stathmos.core.units import UnreadableError
+from stathmos.people.models import Person
+from stathmos.rigs.models import Reading, Rig
+
+NAMES = ("customer", "vehicle_name", "trailer_name")
+
+
+class NotWritten(Exception):
+    """Nothing was written; ``problems`` says why, by place."""
+
+    def __init__(self, problems: dict[str, str]) -> None:
+        super().__init__("not written")
+        self.problems = problems
+
+
+class Stale(Exception):
+    """Somebody else wrote in between; ``rig`` is how it stands now."""
+
+    def __init__(self, rig: Rig) -> None:
+        super().__init__("stale")
+        self.rig = rig
+
+
+@dataclass(frozen=True)
+class Change:
+    """What is to be written: names that changed, and entries by path (None or blank takes a figure back)."""
+
+    names: dict[str, str]
+    entries: dict[str, dict | None]
+
+
+def open_rig(person: Person, change: Change) -> Rig:
+    """A new rig with its first readings."""
+    figures = _check(change, dict.fromkeys(NAMES, ""))
+    with transaction.atomic():
+        rig = Rig.objects.create(advisor=person, **{name: change.names.get(name, "").strip() for name in NAMES})
+        _write_readings(rig, person, change, figures)
+    return rig
+
+
+def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
+    """New readings on a rig, if it still stands at ``version``; raises `Stale` if not, `NotWritten` if a figure cannot be read."""
+    with transaction.atomic():
+        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        figures = _check(change, {name: getattr(rig, name) for name in NAMES})
+        if rig.version != version:
+            raise Stale(rig)
+        for name, text in change.names.items():
+            setattr(rig, name, text.strip())
+        rig.version += 1
+        rig.save()
+        _write_readings(rig, person, change, figures)
+    return rig
+
+
+def _check(change: Change, names: dict[str, str]) -> dict[str, Given | None]:
+    """Every entry read by the core; all that is wrong is said at once."""
+    problems = {}
+    names = {**names, **change.names}
+    if not names["customer"].strip():
+        problems["customer"] = "A rig needs a customer's name."
+    for name, text in names.items():
+        if len(text) > 120:
+            problems[name] = "Longer than 120 characters."
+    figures: dict[str, Given | None] = {}
+    for path, raw in change.entries.items():
+        if path not in ENTRIES:
+            problems[path[:64]] = "There is no such field."
+            continue
+        try:
+            figures[path] = read_entry(raw, ENTRIES[path])
+        except UnreadableError as error:
+            problems[path] = str(error)
+    if problems:
+        raise NotWritten(problems)
+    return figures
+
+
+def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str, Given | None]) -> None:
+    in_force = rig.current()
+    revisions: dict[str, int] = {}
+    for path, revision in rig.readings.values_list("path", "revision"):
+        revisions[path] = max(revision, revisions.get(path, 0))
+    new = []
+    for path, figure in figures.items():
+        raw = change.entries[path] or {}
+        raw = raw if isinstance(raw, dict) else {"is": raw}
+        standing = in_force.get(path)
+        if figure is None and standing is None:
+            continue
+        reading = Reading(
+            rig=rig,
+            path=path,
+            revision=revisions.get(path, 0) + 1,
+            typed=figure.typed if figure else "",
+            system=raw.get("system") if raw.get("system") in ("us", "metric") else "us",
+            provenance=figure.provenance.value if figure else standing.provenance,
+            datum=figure.datum if figure else "",
+            amount=figure.value if figure else None,
+            dimension=ENTRIES[path].dimension,
+            instrument=str(raw.get("instrument", ""))[:120],
+            written_by=person,
+        )
+        if standing is not None and standing.as_entry() == reading.as_entry():
+            continue  # written as it already stands
+        new.append(reading)
+    Reading.objects.bulk_create(new)

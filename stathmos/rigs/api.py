@@ -1,0 +1,185 @@
+"""Addresses of the rigs: the floor, one rig, the live answer."""
+
+from __future__ import annotations
+
+from django.http import Http404
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from stathmos.catalogue.shelf import as_rig_file_stock, parts_on_the_shelf
+from stathmos.core import findings, units
+from stathmos.rigs import assessing, shapes
+from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, Stale, open_rig, write_rig
+from stathmos.rigs.models import Rig
+
+MOST_ENTRIES = 500
+
+
+def _record(rig: Rig) -> dict:
+    return {
+        "id": rig.pk,
+        "version": rig.version,
+        "customer": rig.customer,
+        "vehicle_name": rig.vehicle_name,
+        "trailer_name": rig.trailer_name,
+        "advisor": rig.advisor.called,
+        "changed_at": rig.changed_at,
+        "entries": {
+            path: {
+                **reading.as_entry(),
+                "by": reading.written_by.called,
+                "at": reading.written_at,
+                "revision": reading.revision,
+            }
+            for path, reading in rig.current().items()
+        },
+    }
+
+
+def _rig(pk: int) -> Rig:
+    try:
+        return Rig.objects.select_related("advisor").get(pk=pk)
+    except Rig.DoesNotExist as absent:
+        raise Http404 from absent
+
+
+def _change(data: object) -> tuple[Change, int | None]:
+    """What a request asks to write. Raises `NotWritten` for a body of the wrong shape."""
+    if not isinstance(data, dict):
+        raise NotWritten({"(body)": "Send an object."})
+    entries, version = data.get("entries", {}), data.get("version")
+    if not isinstance(entries, dict) or len(entries) > MOST_ENTRIES:
+        raise NotWritten({"entries": f"Send an object of at most {MOST_ENTRIES} entries by path."})
+    wrong = {name: "Write a text." for name in NAMES if not isinstance(data.get(name, ""), str)}
+    if version is not None and (not isinstance(version, int) or isinstance(version, bool)):
+        wrong["version"] = "Send the version that was read."
+    if wrong:
+        raise NotWritten(wrong)
+    return Change({name: data[name] for name in NAMES if name in data}, entries), version
+
+
+def _refused(error: NotWritten) -> Response:
+    return Response(
+        {"detail": "Nothing was saved: some figures cannot be read.", "problems": error.problems}, status=400
+    )
+
+
+class RigsView(APIView):
+    """The floor, and new rigs."""
+
+    @extend_schema(operation_id="floor", responses=shapes.StripShape(many=True))
+    def get(self, request: Request) -> Response:
+        stock = parts_on_the_shelf()
+        strips = [self._strip(rig, stock) for rig in Rig.objects.select_related("advisor")]
+        strips.sort(key=lambda strip: findings.ORDER.index(strip["verdict"]["state"]))
+        return Response(strips)
+
+    @staticmethod
+    def _strip(rig: Rig, stock) -> dict:
+        _, report = assessing.assessed(rig.document(), stock)
+        return {
+            "id": rig.pk,
+            "customer": rig.customer,
+            "vehicle_name": rig.vehicle_name,
+            "trailer_name": rig.trailer_name,
+            "advisor": rig.advisor.called,
+            "changed_at": rig.changed_at,
+            "verdict": report["verdict"],
+            "elevation": report["elevation"],
+        }
+
+    @extend_schema(
+        operation_id="open_rig",
+        request=shapes.ChangeShape,
+        responses={201: shapes.RigShape, 400: shapes.NotWrittenShape},
+    )
+    def post(self, request: Request) -> Response:
+        try:
+            change, _ = _change(request.data)
+            rig = open_rig(request.user, change)
+        except NotWritten as error:
+            return _refused(error)
+        return Response(_record(rig), status=201)
+
+
+class RigView(APIView):
+    """One rig: as it stands, and what is to be written."""
+
+    @extend_schema(operation_id="rig", responses=shapes.RigShape)
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(_record(_rig(pk)))
+
+    @extend_schema(
+        operation_id="write_rig",
+        request=shapes.ChangeShape,
+        responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 409: shapes.StaleShape},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        _rig(pk)
+        try:
+            change, version = _change(request.data)
+            if version is None:
+                raise NotWritten({"version": "Send the version that was read."})
+            rig = write_rig(pk, request.user, version, change)
+        except NotWritten as error:
+            return _refused(error)
+        except Stale as stale:
+            detail = "Somebody saved this rig after you opened it. Nothing of yours is lost: choose what stands, then save again."
+            return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
+        return Response(_record(rig))
+
+
+class RigFileView(APIView):
+    """One rig as a rig file, with the parts on the shelf: what `manage.py assess` reads."""
+
+    @extend_schema(operation_id="rig_file", responses={200: dict})
+    def get(self, request: Request, pk: int) -> Response:
+        document = {**_rig(pk).document(), "stock": as_rig_file_stock()}
+        answer = Response(document)
+        answer["Content-Disposition"] = f'attachment; filename="rig-{pk}.json"'
+        return answer
+
+
+class AssessView(APIView):
+    """The live answer: entries as they are typed in, the assessment out. Nothing is saved."""
+
+    @extend_schema(
+        operation_id="assess", request=shapes.DraftShape, responses={200: shapes.LiveShape, 400: shapes.NotWrittenShape}
+    )
+    def post(self, request: Request) -> Response:
+        try:
+            change, _ = _change(request.data)
+        except NotWritten as error:
+            return _refused(error)
+        rig_file, report = assessing.assessed(assessing.document_from_entries(change.entries), parts_on_the_shelf())
+        return Response(
+            {
+                "assessment": report,
+                "problems": [{"place": problem.place, "says": problem.says} for problem in rig_file.problems],
+                "read": assessing.as_read(rig_file.rig),
+            }
+        )
+
+
+class StepView(APIView):
+    """A typed figure moved by arrow keys."""
+
+    @extend_schema(
+        operation_id="step", request=shapes.StepShape, responses={200: shapes.SteppedShape, 400: shapes.NotWrittenShape}
+    )
+    def post(self, request: Request) -> Response:
+        asked = shapes.StepShape(data=request.data)
+        if not asked.is_valid():
+            return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
+        try:
+            return Response({"text": assessing.stepped(**asked.validated_data)})
+        except units.UnreadableError as error:
+            return _refused(NotWritten({"text": str(error)}))
+
+
+class FieldsView(APIView):
+    @extend_schema(operation_id="fields", responses=shapes.FieldShape(many=True))
+    def get(self, request: Request) -> Response:
+        return Response(assessing.fields())

@@ -1,0 +1,5 @@
+from django.apps import AppConfig
+
+
+class RigsConfig(AppConfig):
+    name = "stathmos.rigs"

@@ -1,0 +1,59 @@
+"""From a rig's entries to its assessment as plain data: the short way that every screen takes."""
+
+from __future__ import annotations
+
+from stathmos.core import report, units
+from stathmos.core.assess import assess
+from stathmos.core.rig import DATUMS, ENTRIES, SECTIONS, Rig, entries
+from stathmos.core.rigfile import WORDS, RigFile, read
+from stathmos.core.stock import Stock
+
+
+def assessed(document: dict, stock: Stock | None = None) -> tuple[RigFile, dict]:
+    """A rig file read and assessed: what was read, with its problems, and the report."""
+    rig_file = read(document, stock)
+    return rig_file, report.plain(assess(rig_file.rig, stock=rig_file.stock))
+
+
+def document_from_entries(written: dict[str, dict]) -> dict:
+    """A rig file's document from entries by path; a path of no field is left for the reader to name."""
+    document: dict = {"stathmos_rig_file": 1}
+    for path, entry in written.items():
+        section, _, name = path.partition(".")
+        if section in SECTIONS and name:
+            document.setdefault(section, {})[name] = entry
+    return document
+
+
+def as_read(rig: Rig) -> dict[str, dict[str, str]]:
+    """Each known quantity of a rig in both systems, by path: how the core read what was typed."""
+    told = {}
+    for section, kind in SECTIONS.items():
+        for name, entry in entries(kind):
+            given = getattr(getattr(rig, section), name)
+            if given is not None and entry.dimension not in WORDS:
+                told[f"{section}.{name}"] = report.both(given.value, entry.dimension)
+    return told
+
+
+def fields() -> list[dict]:
+    """What every field of a rig is called, where to read it, and what it may be."""
+    return [
+        {
+            "path": path,
+            "label": entry.label,
+            "dimension": entry.dimension,
+            "read_at": entry.read_at,
+            "usual": entry.usual,
+            "choices": [{"value": value, "word": word} for value, word in entry.choices],
+            "datums": [{"value": value, "word": DATUMS[value]} for value in entry.datums],
+        }
+        for path, entry in ENTRIES.items()
+    ]
+
+
+def stepped(text: str, dimension: str, system: str, steps: int) -> str:
+    """A typed figure moved by arrow keys; raises `units.UnreadableError` where it cannot be read."""
+    if dimension not in units.STEP:
+        raise units.UnreadableError("This field has no steps.")
+    return units.step(text, dimension, system, steps)

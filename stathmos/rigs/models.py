@@ -1,0 +1,97 @@
+"""Rigs and what was written down about them.
+
+A reading is never changed and never deleted: a correction is a new revision at
+the same path, and a figure taken back is a revision with nothing typed. The
+database itself refuses anything else (see the first migration's triggers).
+"""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.db import models
+from django.db.models import Q
+
+from stathmos.core.figures import Provenance
+from stathmos.core.units import SYSTEMS
+
+
+class Rig(models.Model):
+    """One tow vehicle, one trailer, one hitch build, for one customer. ``version`` grows with every save."""
+
+    customer = models.CharField(max_length=120)
+    vehicle_name = models.CharField(max_length=120, blank=True, default="")
+    trailer_name = models.CharField(max_length=120, blank=True, default="")
+    advisor = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="rigs")
+    version = models.PositiveIntegerField(default=1)
+    opened_at = models.DateTimeField(auto_now_add=True)
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-changed_at"]
+        constraints = [
+            models.CheckConstraint(name="rig_version_counts_from_one", condition=Q(version__gte=1)),
+            models.CheckConstraint(name="rig_has_a_customer", condition=~Q(customer="")),
+        ]
+
+    def __str__(self) -> str:
+        return self.customer
+
+    def current(self) -> dict[str, Reading]:
+        """The reading in force at each path. Taken-back ones are left out."""
+        latest: dict[str, Reading] = {}
+        for reading in self.readings.select_related("written_by").order_by("path", "revision"):
+            latest[reading.path] = reading
+        return {path: reading for path, reading in latest.items() if reading.typed}
+
+    def document(self) -> dict:
+        """The rig in the form of a rig file, without stock."""
+        return document_of(self.current().values(), self)
+
+
+class Reading(models.Model):
+    """One figure as somebody wrote it: as typed, and normalised to the core's unit (``amount``)."""
+
+    rig = models.ForeignKey(Rig, on_delete=models.PROTECT, related_name="readings")
+    path = models.CharField(max_length=64)
+    revision = models.PositiveIntegerField()
+    typed = models.CharField(max_length=120, blank=True)
+    system = models.CharField(max_length=6)
+    provenance = models.CharField(max_length=10)
+    datum = models.CharField(max_length=12, blank=True, default="")
+    amount = models.FloatField(null=True)
+    dimension = models.CharField(max_length=10)
+    instrument = models.CharField(max_length=120, blank=True, default="")
+    written_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    written_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(name="reading_one_per_revision", fields=["rig", "path", "revision"]),
+            models.CheckConstraint(name="reading_revision_from_one", condition=Q(revision__gte=1)),
+            models.CheckConstraint(name="reading_system_known", condition=Q(system__in=SYSTEMS)),
+            models.CheckConstraint(
+                name="reading_provenance_known", condition=Q(provenance__in=[one.value for one in Provenance])
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.path} = {self.typed}"
+
+    def as_entry(self) -> dict[str, str]:
+        """The reading as a rig file writes it."""
+        written = {"is": self.typed, "from": self.provenance, "system": self.system}
+        return {**written, "datum": self.datum} if self.datum else written
+
+
+def document_of(readings, rig: Rig) -> dict:
+    """A rig file's sections from readings."""
+    made: dict = {
+        "stathmos_rig_file": 1,
+        "customer": rig.customer,
+        "vehicle_name": rig.vehicle_name,
+        "trailer_name": rig.trailer_name,
+    }
+    for reading in readings:
+        section, name = reading.path.split(".")
+        made.setdefault(section, {})[name] = reading.as_entry()
+    return made

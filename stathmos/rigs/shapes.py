@@ -1,0 +1,234 @@
+"""The shapes that the API takes and gives, for its schema and the front end's types.
+
+The data itself is made by `stathmos.core.report`; a test holds the two together.
+"""
+
+from rest_framework import serializers as s
+
+from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
+from stathmos.core import findings, selection
+from stathmos.core.ratings import State
+
+LINK_STATES = [one.value for one in State]
+PART_STATES = [selection.CHOSEN, selection.SERVES, selection.RESERVE, selection.REJECTED, selection.UNKNOWN]
+
+
+def _maybe(kind: type, **more) -> s.Serializer:
+    return kind(allow_null=True, **more)
+
+
+BothShape = shape("Both", us=text(), metric=text())
+RuleShape = shape("Rule", says=text(), source=text(), authority=text())
+TermShape = shape("Term", name=text(), text=BothShape(), from_=s.ChoiceField(PROVENANCES))
+WorkingShape = shape("Working", formula=text(), terms=TermShape(many=True), rule=_maybe(RuleShape), note=text())
+FigureShape = shape(
+    "Figure",
+    value=s.FloatField(required=False),
+    unit=s.CharField(required=False),
+    from_=s.ChoiceField(PROVENANCES, required=False),
+    text=BothShape(required=False),
+    typed=s.CharField(required=False),
+    working=WorkingShape(required=False),
+    missing=s.ListField(child=s.CharField(), required=False),
+    ask=s.CharField(required=False),
+)
+LinkShape = shape(
+    "Link",
+    key=text(),
+    name=text(),
+    part=text(),
+    kind=s.ChoiceField(["load", "fit", "presence"]),
+    state=s.ChoiceField(LINK_STATES),
+    word=text(),
+    demand=_maybe(FigureShape),
+    rating=_maybe(FigureShape),
+    share=s.FloatField(allow_null=True),
+    share_text=s.CharField(allow_null=True),
+    margin=s.FloatField(allow_null=True),
+    margin_text=_maybe(BothShape),
+    ask=text(),
+    rule=_maybe(RuleShape),
+)
+ChainShape = shape("Chain", links=LinkShape(many=True), weakest=s.CharField(allow_null=True))
+PositionShape = shape(
+    "Position",
+    orientation=s.ChoiceField(["down", "up"]),
+    hole=s.IntegerField(),
+    rise=s.FloatField(),
+    rise_text=BothShape(),
+    way=s.ChoiceField(["rise", "drop"]),
+    holes_up=s.IntegerField(),
+    holes_down=s.IntegerField(),
+)
+PartShape = shape(
+    "Part",
+    name=text(),
+    family=text(),
+    state=s.ChoiceField(PART_STATES),
+    rule=text(),
+    reason=BothShape(),
+    tongue_rating=_maybe(FigureShape),
+    tongue_minimum=_maybe(FigureShape),
+    gross_rating=_maybe(FigureShape),
+    position=_maybe(PositionShape),
+    residual_text=_maybe(BothShape),
+)
+VerdictShape = shape(
+    "Verdict",
+    state=s.ChoiceField(findings.ORDER),
+    says=BothShape(),
+    remedy=BothShape(),
+    station=text(),
+    more=s.IntegerField(),
+)
+FindingShape = shape(
+    "Finding", state=s.ChoiceField(findings.ORDER), station=text(), subject=text(), says=BothShape(), remedy=BothShape()
+)
+PoseShape = shape(
+    "Pose",
+    front_drop=s.FloatField(),
+    rear_drop=s.FloatField(),
+    ball_height=s.FloatField(),
+    trailer_slope=s.FloatField(),
+)
+ElevationShape = shape(
+    "Elevation",
+    vehicle_class=text(),
+    wheelbase=s.FloatField(),
+    ball_x=s.FloatField(),
+    receiver_height=s.FloatField(),
+    trailer_axle_x=s.FloatField(),
+    axle_count=s.IntegerField(),
+    axle_spacing=s.FloatField(),
+    rail_from_x=s.FloatField(),
+    rail_to_x=s.FloatField(),
+    coupler_height=s.FloatField(),
+    bracket_x=s.FloatField(allow_null=True),
+    uncoupled=PoseShape(),
+    bare=PoseShape(),
+    coupled=PoseShape(),
+    assumed=s.ListField(child=s.CharField()),
+)
+
+
+def _figures(title: str, /, *keys: str, **more: s.Field):
+    return shape(title, **{key: FigureShape() for key in keys}, **more)
+
+
+AssessmentShape = shape(
+    "Assessment",
+    verdict=VerdictShape(),
+    findings=FindingShape(many=True),
+    rules=shape("Rules", share=text(), restoration=text(), offset=text(), reserve=s.FloatField(), authority=text())(),
+    weights=_figures(
+        "Weights",
+        "tongue",
+        "gross",
+        "share",
+        "hitch_load",
+        "hitch_load_full",
+        ways=shape("Way", name=text(), figure=FigureShape())(many=True),
+        share_state=s.ChoiceField(["light", "inside", "heavy", "unknown"]),
+        band=shape("Band", school=text(), low=s.FloatField(), high=s.FloatField(), source=text())(),
+        correction_text=_maybe(BothShape),
+        warnings=BothShape(many=True),
+        gross_class=s.IntegerField(allow_null=True),
+    )(),
+    heights=_figures(
+        "Heights",
+        *("coupler", "receiver", "offset", "settle_bare", "settle", "front_bare", "rear_bare", "front", "rear"),
+        *("ball_wanted", "rise_wanted", "ball_standing", "residual", "pitch", "rail"),
+        ball_is_measured=s.BooleanField(),
+    )(),
+    axles=_figures(
+        "Axles", "front_bare", "rear_bare", "front_aim", "rear_aim", "trailer_aim", "bar_force_each", "ball_force"
+    )(),
+    standing=_figures("Standing", "front", "rear", "aboard", "hardware")(),
+    hitch=shape(
+        "HitchChoice",
+        weight_distributing=s.BooleanField(),
+        kits=PartShape(many=True),
+        balls=PartShape(many=True),
+        shanks=PartShape(many=True),
+        in_force=shape(
+            "InForce",
+            kit=s.CharField(allow_null=True),
+            shank=s.CharField(allow_null=True),
+            ball=s.CharField(allow_null=True),
+        )(),
+        fitted_kit=s.CharField(allow_null=True),
+    )(),
+    planned=ChainShape(),
+    full=ChainShape(),
+    elevation=ElevationShape(),
+)
+
+ProblemShape = shape("Problem", place=text(), says=text())
+LiveShape = shape(
+    "Live",
+    assessment=AssessmentShape(),
+    problems=ProblemShape(many=True),
+    read=s.DictField(child=BothShape(), help_text="How each figure was read, by path, in both systems."),
+)
+DraftShape = shape("Draft", entries=s.DictField(child=EntryShape()))
+
+WrittenShape = shape(
+    "Written",
+    is_=text(),
+    from_=s.ChoiceField(PROVENANCES),
+    system=s.ChoiceField(["us", "metric"]),
+    datum=s.CharField(required=False),
+    by=text(),
+    at=s.DateTimeField(),
+    revision=s.IntegerField(),
+)
+RigShape = shape(
+    "RigRecord",
+    id=s.IntegerField(),
+    version=s.IntegerField(),
+    customer=text(),
+    vehicle_name=text(),
+    trailer_name=text(),
+    advisor=text(),
+    changed_at=s.DateTimeField(),
+    entries=s.DictField(child=WrittenShape()),
+)
+ChangeShape = shape(
+    "Change",
+    version=s.IntegerField(required=False, min_value=1),
+    customer=s.CharField(required=False, allow_blank=True),
+    vehicle_name=s.CharField(required=False, allow_blank=True),
+    trailer_name=s.CharField(required=False, allow_blank=True),
+    entries=s.DictField(child=EntryShape(allow_null=True), required=False),
+)
+NotWrittenShape = shape("NotWritten", detail=text(), problems=s.DictField(child=s.CharField()))
+StaleShape = shape("Stale", detail=text(), theirs=RigShape())
+StripShape = shape(
+    "Strip",
+    id=s.IntegerField(),
+    customer=text(),
+    vehicle_name=text(),
+    trailer_name=text(),
+    advisor=text(),
+    changed_at=s.DateTimeField(),
+    verdict=VerdictShape(),
+    elevation=ElevationShape(),
+)
+FieldShape = shape(
+    "Field",
+    path=text(),
+    label=text(),
+    dimension=text(),
+    read_at=text(),
+    usual=s.ChoiceField(PROVENANCES),
+    choices=shape("FieldChoice", value=text(), word=text())(many=True),
+    datums=shape("FieldDatum", value=text(), word=text())(many=True),
+)
+StepShape = shape(
+    "Step",
+    text=text(),
+    dimension=text(),
+    system=s.ChoiceField(["us", "metric"]),
+    steps=s.IntegerField(min_value=-10000, max_value=10000),
+)
+SteppedShape = shape("Stepped", text=text())

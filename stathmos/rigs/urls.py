@@ -1,0 +1,12 @@
+from django.urls import path
+
+from stathmos.rigs import api
+
+urlpatterns = [
+    path("rigs/", api.RigsView.as_view()),
+    path("rigs/<int:pk>/", api.RigView.as_view()),
+    path("rigs/<int:pk>/file/", api.RigFileView.as_view()),
+    path("assess/", api.AssessView.as_view()),
+    path("step/", api.StepView.as_view()),
+    path("fields/", api.FieldsView.as_view()),
+]

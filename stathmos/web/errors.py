@@ -1,0 +1,30 @@
+"""Refusals as data: every one has ``detail``, what is wrong in words."""
+
+import logging
+
+from django.db import DatabaseError, OperationalError
+from rest_framework import status
+from rest_framework.response import Response
+from rest_framework.views import exception_handler
+
+_log = logging.getLogger(__name__)
+
+
+def handle(error: Exception, context: dict) -> Response | None:
+    """What DRF knows it answers; a database out of reach is 503, in words, not a trace."""
+    known = exception_handler(error, context)
+    if known is not None:
+        return known
+    if isinstance(error, OperationalError):
+        _log.error("database out of reach: %s", error)
+        return Response(
+            {"detail": "The database does not answer. What you typed is still on your screen; try again in a moment."},
+            status=status.HTTP_503_SERVICE_UNAVAILABLE,
+        )
+    if isinstance(error, DatabaseError):
+        _log.exception("the database refused a write")
+        return Response(
+            {"detail": "The database refused this. Nothing was saved; what you typed is kept on your screen."},
+            status=400,
+        )
+    return None

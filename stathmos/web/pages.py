@@ -1,0 +1,31 @@
+"""The two addresses that are not the API: the application's page, and the health address."""
+
+from django.conf import settings
+from django.db import OperationalError, connection
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.views.decorators.cache import never_cache
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.decorators.http import require_safe
+
+
+@require_safe
+@never_cache
+@ensure_csrf_cookie
+def application(request: HttpRequest, path: str = "") -> HttpResponse:
+    """The single page; it holds no data, and asks the API for all it shows."""
+    page = settings.FRONT_END / "index.html"
+    if not page.is_file():
+        return HttpResponse("The front end is not built. Run bin/start.", status=503, content_type="text/plain")
+    return HttpResponse(page.read_text("utf-8"))
+
+
+@require_safe
+@never_cache
+def health(request: HttpRequest) -> JsonResponse:
+    """Whether this process and its database answer, for a proxy to ask."""
+    try:
+        with connection.cursor() as cursor:
+            cursor.execute("SELECT 1")
+    except OperationalError:
+        return JsonResponse({"database": "does not answer"}, status=503)
+    return JsonResponse({"database": "answers"})

@@ -1,0 +1,140 @@
+"""Settings, all from the environment; docs/deploy.md lists them.
+
+Without any set, this is the project-local installation that bin/start makes.
+"""
+
+import os
+import sys
+from pathlib import Path
+
+import dj_database_url
+from django.core.exceptions import ImproperlyConfigured
+
+BASE_DIR = Path(__file__).resolve().parents[2]
+VAR = Path(os.environ.get("STATHMOS_VAR", BASE_DIR / "var"))
+PRODUCTION = os.environ.get("STATHMOS_PRODUCTION", "") == "1"
+
+
+def _secret_key() -> str:
+    given = os.environ.get("STATHMOS_SECRET_KEY", "")
+    if given:
+        return given
+    if PRODUCTION:
+        raise ImproperlyConfigured("STATHMOS_PRODUCTION=1 wants STATHMOS_SECRET_KEY, the same for every web process.")
+    kept = VAR / "secret-key"
+    # Commands that need no installation (assess a file, check, draw up a schema) run without one.
+    return kept.read_text().strip() if kept.is_file() else "not-a-secret-only-for-commands-without-an-installation"
+
+
+SECRET_KEY = _secret_key()
+DEBUG = False
+ALLOWED_HOSTS = os.environ.get("STATHMOS_HOSTS", "localhost,127.0.0.1,[::1]").split(",")
+CSRF_TRUSTED_ORIGINS = [origin for origin in os.environ.get("STATHMOS_ORIGINS", "").split(",") if origin]
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "rest_framework",
+    "drf_spectacular",
+    "stathmos.people",
+    "stathmos.catalogue",
+    "stathmos.rigs",
+    "stathmos.demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "stathmos.web.middleware.content_security_policy",
+]
+
+ROOT_URLCONF = "stathmos.web.urls"
+WSGI_APPLICATION = "stathmos.web.wsgi.application"
+AUTH_USER_MODEL = "people.Person"
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+_DATABASE_URL = os.environ.get("STATHMOS_DATABASE_URL") or "mysql://stathmos@127.0.0.1:{port}/stathmos".format(
+    port=os.environ.get("STATHMOS_DB_PORT", "33306")
+)
+DATABASES = {"default": dj_database_url.parse(_DATABASE_URL, conn_max_age=60, conn_health_checks=True)}
+DATABASES["default"].setdefault("OPTIONS", {}).update(
+    {
+        "charset": "utf8mb4",
+        "init_command": "SET sql_mode='STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO', "
+        "default_storage_engine=INNODB",
+        "isolation_level": "read committed",
+        "connect_timeout": 5,
+    }
+)
+DATABASES["default"]["TEST"] = {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_ci"}
+
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+
+LANGUAGE_CODE = "en"
+USE_I18N = False
+TIME_ZONE = os.environ.get("STATHMOS_TIME_ZONE", "UTC")
+USE_TZ = True
+
+FRONT_END = BASE_DIR / "frontend" / "dist"
+STATIC_URL = "static/"
+STATIC_ROOT = VAR / "static"
+STATICFILES_DIRS = [FRONT_END] if FRONT_END.is_dir() else []
+# The front end's own build already puts a fingerprint into every file name.
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^.*/assets/.+-[0-9A-Za-z_-]{8}\..+$"
+STORAGES = {"staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"}}
+WHITENOISE_USE_FINDERS = "test" in sys.argv
+
+REST_FRAMEWORK = {
+    "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
+    "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
+    "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
+    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
+    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "EXCEPTION_HANDLER": "stathmos.web.errors.handle",
+}
+SPECTACULAR_SETTINGS = {
+    "TITLE": "Stathmos",
+    "VERSION": "1",
+    "SERVE_PERMISSIONS": ["rest_framework.permissions.IsAuthenticated"],
+    "COMPONENT_SPLIT_REQUEST": True,
+    "ENUM_NAME_OVERRIDES": {
+        "ProvenanceEnum": "stathmos.catalogue.shapes.PROVENANCES",
+        "LinkStateEnum": "stathmos.rigs.shapes.LINK_STATES",
+        "PartStateEnum": "stathmos.rigs.shapes.PART_STATES",
+        "VerdictStateEnum": "stathmos.core.findings.ORDER",
+        "UnitSystemEnum": "stathmos.core.units.SYSTEMS",
+    },
+}
+DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+X_FRAME_OPTIONS = "DENY"
+if PRODUCTION:
+    SECURE_SSL_REDIRECT = os.environ.get("STATHMOS_SSL_REDIRECT", "1") == "1"
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+    SECURE_HSTS_SECONDS = 31_536_000
+    SECURE_HSTS_INCLUDE_SUBDOMAINS = True
+    SECURE_HSTS_PRELOAD = True
+    SESSION_COOKIE_SECURE = True
+    CSRF_COOKIE_SECURE = True
+
+TEST_RUNNER = "tests.runner.Runner"
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"plain": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "plain"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

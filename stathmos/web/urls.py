@@ -1,0 +1,15 @@
+"""All addresses."""
+
+from django.urls import include, path, re_path
+from drf_spectacular.views import SpectacularJSONAPIView
+
+from stathmos.web import pages
+
+urlpatterns = [
+    path("health/", pages.health),
+    path("api/schema/", SpectacularJSONAPIView.as_view(), name="schema"),
+    path("api/", include("stathmos.people.urls")),
+    path("api/", include("stathmos.catalogue.urls")),
+    path("api/", include("stathmos.rigs.urls")),
+    re_path(r"^(?!api/|static/|health/)(?P<path>.*)$", pages.application),
+]
