@@ -54,10 +54,10 @@ def collect(
 ) -> tuple[Finding, ...]:
     """Every finding on a rig, worst first."""
     found = [
-        *_overloads(rig, planned),
+        *_overloads(rig, planned, choice),
         *_share(weights),
         *_hitch(rig, choice),
-        *_height(heights),
+        *_height(heights, choice),
         *_unknown_links(planned),
         *_when_full(planned, full),
         *_close_links(planned),
@@ -138,10 +138,13 @@ def _remedy(rig: Rig, link: Link, put: dict) -> Phrase:
     return Phrase("Choose a lighter trailer, or a vehicle and receiver rated {demand} or more.", put)
 
 
-def _overloads(rig: Rig, planned: tuple[Link, ...]) -> list[Finding]:
+def _overloads(rig: Rig, planned: tuple[Link, ...], choice: Choice) -> list[Finding]:
     found = []
+    # A kit that is too small is said once, with the kit to fit instead.
+    refused_kit = choice.fitted_kit is not None and choice.fitted_kit.state == REJECTED
+    said_already = ("hitch_gross", "hitch_tongue") if refused_kit else ()
     for link in planned:
-        if link.state is not State.OVER:
+        if link.state is not State.OVER or link.key in said_already:
             continue
         if link.kind == "load":
             says, put = _over_words(link)
@@ -248,8 +251,7 @@ def _hitch(rig: Rig, choice: Choice) -> list[Finding]:
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = Phrase(f"Fit {best.part.name} instead.") if best else Phrase("No kit in the stock serves this rig.")
     if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
-        says = Phrase(
-            f"{fitted.part.name} on the vehicle does not serve. {fitted.reason.template}", fitted.reason.quantities
+        says = Phrase(f"Do not tow. {fitted.part.name} on the vehicle does not serve. {fitted.reason.template}", fitted.reason.quantities
         )
         state = REFUSED if fitted.state == REJECTED else UNKNOWN
         found.append(Finding(state, -7000, "hitch", "kit", says, take))
@@ -277,7 +279,7 @@ def _hitch(rig: Rig, choice: Choice) -> list[Finding]:
                 Phrase("See each kit's reason at the Hitch station."),
             )
         )
-    if best is not None and fitted is None and best.rule == "house reserve":
+    if best is not None and fitted is None and best.rule in ("house reserve", "full trailer"):
         found.append(
             Finding(
                 CAUTION,
@@ -315,7 +317,7 @@ def _hitch(rig: Rig, choice: Choice) -> list[Finding]:
     return found
 
 
-def _height(heights: Heights) -> list[Finding]:
+def _height(heights: Heights, choice: Choice) -> list[Finding]:
     residual, rail = heights.attitude.residual, heights.attitude.rail
     if isinstance(residual, Missing) or isinstance(rail, Missing):
         needs = residual.needs if isinstance(residual, Missing) else rail.needs
@@ -347,7 +349,10 @@ def _height(heights: Heights) -> list[Finding]:
     )
     if high:
         says = Phrase("Do not tow. " + says.template + " Nose high invites sway.", put)
-    remedy = Phrase(f"{'Lower' if high else 'Raise'} the ball by {{off}}.", put)
+    hole = ""
+    if choice.position and choice.in_force.shank:
+        hole = f" {choice.in_force.shank.name} turned {choice.position.orientation}, hole {choice.position.hole} from the bottom, comes nearest."
+    remedy = Phrase(f"{'Lower' if high else 'Raise'} the ball by {{off}}.{hole}", put)
     return [Finding(REFUSED, -100, "height", "ball", says, remedy)]
 
 

@@ -144,6 +144,17 @@ def _warnings(rig: Rig, ways, tongue, gross) -> tuple[Phrase, ...]:
             )
     if not isinstance(tongue, Missing) and not isinstance(gross, Missing) and tongue.value >= gross.value:
         said.append(Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong."))
+    believed = dict(ways).get("brochure")
+    if believed is not None and ways[0][1].value > 1.05 * believed.value and ways[0][0] != "brochure":
+        said.append(
+            Phrase(
+                "The brochure says {brochure}; weighed as loaded there is {more} more on the ball.",
+                {
+                    "brochure": (believed.value, WEIGHT, "nearest"),
+                    "more": (ways[0][1].value - believed.value, WEIGHT, "nearest"),
+                },
+            )
+        )
     if len(ways) > 1 and ways[1][0] != "brochure":
         apart = abs(ways[0][1].value - ways[1][1].value)
         said.append(

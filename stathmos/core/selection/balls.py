@@ -1,0 +1,73 @@
+"""Choosing the ball: the coupler's own size, rated for the trailer's GVWR, fitting its hole."""
+
+from __future__ import annotations
+
+from stathmos.core.figures import Given, Phrase
+from stathmos.core.rig import Rig
+from stathmos.core.selection.verdicts import (
+    REJECTED,
+    SERVES,
+    UNKNOWN,
+    Demand,
+    Verdict,
+    at_least,
+    equal,
+    first_failure,
+    need,
+    with_choice,
+)
+from stathmos.core.stock import Ball, Stock
+from stathmos.core.units import LENGTH, WEIGHT
+
+
+def choose_ball(
+    stock: Stock, rig: Rig, demand: Demand, hole: Given | None, thread_limit: Given | None
+) -> tuple[Verdict, ...]:
+    """All balls judged by diameter, rating against trailer GVWR, shank diameter and thread; the smallest rating that serves is chosen."""
+    size = rig.figure("trailer.coupler_size")
+
+    def judged(ball: Ball) -> Verdict:
+        failed = first_failure(
+            [
+                lambda: equal("diameter", "diameter", ball.diameter, size, "the coupler takes"),
+                at_least("rating", "rating", ball.rating, demand.trailer_gvwr, "the trailer's GVWR"),
+                lambda: (
+                    equal("shank diameter", "shank diameter", ball.shank_diameter, hole, "the hole has")
+                    if hole
+                    else None
+                ),
+                lambda: _short_enough(ball, thread_limit),
+            ]
+        )
+        if failed:
+            return Verdict(ball, UNKNOWN if failed[2] else REJECTED, failed[0], failed[1])
+        return Verdict(
+            ball,
+            SERVES,
+            "serves",
+            Phrase(
+                "Matches the coupler and carries the trailer's GVWR on {rating}.",
+                {"rating": (ball.rating.value, WEIGHT, "down")},
+            ),
+        )
+
+    verdicts = [judged(ball) for ball in stock.balls]
+    return with_choice(verdicts, lambda verdict: (verdict.part.rating.value, verdict.part.name))
+
+
+def _short_enough(ball: Ball, limit: Given | None) -> tuple[str, Phrase, bool] | None:
+    if limit is None:
+        return None
+    lacking = need("thread", "thread length", ball.thread_length)
+    if lacking:
+        return lacking
+    if ball.thread_length.value > limit.value + 0.05:
+        return (
+            "thread",
+            Phrase(
+                "Its thread of {own} is longer than the head's limit of {limit}.",
+                {"own": (ball.thread_length.value, LENGTH, "nearest"), "limit": (limit.value, LENGTH, "nearest")},
+            ),
+            False,
+        )
+    return None

@@ -1,0 +1,98 @@
+"""Choosing the hitch kit: the smallest that serves. Bars too heavy stay rigid and hammer both frames."""
+
+from __future__ import annotations
+
+from stathmos.core.figures import Missing, Phrase
+from stathmos.core.ratings import SAME
+from stathmos.core.rig import Rig
+from stathmos.core.selection.verdicts import (
+    REJECTED,
+    SERVES,
+    UNKNOWN,
+    Demand,
+    Verdict,
+    at_least,
+    first_failure,
+    flagged,
+    need,
+    soft_rules,
+    with_choice,
+)
+from stathmos.core.stock import Kit, Stock
+from stathmos.core.units import LENGTH, WEIGHT
+
+
+def judge_kit(kit: Kit, rig: Rig, demand: Demand) -> Verdict:
+    """One kit against its rules, in order: surge brakes, gross, tongue, window, frame, then the reserve and the full trailer."""
+
+    def surge() -> tuple[str, Phrase, bool] | None:
+        if rig.choice("trailer.brakes") == "surge" and not flagged(kit.surge_brakes, "yes"):
+            known = kit.surge_brakes is not None
+            return "surge brakes", Phrase("It does not allow a surge-brake coupler."), not known
+        return None
+
+    def window() -> tuple[str, Phrase, bool] | None:
+        lacking = need("capacity window", "least tongue weight", kit.tongue_minimum, demand.planned)
+        if lacking:
+            return lacking
+        if demand.planned.value < kit.tongue_minimum.value - SAME:
+            return (
+                "capacity window",
+                Phrase(
+                    "Its bars are too heavy: the hitch load of {load} is under its least of {least}; they would stay rigid and hammer both frames.",
+                    {"load": (demand.planned.value, WEIGHT, "down"), "least": (kit.tongue_minimum.value, WEIGHT, "up")},
+                ),
+                False,
+            )
+        return None
+
+    def frame() -> tuple[str, Phrase, bool] | None:
+        depth = rig.figure("trailer.frame_depth")
+        if isinstance(depth, Missing) or kit.frame_depth_least is None or kit.frame_depth_most is None:
+            return None  # not a rating: an unmeasured frame is asked for in the bay, and special brackets exist
+        if not kit.frame_depth_least.value - SAME <= depth.value <= kit.frame_depth_most.value + SAME:
+            return (
+                "frame",
+                Phrase(
+                    "Its brackets take a rail of {least} to {most}; this one is {depth}.",
+                    {
+                        "least": (kit.frame_depth_least.value, LENGTH, "nearest"),
+                        "most": (kit.frame_depth_most.value, LENGTH, "nearest"),
+                        "depth": (depth.value, LENGTH, "nearest"),
+                    },
+                ),
+                False,
+            )
+        return None
+
+    failed = first_failure(
+        [
+            surge,
+            at_least("gross rating", "gross rating", kit.gross_rating, demand.trailer_gvwr, "the trailer's GVWR"),
+            at_least("tongue rating", "tongue rating", kit.tongue_rating, demand.planned, "the hitch load"),
+            window,
+            frame,
+        ]
+    )
+    if failed:
+        rule, reason, unknown = failed
+        return Verdict(kit, UNKNOWN if unknown else REJECTED, rule, reason)
+    return soft_rules(kit, kit.tongue_rating, demand)
+
+
+def choose_kit(stock: Stock, rig: Rig, demand: Demand) -> tuple[Verdict, ...]:
+    """All kits judged, the chosen one first: the smallest that serves, else the largest that comes near."""
+    judged = [judge_kit(kit, rig, demand) for kit in stock.kits]
+
+    def rank(verdict: Verdict) -> tuple:
+        kit: Kit = verdict.part
+        rating = kit.tongue_rating.value
+        return (
+            verdict.state != SERVES,
+            rating if verdict.state == SERVES else -rating,
+            not flagged(kit.sway_control, "yes"),
+            kit.own_weight.value if kit.own_weight else 0.0,
+            kit.name,
+        )
+
+    return with_choice(judged, rank)

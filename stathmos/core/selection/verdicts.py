@@ -1,0 +1,126 @@
+"""What becomes of a part: put to an ordered list of rules, it fails one first, or it serves."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+from stathmos.core.figures import Anything, Given, Phrase, wanting
+from stathmos.core.heights import Position
+from stathmos.core.ratings import SAME
+from stathmos.core.stock import Ball, Kit, Shank
+from stathmos.core.units import LENGTH, WEIGHT
+
+CHOSEN, SERVES, RESERVE, REJECTED, UNKNOWN = "chosen", "serves", "inside the reserve", "rejected", "unknown"
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """What became of one part: its state, the first rule that decided it, and why."""
+
+    part: Kit | Shank | Ball
+    state: str
+    rule: str
+    reason: Phrase
+    position: Position | None = None
+    residual: float | None = None
+
+
+@dataclass(frozen=True)
+class Demand:
+    """What the parts must serve. Loads kg; ``planned`` and ``full`` are hitch loads; ``rise`` is worked out per kit and ball."""
+
+    planned: Anything
+    full: Anything
+    gross: Anything
+    trailer_gvwr: Anything
+    reserve: float
+
+
+#: A check returns None where the part passes, else (rule, reason, is it unknown).
+Check = Callable[[], tuple[str, Phrase, bool] | None]
+
+
+def first_failure(checks: list[Check]) -> tuple[str, Phrase, bool] | None:
+    for check in checks:
+        failed = check()
+        if failed:
+            return failed
+    return None
+
+
+def need(rule: str, what: str, *terms: Anything | None) -> tuple[str, Phrase, bool] | None:
+    if any(term is None for term in terms):
+        return rule, Phrase(f"Its {what} is not in the catalogue."), True
+    if wanting(*terms):
+        return rule, Phrase(f"Cannot be judged: {what} is not known for this rig."), True
+    return None
+
+
+def at_least(rule: str, what: str, rating: Given | None, demand: Anything, because: str) -> Check:
+    def check() -> tuple[str, Phrase, bool] | None:
+        lacking = need(rule, what, rating, demand)
+        if lacking:
+            return lacking
+        if rating.value < demand.value - SAME:
+            return (
+                rule,
+                Phrase(
+                    f"Its {what} of {{rating}} is under {because} of {{demand}}.",
+                    {"rating": (rating.value, WEIGHT, "down"), "demand": (demand.value, WEIGHT, "up")},
+                ),
+                False,
+            )
+        return None
+
+    return check
+
+
+def flagged(given: Given | None, value: str) -> bool:
+    return given is not None and given.typed == value
+
+
+def equal(rule: str, what: str, own: Given | None, wanted: Anything, whose: str) -> tuple[str, Phrase, bool] | None:
+    lacking = need(rule, what, own, wanted)
+    if lacking:
+        return lacking
+    if abs(own.value - wanted.value) > 0.05:
+        return (
+            rule,
+            Phrase(
+                f"Its {what} is {{own}}; {whose} {{wanted}}.",
+                {"own": (own.value, LENGTH, "nearest"), "wanted": (wanted.value, LENGTH, "nearest")},
+            ),
+            False,
+        )
+    return None
+
+
+def soft_rules(part: Kit | Shank, rating: Given, demand: Demand) -> Verdict:
+    """A part that carries the hitch load: with the house reserve, and with the trailer full, or only as planned."""
+    used = {"load": (demand.planned.value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
+    if demand.planned.value > (1 - demand.reserve) * rating.value + SAME:
+        says = "The hitch load of {load} is inside the house reserve of its {rating}: take the next size up."
+        return Verdict(part, RESERVE, "house reserve", Phrase(says, used))
+    if not wanting(demand.full) and demand.full.value > rating.value + SAME:
+        says = "Carries the load as planned; with the trailer at its GVWR the hitch load is {full}, over its {rating}."
+        return Verdict(part, RESERVE, "full trailer", Phrase(says, {**used, "full": (demand.full.value, WEIGHT, "up")}))
+    return Verdict(part, SERVES, "serves", Phrase("Carries the hitch load of {load} on a rating of {rating}.", used))
+
+
+def with_choice(judged: list[Verdict], rank: Callable[[Verdict], tuple]) -> tuple[Verdict, ...]:
+    """Mark the best of those that serve as chosen; the rest keep their reason, or are larger than need be."""
+    serving = sorted((verdict for verdict in judged if verdict.state in (SERVES, RESERVE)), key=rank)
+    if not serving:
+        return tuple(judged)
+    best = serving[0]
+    chosen = replace(best, state=CHOSEN)
+    others = [
+        verdict
+        if verdict.state != SERVES
+        else replace(verdict, rule="a better one serves", reason=Phrase(f"Serves, but {best.part.name} serves better."))
+        for verdict in judged
+        if verdict is not best
+    ]
+    order = [SERVES, RESERVE, REJECTED, UNKNOWN]
+    return (chosen, *sorted(others, key=lambda verdict: order.index(verdict.state)))

@@ -1,0 +1,69 @@
+"""The demo's data put into the database: an invented dealer's yard, people and rigs."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+from django.db import transaction
+
+from stathmos.catalogue.item import CatalogueItem
+from stathmos.catalogue.models import Ball, HitchKit, Shank, TowVehicle, Trailer
+from stathmos.core.rig import ENTRIES, entries
+from stathmos.core.rigfile import WORDS, read_entry
+from stathmos.people.models import Person
+from stathmos.rigs.actions.write_rig import Change, open_rig
+from stathmos.rigs.models import Rig
+
+DATA = Path(__file__).parent / "data"
+CATALOGUE = {"vehicles": TowVehicle, "trailers": Trailer, "kits": HitchKit, "shanks": Shank, "balls": Ball}
+
+#: user name, first name, role; every demo account has the password PASSWORD
+PEOPLE = (("thea", "Thea", "advisor"), ("bram", "Bram", "technician"), ("odile", "Odile", "manager"))
+PASSWORD = "hollow-oxbow-6"
+
+
+def listed(name: str) -> list[dict]:
+    return json.loads((DATA / f"{name}.json").read_text("utf-8"))
+
+
+def untouched() -> bool:
+    """Whether nobody has put anything here yet: the demo never goes over a person's changes."""
+    return not any(kind.objects.exists() for kind in (*CATALOGUE.values(), Rig, Person))
+
+
+@transaction.atomic
+def load() -> None:
+    """People, catalogue and rigs, all or nothing."""
+    people = {}
+    for username, first_name, role in PEOPLE:
+        people[username] = Person.objects.create_user(username, password=PASSWORD, first_name=first_name, role=role)
+    for name, kind in CATALOGUE.items():
+        kind.objects.bulk_create([catalogue_item(kind, row) for row in listed(name)])
+    for row in listed("rigs"):
+        open_rig(people[row["advisor"]], _first_entries(row))
+
+
+def catalogue_item(kind: type[CatalogueItem], row: dict) -> CatalogueItem:
+    """A catalogue row from its texts, read by the core as anything typed is."""
+    item = kind(name=row["name"], **({"family": row["family"]} if kind is HitchKit else {}))
+    for name, entry in entries(kind.core):
+        given = read_entry(row.get(name, ""), entry)
+        if given is not None:
+            setattr(item, name, given.typed if entry.dimension in WORDS else given.value)
+    return item
+
+
+def _first_entries(row: dict) -> Change:
+    """What an advisor writes who picks a vehicle and a trailer from the catalogue and then weighs."""
+    picked = {
+        f"{section}.{name}": entry
+        for section, kind in (("vehicle", TowVehicle), ("trailer", Trailer))
+        for name, entry in kind.objects.get(name=row[section]).as_entries().items()
+    }
+    written = {**picked, **row["entries"]}
+    unread = row.get("without", [])
+    return Change(
+        {"customer": row["customer"], "vehicle_name": row["vehicle"], "trailer_name": row["trailer"]},
+        {path: entry for path, entry in written.items() if path in ENTRIES and path not in unread},
+    )
