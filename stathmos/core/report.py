@@ -166,6 +166,7 @@ def plain(assessment: Assessment) -> Plain:
             "restoration": assessment.rules.restoration.name,
             "offset": assessment.rules.offset.name,
             "reserve": assessment.rules.reserve,
+            "reserve_text": units.write(assessment.rules.reserve, units.SHARE, "us"),
             "authority": assessment.rules.authority.value,
         },
         "weights": {

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from stathmos.core.figures import Given
+from stathmos.core.figures import Given, Provenance
 from stathmos.core.rig import ENTRIES
 from stathmos.core.rigfile import read_entry
 from stathmos.core.units import UnreadableError
@@ -109,10 +109,15 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
             datum=figure.datum if figure else "",
             amount=figure.value if figure else None,
             dimension=ENTRIES[path].dimension,
-            instrument=str(raw.get("instrument", ""))[:120],
+            instrument=_instrument(path, figure),
             written_by=person,
         )
         if standing is not None and standing.as_entry() == reading.as_entry():
             continue  # written as it already stands
         new.append(reading)
     Reading.objects.bulk_create(new)
+
+
+def _instrument(path: str, figure: Given | None) -> str:
+    """What a measured figure was measured with: what its field says it is read with."""
+    return ENTRIES[path].read_at if figure is not None and figure.provenance is Provenance.MEASURED else ""

@@ -1,0 +1,53 @@
+/** The one way to the server. Every refusal becomes an `Refusal` with words fit to show. */
+import createClient from "openapi-fetch";
+
+import type { paths } from "./schema";
+import type { RigRecord } from "./types";
+
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly problems: Record<string, string> = {},
+    readonly theirs: RigRecord | null = null,
+  ) {
+    super(message);
+  }
+}
+
+function csrfToken(): string {
+  return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
+}
+
+const client = createClient<paths>({ baseUrl: "/", credentials: "same-origin" });
+client.use({
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", csrfToken());
+    return request;
+  },
+});
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer, or a `Refusal` thrown. */
+async function settled<T>(asked: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await asked;
+  } catch {
+    throw new Refusal(0, "The server does not answer. What you typed is kept here; try again in a moment.");
+  }
+  if (answer.response.ok && answer.data !== undefined) return answer.data;
+  const said = (answer.error ?? {}) as { detail?: string; problems?: Record<string, string>; theirs?: RigRecord };
+  const detail =
+    answer.response.status === 401 || answer.response.status === 403
+      ? "You are signed out. Sign in again in another tab, then repeat this; what you typed is kept here."
+      : (said.detail ?? `The server could not do this (${answer.response.status}). What you typed is kept here.`);
+  throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null);
+}
+
+export const api = { client, settled };

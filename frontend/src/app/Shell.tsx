@@ -1,0 +1,74 @@
+/** The frame around every page: the bar across the top, the unit switch, the shortcut sheet. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import Typography from "@mui/material/Typography";
+import { useState, type ReactNode } from "react";
+import { Link as RouterLink, useNavigate } from "react-router";
+
+import type { Session } from "../api/types";
+import { BeamMark } from "../parts/BeamMark";
+import { ShortcutSheet } from "./ShortcutSheet";
+import { useKeys } from "./keys";
+import { useSignOut } from "./session";
+import { ink, paper } from "./theme";
+import { useUnits } from "./units";
+
+export function Shell({ session, children }: { session: Session; children: ReactNode }) {
+  const { system, toggle } = useUnits();
+  const [sheet, setSheet] = useState(false);
+  const signOut = useSignOut();
+  const go = useNavigate();
+  useKeys({ "?": () => setSheet(true), u: toggle, f: () => go("/"), n: () => go("/rigs/new/meet") });
+
+  return (
+    <Box sx={{ display: "flex", flexDirection: "column", height: "100vh", "@media (max-height: 640px)": { height: "auto" } }}>
+      <Box
+        component="header"
+        sx={{ display: "flex", alignItems: "center", gap: 2, px: 2, py: 0.5, bgcolor: ink, color: paper, flexWrap: "wrap" }}
+      >
+        <Link component={RouterLink} to="/" underline="none" color="inherit" sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+          <BeamMark width={34} />
+          <Typography component="span" sx={{ fontFamily: "Besley, serif", fontWeight: 600, fontSize: "1.1rem" }}>
+            Stathmos
+          </Typography>
+        </Link>
+        <Link component={RouterLink} to="/" color="inherit">
+          The floor
+        </Link>
+        <Link component={RouterLink} to="/rigs/new/meet" color="inherit">
+          New rig
+        </Link>
+        <Box sx={{ flex: 1 }} />
+        <Button
+          onClick={toggle}
+          color="inherit"
+          variant="text"
+          aria-label={`Units: ${system === "us" ? "pounds and inches" : "kilograms and millimetres"}. Change.`}
+        >
+          <Unit on={system === "us"}>lb · in</Unit>
+          <Unit on={system === "metric"}>kg · mm</Unit>
+        </Button>
+        <Button onClick={() => setSheet(true)} color="inherit" variant="text">
+          Keys ?
+        </Button>
+        <Typography component="span">
+          {session.name}, {session.role}
+        </Typography>
+        <Button onClick={() => signOut.mutate()} color="inherit" variant="text">
+          Sign out
+        </Button>
+      </Box>
+      {children}
+      <ShortcutSheet open={sheet} close={() => setSheet(false)} />
+    </Box>
+  );
+}
+
+function Unit({ on, children }: { on: boolean; children: string }) {
+  return (
+    <Box component="span" sx={{ px: 0.8, border: "1px solid", borderColor: paper, bgcolor: on ? paper : "transparent", color: on ? ink : paper }}>
+      {children}
+    </Box>
+  );
+}

@@ -1,0 +1,50 @@
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import Box from "@mui/material/Box";
+
+const SHEET: [string, string][] = [
+  ["f", "the floor"],
+  ["n", "a new rig"],
+  ["1 … 5", "go to a station: Meet, Weigh, Ratings, Height, Hitch"],
+  ["i", "to the first field of the station"],
+  ["v", "to the station that the verdict speaks of"],
+  ["x", "exaggerate sag and pitch in the drawing five times"],
+  ["u", "change units"],
+  ["Ctrl + s", "save the rig"],
+  ["↑ ↓", "in a field: 1/16 in or 1 mm, 1 lb or 1 kg; with Shift, ten times that"],
+  ["Enter", "on a figure: its working"],
+  ["?", "this sheet"],
+];
+
+export function ShortcutSheet({ open, close }: { open: boolean; close: () => void }) {
+  return (
+    <Dialog open={open} onClose={close} aria-labelledby="shortcut-title">
+      <DialogTitle id="shortcut-title" sx={{ fontFamily: "Besley, serif" }}>
+        Keys
+      </DialogTitle>
+      <DialogContent>
+        <Box component="dl" sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 3, rowGap: 0.5, m: 0 }}>
+          {SHEET.map(([key, does]) => (
+            <Box key={key} sx={{ display: "contents" }}>
+              <Box component="dt" sx={{ fontWeight: 600 }}>
+                {key}
+              </Box>
+              <Box component="dd" sx={{ m: 0 }}>
+                {does}
+              </Box>
+            </Box>
+          ))}
+        </Box>
+        <p>Single keys rest while you type in a field; press Escape or Tab out of it first.</p>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

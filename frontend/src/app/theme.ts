@@ -1,0 +1,51 @@
+/** The look, in one place: a drawn plate in a workshop manual. Paper, ink, and the inspector's red pencil. */
+import { createTheme } from "@mui/material/styles";
+
+export const paper = "#f5efdf";
+export const paperDeep = "#ece4cf";
+export const ink = "#20242c";
+export const inkSoft = "#555b66";
+export const hairline = "#b9ae94";
+export const pencil = "#a1301a";
+
+const slab = '"Besley", "Georgia", serif';
+const text = '"Barlow Semi Condensed", "Arial Narrow", sans-serif';
+
+export const theme = createTheme({
+  palette: {
+    mode: "light",
+    primary: { main: ink, contrastText: paper },
+    error: { main: pencil },
+    background: { default: paper, paper: "#faf6ea" },
+    text: { primary: ink, secondary: inkSoft },
+    divider: hairline,
+  },
+  shape: { borderRadius: 0 },
+  typography: {
+    fontFamily: text,
+    fontSize: 15,
+    h1: { fontFamily: slab, fontSize: "1.35rem", fontWeight: 600 },
+    h2: { fontFamily: slab, fontSize: "1.02rem", fontWeight: 600 },
+    h3: { fontFamily: text, fontSize: "0.95rem", fontWeight: 600 },
+    button: { textTransform: "none", fontWeight: 600 },
+  },
+  transitions: { create: () => "none" },
+  components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        html: { fontVariantNumeric: "tabular-nums lining-nums" },
+        body: { fontSize: "0.95rem", lineHeight: 1.35 },
+        "*:focus-visible": { outline: `2px solid ${ink}`, outlineOffset: 1 },
+      },
+    },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButton: {
+      defaultProps: { variant: "outlined", size: "small", disableElevation: true },
+      styleOverrides: { root: { borderColor: ink, minHeight: 32 } },
+    },
+    MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
+    MuiDialog: { styleOverrides: { paper: { border: `1.5px solid ${ink}`, outline: `1px solid ${ink}`, outlineOffset: 3 } } },
+    MuiPopover: { styleOverrides: { paper: { border: `1.5px solid ${ink}` } } },
+    MuiTextField: { defaultProps: { size: "small", variant: "outlined" } },
+  },
+});

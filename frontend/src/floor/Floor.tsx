@@ -1,0 +1,100 @@
+/** The floor: every live rig as one strip, the worst first. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import { useQuery } from "@tanstack/react-query";
+import { Link as RouterLink } from "react-router";
+
+import { api } from "../api/client";
+import type { Strip, VerdictState } from "../api/types";
+import { hairline, ink, inkSoft } from "../app/theme";
+import { useUnits } from "../app/units";
+import { ElevationDrawing } from "../drawing/ElevationDrawing";
+import { Notice } from "../parts/Notice";
+import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
+
+const ORDER: VerdictState[] = ["refused", "unknown", "caution", "good"];
+
+export function Floor() {
+  const floor = useQuery({ queryKey: ["floor"], queryFn: () => api.settled<Strip[]>(api.client.GET("/api/rigs/")), staleTime: 0 });
+  if (floor.isPending) return <Notice>Looking over the floor…</Notice>;
+  if (floor.isError) return <Notice>{floor.error.message}</Notice>;
+  const strips = floor.data;
+  return (
+    <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.5 }}>
+      <Box sx={{ display: "flex", alignItems: "baseline", gap: 3, mb: 1, flexWrap: "wrap" }}>
+        <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+          The floor
+        </Box>
+        {ORDER.map((state) => {
+          const count = strips.filter((strip) => strip.verdict.state === state).length;
+          return count ? (
+            <span key={state}>
+              <StateMark state={state} size={14} /> {count} {VERDICT_WORDS[state].toLowerCase()}
+            </span>
+          ) : null;
+        })}
+        <Box sx={{ flex: 1 }} />
+        <Button component={RouterLink} to="/rigs/new/meet" variant="contained">
+          New rig
+        </Button>
+      </Box>
+      {strips.length === 0 && <Notice>No rig is open. Begin one with New rig.</Notice>}
+      <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, borderTop: `2px solid ${ink}` }}>
+        {strips.map((strip) => (
+          <StripRow key={strip.id} strip={strip} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function StripRow({ strip }: { strip: Strip }) {
+  const { read } = useUnits();
+  const changed = new Date(strip.changed_at).toLocaleDateString("en", { day: "numeric", month: "short" });
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "300px 230px minmax(0, 1fr) 90px",
+        "@media (max-width: 900px)": { gridTemplateColumns: "200px minmax(0, 1fr)" },
+        gap: 2,
+        py: 0.75,
+        borderBottom: `1px solid ${hairline}`,
+        alignItems: "center",
+        position: "relative",
+        "&:hover": { bgcolor: "background.paper" },
+      }}
+    >
+      <Box sx={{ height: 76 }}>
+        <ElevationDrawing elevation={strip.elevation} title={`${strip.vehicle_name} with ${strip.trailer_name}`} mini />
+      </Box>
+      <Box>
+        <Link
+          component={RouterLink}
+          to={`/rigs/${strip.id}/${strip.verdict.station}`}
+          color="inherit"
+          sx={{ fontWeight: 600, fontSize: "1.05rem", "&::after": { content: '""', position: "absolute", inset: 0 } }}
+        >
+          {strip.customer}
+        </Link>
+        <Box>{strip.vehicle_name || "vehicle not named"}</Box>
+        <Box>{strip.trailer_name || "trailer not named"}</Box>
+      </Box>
+      <Box sx={{ display: "flex", gap: 1 }}>
+        <StateMark state={strip.verdict.state} size={20} />
+        <Box sx={{ minWidth: 0 }}>
+          <b>{VERDICT_WORDS[strip.verdict.state]}.</b> {read(strip.verdict.says)}{" "}
+          <Box component="span" sx={{ color: inkSoft }}>
+            {strip.verdict.more > 0 && `And ${strip.verdict.more} more.`}
+          </Box>
+        </Box>
+      </Box>
+      <Box sx={{ color: inkSoft, textAlign: "right" }}>
+        <Box>{strip.advisor}</Box>
+        <Box>{changed}</Box>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,232 @@
+/** One figure to write down: as typed, where it comes from, how it was read, and what is wrong with it. */
+import Box from "@mui/material/Box";
+import InputBase from "@mui/material/InputBase";
+import NativeSelect from "@mui/material/NativeSelect";
+import { useId, useRef, type KeyboardEvent } from "react";
+
+import { api } from "../api/client";
+import type { Entry, Field, Provenance } from "../api/types";
+import { hairline, ink, inkSoft, pencil } from "../app/theme";
+import { useUnits } from "../app/units";
+import { useRig } from "../rig/context";
+import { PROVENANCE_LINE, PROVENANCES } from "./provenance";
+
+const UNIT_HINT: Record<string, [string, string]> = {
+  weight: ["lb", "kg"],
+  length: ["in", "mm"],
+  rate: ["lb/in", "kg/mm"],
+  area: ["sq ft", "m²"],
+  share: ["%", "%"],
+};
+
+export function EntryField({ path, label }: { path: string; label?: string }) {
+  const { draft, fields } = useRig();
+  const field = fields[path];
+  if (!field) return null;
+  const named = label ? { ...field, label } : field;
+  const entry = draft.entries[path];
+  if (field.dimension === "choice" || field.dimension === "flag") return <ChoiceRow field={named} entry={entry} />;
+  return <FigureRow field={named} entry={entry} problem={draft.problems[path]} />;
+}
+
+const ROW = {
+  display: "grid",
+  gridTemplateColumns: "minmax(100px, 1fr) 104px 84px",
+  columnGap: 1,
+  alignItems: "center",
+  py: 0.2,
+} as const;
+
+function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | undefined; problem: string | undefined }) {
+  const { draft } = useRig();
+  const { system, read } = useUnits();
+  const id = useId();
+  const step = useStepper(field);
+  const typed = draft.entries[field.path]?.is ?? "";
+  const readAs = draft.live?.read[field.path];
+  const hint = UNIT_HINT[field.dimension]?.[system === "us" ? 0 : 1] ?? "";
+  // How the figure was read, in the units on screen, where that differs from what stands typed.
+  const echo = entry && readAs && !problem && read(readAs).replaceAll(",", "") !== entry.is.replaceAll(",", "") ? `= ${read(readAs)}` : "";
+
+  function write(is: string) {
+    const from = entry?.from ?? field.usual;
+    const datum = entry?.datum ?? field.datums[0]?.value;
+    draft.set(field.path, is === "" ? null : { is, from, system, ...(datum ? { datum } : {}) });
+  }
+
+  return (
+    <Box>
+      <Box sx={ROW}>
+        <Box component="label" htmlFor={id} title={field.read_at ? `Read at: ${field.read_at}` : undefined} sx={{ lineHeight: 1.15 }}>
+          {field.label}
+          {echo && (
+            <Box component="span" sx={{ color: inkSoft, ml: 0.75, whiteSpace: "nowrap", fontSize: "0.82rem" }}>
+              {echo}
+            </Box>
+          )}
+        </Box>
+        <InputBase
+          id={id}
+          value={typed}
+          onChange={(event) => write(event.target.value)}
+          onKeyDown={(event) => step(event, typed, (is) => write(is))}
+          placeholder={hint}
+          inputProps={{
+            "aria-invalid": problem ? true : undefined,
+            "aria-describedby": problem ? `${id}-problem` : undefined,
+            "data-path": field.path,
+            maxLength: 120,
+            autoComplete: "off",
+            spellCheck: false,
+          }}
+          sx={{
+            border: `1px solid ${problem ? pencil : hairline}`,
+            borderBottom: problem ? `2px solid ${pencil}` : entry ? PROVENANCE_LINE[entry.from] : `1px solid ${hairline}`,
+            borderBottomColor: problem ? pencil : ink,
+            bgcolor: "#fffdf6",
+            px: 0.75,
+            fontWeight: 600,
+            "& input": { p: "2px 0", textAlign: "right", height: 22 },
+          }}
+        />
+        <ProvenanceSelect field={field} entry={entry} />
+      </Box>
+      {field.datums.length > 0 && <DatumSelect field={field} entry={entry} />}
+      {problem && (
+        <Box id={`${id}-problem`} role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "0.85rem", pb: 0.5 }}>
+          {problem}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** Arrow keys step the figure; the server does the arithmetic, and quick presses add up until it answers. */
+function useStepper(field: Field) {
+  const { draft } = useRig();
+  const { system } = useUnits();
+  const pending = useRef({ base: "", steps: 0, shown: "" });
+  return async (event: KeyboardEvent, typed: string, write: (is: string) => void) => {
+    if ((event.key !== "ArrowUp" && event.key !== "ArrowDown") || !typed.trim() || field.dimension === "text") return;
+    event.preventDefault();
+    const by = (event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1);
+    const now = pending.current;
+    if (now.shown !== typed) Object.assign(now, { base: typed, steps: 0, shown: typed });
+    now.steps += by;
+    const { base, steps } = now;
+    const own = draft.entries[field.path]?.system ?? system;
+    try {
+      const { text } = await api.settled<{ text: string }>(
+        api.client.POST("/api/step/", { body: { text: base, dimension: field.dimension, system: own, steps } }),
+      );
+      if (now.base !== base || now.steps !== steps) return;
+      now.shown = text;
+      write(text);
+    } catch {
+      now.steps = 0; // cannot be read as it stands: the field's own message says why
+    }
+  };
+}
+
+function ProvenanceSelect({ field, entry }: { field: Field; entry: Entry | undefined }) {
+  const { draft } = useRig();
+  if (field.dimension === "share") return <span />;
+  return (
+    <NativeSelect
+      value={entry?.from ?? field.usual}
+      disabled={!entry}
+      onChange={(event) => entry && draft.set(field.path, { ...entry, from: event.target.value as Provenance })}
+      inputProps={{ "aria-label": `${field.label}: where it comes from` }}
+      disableUnderline
+      sx={{ fontSize: "0.82rem", color: inkSoft }}
+    >
+      {PROVENANCES.map((one) => (
+        <option key={one} value={one}>
+          {one}
+        </option>
+      ))}
+    </NativeSelect>
+  );
+}
+
+function DatumSelect({ field, entry }: { field: Field; entry: Entry | undefined }) {
+  const { draft } = useRig();
+  return (
+    <Box sx={{ display: "flex", justifyContent: "flex-end" }}>
+      <NativeSelect
+        value={entry?.datum ?? field.datums[0]?.value}
+        disabled={!entry}
+        onChange={(event) => entry && draft.set(field.path, { ...entry, datum: event.target.value })}
+        inputProps={{ "aria-label": `${field.label}: measured to` }}
+        disableUnderline
+        sx={{ fontSize: "0.82rem", color: inkSoft }}
+      >
+        {field.datums.map((datum) => (
+          <option key={datum.value} value={datum.value}>
+            {datum.word}
+          </option>
+        ))}
+      </NativeSelect>
+    </Box>
+  );
+}
+
+function ChoiceRow({ field, entry }: { field: Field; entry: Entry | undefined }) {
+  const { draft } = useRig();
+  const { system } = useUnits();
+  const id = useId();
+  return (
+    <Box sx={{ ...ROW, gridTemplateColumns: "minmax(100px, 1fr) 196px" }}>
+      <Box component="label" htmlFor={id} title={field.read_at ? `Read at: ${field.read_at}` : undefined}>
+        {field.label}
+      </Box>
+      <NativeSelect
+        id={id}
+        value={entry?.is ?? ""}
+        onChange={(event) =>
+          draft.set(field.path, event.target.value ? { is: event.target.value, from: entry?.from ?? field.usual, system } : null)
+        }
+        sx={{ fontWeight: 600 }}
+      >
+        <option value="">{field.path.startsWith("ways.") ? "the house's own" : "not known"}</option>
+        {field.choices.map((choice) => (
+          <option key={choice.value} value={choice.value}>
+            {choice.word}
+          </option>
+        ))}
+      </NativeSelect>
+    </Box>
+  );
+}
+
+/** A part named from the stock. */
+export function PartField({ path, names, none }: { path: string; names: string[]; none: string }) {
+  const { draft, fields } = useRig();
+  const { system } = useUnits();
+  const id = useId();
+  const written = draft.entries[path]?.is ?? "";
+  const problem = draft.problems[path];
+  return (
+    <Box sx={{ ...ROW, gridTemplateColumns: "minmax(100px, 1fr) 196px" }}>
+      <label htmlFor={id}>{fields[path]?.label}</label>
+      <NativeSelect
+        id={id}
+        value={written}
+        onChange={(event) => draft.set(path, event.target.value ? { is: event.target.value, from: "measured", system } : null)}
+        sx={{ fontWeight: 600 }}
+      >
+        <option value="">{none}</option>
+        {[...new Set([...(written ? [written] : []), ...names])].map((name) => (
+          <option key={name} value={name}>
+            {name}
+          </option>
+        ))}
+      </NativeSelect>
+      {problem && (
+        <Box role="alert" sx={{ gridColumn: "1 / -1", color: pencil, fontWeight: 600, fontSize: "0.85rem" }}>
+          {problem}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,47 @@
+/** Name and figure in lines, as in a table of particulars. */
+import Box from "@mui/material/Box";
+import type { ReactNode } from "react";
+
+import type { Figure } from "../api/types";
+import { hairline, inkSoft } from "../app/theme";
+import { FigureText } from "./FigureText";
+
+export function Rows({ children }: { children: ReactNode }) {
+  return <Box sx={{ display: "grid", gridTemplateColumns: "1fr auto", columnGap: 2 }}>{children}</Box>;
+}
+
+export function Row({ name, figure, children, strong = false }: { name: string; figure?: Figure | null; children?: ReactNode; strong?: boolean }) {
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "subgrid",
+        gridColumn: "1 / -1",
+        alignItems: "baseline",
+        py: 0.4,
+        borderBottom: `1px solid ${hairline}`,
+        fontWeight: strong ? 600 : 400,
+      }}
+    >
+      <span>{name}</span>
+      <Box sx={{ textAlign: "right" }}>
+        {figure !== undefined ? <FigureText figure={figure} name={name} big={strong} /> : children}
+        {figure?.from && <Box component="span" sx={{ color: inkSoft, fontWeight: 400, ml: 0.75, fontSize: "0.8rem" }}>{figure.from}</Box>}
+      </Box>
+    </Box>
+  );
+}
+
+export function Panel({ title, children, note }: { title: string; children: ReactNode; note?: ReactNode }) {
+  return (
+    <Box component="section" aria-label={title} sx={{ minWidth: 0 }}>
+      <Box sx={{ display: "flex", alignItems: "baseline", gap: 1.5, borderBottom: "2px solid", mb: 0.75, flexWrap: "wrap" }}>
+        <Box component="h2" sx={{ fontFamily: "Besley, serif", fontSize: "1rem", fontWeight: 600, m: 0 }}>
+          {title}
+        </Box>
+        {note && <Box sx={{ color: inkSoft, fontSize: "0.85rem" }}>{note}</Box>}
+      </Box>
+      {children}
+    </Box>
+  );
+}

@@ -1,0 +1,101 @@
+/** Two people saved the same rig: each difference side by side, one of the two chosen for each. Nothing is lost meanwhile. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import { useState } from "react";
+
+import type { Entry, RigRecord } from "../api/types";
+import { useRig } from "./context";
+import { sameEntry, type Draft, type Names, type Typed } from "./draft";
+
+interface Difference {
+  key: string;
+  label: string;
+  mine: string;
+  theirs: string;
+}
+
+const NAMES: Record<keyof Names, string> = { customer: "Customer", vehicle_name: "Tow vehicle", trailer_name: "Trailer" };
+
+function written(entry: Entry | null | undefined): string {
+  return entry?.is ? `${entry.is} (${entry.from})` : "blank";
+}
+
+export function Conflict({ mine, before, theirs }: { mine: Draft; before: RigRecord; theirs: RigRecord }) {
+  const { fields } = useRig();
+  const [takeTheirs, setTakeTheirs] = useState<Set<string>>(new Set());
+
+  const paths = [...new Set([...Object.keys(mine.entries), ...Object.keys(theirs.entries), ...Object.keys(before.entries)])];
+  const changedByMe = paths.filter((path) => !sameEntry(mine.entries[path], before.entries[path]));
+  const differing = changedByMe.filter((path) => !sameEntry(mine.entries[path], theirs.entries[path]));
+  const namesByMe = (Object.keys(NAMES) as (keyof Names)[]).filter((key) => mine.names[key] !== before[key]);
+  const differences: Difference[] = [
+    ...namesByMe.filter((key) => mine.names[key] !== theirs[key]).map((key) => ({ key, label: NAMES[key], mine: mine.names[key], theirs: theirs[key] })),
+    ...differing.map((path) => ({ key: path, label: fields[path]?.label ?? path, mine: written(mine.entries[path]), theirs: written(theirs.entries[path]) })),
+  ];
+
+  function choose(key: string, their: boolean) {
+    const next = new Set(takeTheirs);
+    if (their) next.add(key);
+    else next.delete(key);
+    setTakeTheirs(next);
+  }
+
+  function settle() {
+    const keep: Typed = {
+      names: Object.fromEntries(namesByMe.filter((key) => !takeTheirs.has(key)).map((key) => [key, mine.names[key]])),
+      entries: Object.fromEntries(changedByMe.filter((path) => !takeTheirs.has(path)).map((path) => [path, mine.entries[path] ?? null])),
+    };
+    mine.settleWith(theirs, keep);
+  }
+
+  return (
+    <Dialog open fullWidth maxWidth="md" aria-labelledby="conflict-title">
+      <DialogTitle id="conflict-title" sx={{ fontFamily: "Besley, serif" }}>
+        This rig was saved by somebody else meanwhile
+      </DialogTitle>
+      <DialogContent>
+        <p>
+          It now stands at version {theirs.version}; you began from version {before.version}. Everything of theirs that you did not touch is taken
+          over. Where both of you wrote, choose which stands. Nothing is saved until you save again.
+        </p>
+        <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { textAlign: "left", p: 0.5, borderBottom: 1, borderColor: "divider" } }}>
+          <thead>
+            <tr>
+              <th scope="col">What</th>
+              <th scope="col">Yours</th>
+              <th scope="col">Theirs</th>
+            </tr>
+          </thead>
+          <tbody>
+            {differences.map((one) => (
+              <tr key={one.key}>
+                <th scope="row">{one.label}</th>
+                {[false, true].map((their) => (
+                  <td key={String(their)}>
+                    <label>
+                      <input type="radio" name={one.key} checked={takeTheirs.has(one.key) === their} onChange={() => choose(one.key, their)} /> {their ? one.theirs || "blank" : one.mine || "blank"}
+                    </label>
+                  </td>
+                ))}
+              </tr>
+            ))}
+            {differences.length === 0 && (
+              <tr>
+                <td colSpan={3}>No figure of yours differs from theirs.</td>
+              </tr>
+            )}
+          </tbody>
+        </Box>
+      </DialogContent>
+      <DialogActions>
+        <Button variant="contained" onClick={settle} autoFocus>
+          Go on with these
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,78 @@
+/** Whose rig it is, what is picked from the catalogue, and saving. */
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+
+import type { Catalogue } from "../api/types";
+import { hairline, pencil } from "../app/theme";
+import { useRig } from "./context";
+
+export function RigHead() {
+  const { draft, catalogue } = useRig();
+  const state = draft.saving ? "Saving…" : draft.dirty ? "Not saved yet" : draft.record ? `Saved, version ${draft.record.version}` : "A new rig";
+  const refused = draft.saveError && !draft.theirs ? draft.saveError : null;
+  return (
+    <Box sx={{ display: "flex", gap: 1.5, px: 2, pt: 1, pb: 0.5, alignItems: "flex-start", flexWrap: "wrap", borderBottom: `1px solid ${hairline}` }}>
+      <TextField
+        label="Customer"
+        required
+        value={draft.names.customer}
+        onChange={(event) => draft.setNames({ customer: event.target.value })}
+        error={Boolean(draft.problems.customer)}
+        helperText={draft.problems.customer}
+        slotProps={{ htmlInput: { maxLength: 120 } }}
+        sx={{ width: 220 }}
+      />
+      <Picker section="vehicle" label="Tow vehicle" picks={catalogue.vehicles} />
+      <Picker section="trailer" label="Trailer" picks={catalogue.trailers} />
+      <Box sx={{ flex: 1 }} />
+      <Box sx={{ textAlign: "right" }}>
+        <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+          <Box role="status" sx={{ fontWeight: draft.dirty ? 600 : 400 }}>
+            {state}
+          </Box>
+          <Button variant="contained" onClick={draft.save} disabled={draft.saving}>
+            Save
+          </Button>
+        </Box>
+        {refused && (
+          <Box role="alert" sx={{ color: pencil, fontWeight: 600, maxWidth: 420 }}>
+            {refused.message}
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+/** Picks a vehicle or a trailer: its catalogue figures are written into the rig, where they may be corrected. */
+function Picker({ section, label, picks }: { section: "vehicle" | "trailer"; label: string; picks: Catalogue["vehicles"] }) {
+  const { draft, fields } = useRig();
+  const name = draft.names[`${section}_name`];
+
+  function pick(chosen: string | null) {
+    const found = picks.find((one) => one.name === chosen);
+    draft.setNames({ [`${section}_name`]: chosen ?? "" });
+    if (!found) return;
+    const blank = Object.keys(fields).filter((path) => path.startsWith(`${section}.`));
+    draft.setMany({
+      ...Object.fromEntries(blank.map((path) => [path, null])),
+      ...Object.fromEntries(Object.entries(found.entries).map(([key, entry]) => [`${section}.${key}`, entry])),
+    });
+  }
+
+  return (
+    <Autocomplete
+      freeSolo
+      forcePopupIcon
+      options={picks.map((one) => one.name)}
+      inputValue={name}
+      onInputChange={(_, typed, reason) => reason !== "reset" && draft.setNames({ [`${section}_name`]: typed })}
+      onChange={(_, chosen) => pick(chosen)}
+      renderInput={(params) => <TextField {...params} label={label} helperText={draft.problems[`${section}_name`]} />}
+      sx={{ width: 290 }}
+      size="small"
+    />
+  );
+}

@@ -1,0 +1,100 @@
+/** One rig on one page: the elevation across the top, the verdict, the line of stations, the station's work. */
+import Box from "@mui/material/Box";
+import { useMemo, useRef, useState, type ReactElement } from "react";
+import { useNavigate, useParams } from "react-router";
+
+import { useQueryClient } from "@tanstack/react-query";
+import type { RigRecord } from "../api/types";
+import { useKeys } from "../app/keys";
+import { hairline } from "../app/theme";
+import { useUnits } from "../app/units";
+import { ElevationDrawing } from "../drawing/ElevationDrawing";
+import { Notice } from "../parts/Notice";
+import { Height } from "../stations/Height";
+import { Hitch } from "../stations/Hitch";
+import { Meet } from "../stations/Meet";
+import { Ratings } from "../stations/Ratings";
+import { STATION_OF_PART, STATIONS, type StationKey } from "../stations/stations";
+import { Weigh } from "../stations/Weigh";
+import { Conflict } from "./Conflict";
+import { RigContext, useCatalogue, useFields } from "./context";
+import { drawingNotes } from "./drawingNotes";
+import { useDraft, useRecord } from "./draft";
+import { RigHead } from "./RigHead";
+import { StationLine } from "./StationLine";
+import { VerdictLine } from "./VerdictLine";
+
+const ROOMS: Record<StationKey, () => ReactElement> = { meet: Meet, weigh: Weigh, ratings: Ratings, height: Height, hitch: Hitch };
+
+export function RigPage() {
+  const { id } = useParams();
+  const record = useRecord(id);
+  if (id !== undefined && record.isPending) return <Notice>Opening the rig…</Notice>;
+  if (record.isError) return <Notice>{record.error.message}</Notice>;
+  return <OpenRig key={id ?? "new"} record={record.data ?? null} />;
+}
+
+function OpenRig({ record }: { record: RigRecord | null }) {
+  const go = useNavigate();
+  const queries = useQueryClient();
+  const params = useParams();
+  const station = (STATIONS.find((one) => one.key === params.station) ?? STATIONS[0]).key;
+  const { read } = useUnits();
+  const work = useRef<HTMLDivElement>(null);
+  const [exaggerate, setExaggerate] = useState(false);
+  const fields = useFields();
+  const catalogue = useCatalogue();
+  const draft = useDraft(record, (written) => {
+    queries.setQueryData(["rig", String(written.id)], written);
+    if (!record) void go(`/rigs/${written.id}/${station}`, { replace: true });
+  });
+  const assessment = draft.live?.assessment;
+
+  const base = record ? `/rigs/${record.id}` : "/rigs/new";
+  const visit = (key: string) => void go(`${base}/${key}`, { replace: true });
+  useKeys({
+    ...Object.fromEntries(STATIONS.map((one, index) => [String(index + 1), () => visit(one.key)])),
+    x: () => setExaggerate((was) => !was),
+    v: () => assessment && visit(assessment.verdict.station),
+    i: () => work.current?.querySelector<HTMLElement>("input, select")?.focus(),
+    "ctrl+s": draft.save,
+  });
+
+  const notes = useMemo(() => (assessment ? drawingNotes(assessment, station, read) : null), [assessment, station, read]);
+
+  if (!fields.data || !catalogue.data || !assessment || !notes) {
+    const error = fields.error ?? catalogue.error ?? draft.liveError;
+    return <Notice>{error ? error.message : "Working it out…"}</Notice>;
+  }
+  const Room = ROOMS[station];
+
+  return (
+    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, assessment }}>
+      <RigHead />
+      <Box
+        component="section"
+        aria-label="Side elevation"
+        sx={{ height: { xs: 170, md: 252 }, flex: "none", px: 1, borderBottom: `1px solid ${hairline}`, position: "relative" }}
+      >
+        <ElevationDrawing
+          elevation={assessment.elevation}
+          exaggerate={exaggerate}
+          callouts={notes.callouts}
+          spans={notes.spans}
+          alarms={notes.alarms}
+          title="The rig in side elevation, to scale"
+          pick={(part) => visit(STATION_OF_PART[part] ?? "meet")}
+        />
+        {notes.guessed && (
+          <Box sx={{ position: "absolute", right: 12, top: 4, fontSize: "0.82rem", border: "1px dashed", px: 0.75 }}>{notes.guessed}</Box>
+        )}
+      </Box>
+      <VerdictLine assessment={assessment} stale={draft.liveError} visit={visit} />
+      <StationLine station={station} assessment={assessment} visit={visit} />
+      <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>
+        <Room />
+      </Box>
+      {draft.theirs && record && <Conflict mine={draft} before={record} theirs={draft.theirs} />}
+    </RigContext.Provider>
+  );
+}

@@ -1,0 +1,52 @@
+/** The standing verdict in one sentence, with its remedy; the other findings behind it on asking. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+
+import type { Assessment } from "../api/types";
+import { pencil } from "../app/theme";
+import { useUnits } from "../app/units";
+import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
+
+interface Props {
+  assessment: Assessment;
+  stale: Error | null;
+  visit: (key: string) => void;
+}
+
+export function VerdictLine({ assessment, stale, visit }: Props) {
+  const { read } = useUnits();
+  const [all, setAll] = useState(false);
+  const { verdict, findings } = assessment;
+  return (
+    <Box component="section" aria-label="Verdict" sx={{ flex: "none", px: 2, py: 0.75 }}>
+      <Box sx={{ display: "flex", gap: 1.25, alignItems: "flex-start" }}>
+        <StateMark state={verdict.state} size={26} />
+        <Box aria-live="polite" data-verdict={verdict.state} sx={{ flex: 1, minWidth: 0 }}>
+          <Box component="span" sx={{ fontFamily: "Besley, serif", fontWeight: 600, color: verdict.state === "refused" ? pencil : undefined }}>
+            {VERDICT_WORDS[verdict.state]}.
+          </Box>{" "}
+          <b>{read(verdict.says)}</b> {read(verdict.remedy)}
+          {stale && <Box sx={{ color: pencil, fontWeight: 600 }}>This answer is older than what is typed. {stale.message}</Box>}
+        </Box>
+        {verdict.more > 0 && (
+          <Button onClick={() => setAll(!all)} aria-expanded={all} sx={{ flex: "none" }}>
+            {all ? "Fewer" : `${verdict.more} more`}
+          </Button>
+        )}
+        <Button onClick={() => visit(verdict.station)} sx={{ flex: "none" }}>
+          Go there
+        </Button>
+      </Box>
+      {all && (
+        <Box component="ol" sx={{ m: 0, mt: 0.5, pl: 5, maxHeight: 130, overflow: "auto" }}>
+          {findings.slice(1).map((found) => (
+            <li key={found.station + found.subject + found.says.us}>
+              <StateMark state={found.state} size={13} /> {VERDICT_WORDS[found.state]}: {read(found.says)} {read(found.remedy)}
+            </li>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}

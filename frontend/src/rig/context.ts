@@ -1,0 +1,38 @@
+/** The rig on the page, for its fields and stations. */
+import { useQuery } from "@tanstack/react-query";
+import { createContext, useContext } from "react";
+
+import { api } from "../api/client";
+import type { Assessment, Catalogue, Field } from "../api/types";
+import type { Draft } from "./draft";
+
+export interface RigOnPage {
+  draft: Draft;
+  fields: Record<string, Field>;
+  catalogue: Catalogue;
+  assessment: Assessment;
+}
+
+export const RigContext = createContext<RigOnPage | null>(null);
+
+export function useRig(): RigOnPage {
+  const rig = useContext(RigContext);
+  if (!rig) throw new Error("useRig outside a rig page");
+  return rig;
+}
+
+export function useFields() {
+  return useQuery({
+    queryKey: ["fields"],
+    queryFn: () => api.settled<Field[]>(api.client.GET("/api/fields/")),
+    select: (fields) => Object.fromEntries(fields.map((field) => [field.path, field])),
+    staleTime: Infinity,
+  });
+}
+
+export function useCatalogue() {
+  return useQuery({
+    queryKey: ["catalogue"],
+    queryFn: () => api.settled<Catalogue>(api.client.GET("/api/catalogue/")),
+  });
+}

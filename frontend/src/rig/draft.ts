@@ -1,0 +1,152 @@
+/** A rig while it is worked on: what the server holds, what was typed since, and the live answer to both. */
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useState } from "react";
+
+import { api, Refusal } from "../api/client";
+import type { Entry, Live, RigRecord } from "../api/types";
+
+export type Entries = Record<string, Entry>;
+export type Names = Pick<RigRecord, "customer" | "vehicle_name" | "trailer_name">;
+export type Path = string;
+
+const NO_NAMES: Names = { customer: "", vehicle_name: "", trailer_name: "" };
+const PAUSE_MS = 90;
+
+/** What differs from the record: names, and entries (null: taken back). */
+export interface Typed {
+  names: Partial<Names>;
+  entries: Record<Path, Entry | null>;
+}
+
+const NOTHING_TYPED: Typed = { names: {}, entries: {} };
+
+function plain(entry: Entry): Entry {
+  const { is, from, system, datum } = entry;
+  return datum ? { is, from, system, datum } : { is, from, system };
+}
+
+export function sameEntry(one: Entry | null | undefined, other: Entry | null | undefined): boolean {
+  if (!one?.is || !other?.is) return !one?.is && !other?.is;
+  return JSON.stringify(plain(one)) === JSON.stringify(plain(other));
+}
+
+function useLater<T>(value: T, ms: number): T {
+  const [later, setLater] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setLater(value), ms);
+    return () => clearTimeout(timer);
+  }, [value, ms]);
+  return later;
+}
+
+export interface Draft {
+  record: RigRecord | null;
+  names: Names;
+  entries: Entries;
+  dirty: boolean;
+  live: Live | undefined;
+  liveError: Error | null;
+  problems: Record<Path, string>;
+  /** Somebody else's save that came between, until each difference is settled. */
+  theirs: RigRecord | null;
+  set: (path: Path, entry: Entry | null) => void;
+  setMany: (entries: Record<Path, Entry | null>) => void;
+  setNames: (names: Partial<Names>) => void;
+  save: () => void;
+  saving: boolean;
+  saveError: Refusal | null;
+  settleWith: (record: RigRecord, keep: Typed) => void;
+}
+
+export function useRecord(id: string | undefined) {
+  return useQuery({
+    queryKey: ["rig", id],
+    queryFn: () => api.settled<RigRecord>(api.client.GET("/api/rigs/{id}/", { params: { path: { id: Number(id) } } })),
+    enabled: id !== undefined,
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+}
+
+export function useDraft(record: RigRecord | null, saved: (record: RigRecord) => void): Draft {
+  const queries = useQueryClient();
+  const [typed, setTyped] = useState<Typed>(NOTHING_TYPED);
+
+  const names = useMemo<Names>(() => ({ ...NO_NAMES, ...(record ?? {}), ...typed.names }), [record, typed.names]);
+  const entries = useMemo<Entries>(() => {
+    const all: Record<Path, Entry | null> = { ...(record?.entries ?? {}), ...typed.entries };
+    return Object.fromEntries(Object.entries(all).flatMap(([path, entry]) => (entry?.is ? [[path, plain(entry)]] : [])));
+  }, [record, typed.entries]);
+
+  const dirty = useMemo(() => {
+    const base: Names = { ...NO_NAMES, ...(record ?? {}) };
+    const renamed = (Object.keys(typed.names) as (keyof Names)[]).some((key) => typed.names[key] !== base[key]);
+    return renamed || Object.entries(typed.entries).some(([path, entry]) => !sameEntry(entry, record?.entries[path]));
+  }, [record, typed]);
+
+  const asked = useLater(entries, PAUSE_MS);
+  const live = useQuery({
+    queryKey: ["live", asked],
+    queryFn: () => api.settled<Live>(api.client.POST("/api/assess/", { body: { entries: asked } })),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+  });
+
+  const save = useMutation<RigRecord, Refusal>({
+    mutationFn: () => {
+      const body = { ...names, entries: typed.entries };
+      return record
+        ? api.settled<RigRecord>(api.client.POST("/api/rigs/{id}/", { params: { path: { id: record.id } }, body: { ...body, version: record.version } }))
+        : api.settled<RigRecord>(api.client.POST("/api/rigs/", { body: { ...body, entries } }));
+    },
+    onSuccess: (written) => {
+      // What was typed while the save was on its way stays typed.
+      setTyped((now) => ({
+        names: Object.fromEntries(Object.entries(now.names).filter(([key, text]) => text !== written[key as keyof Names])),
+        entries: Object.fromEntries(Object.entries(now.entries).filter(([path, entry]) => !sameEntry(entry, written.entries[path]))),
+      }));
+      void queries.invalidateQueries({ queryKey: ["floor"] });
+      saved(written);
+    },
+  });
+
+  const problems = useMemo(() => {
+    const found: Record<Path, string> = {};
+    for (const problem of live.data?.problems ?? []) found[problem.place] = problem.says;
+    for (const [path, says] of Object.entries(save.error?.problems ?? {})) found[path] ??= says;
+    return found;
+  }, [live.data, save.error]);
+
+  const setMany = useCallback((more: Record<Path, Entry | null>) => setTyped((was) => ({ ...was, entries: { ...was.entries, ...more } })), []);
+  const set = useCallback((path: Path, entry: Entry | null) => setMany({ [path]: entry }), [setMany]);
+  const setNames = useCallback((more: Partial<Names>) => setTyped((was) => ({ ...was, names: { ...was.names, ...more } })), []);
+
+  useEffect(() => {
+    if (!dirty) return undefined;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener("beforeunload", warn);
+    return () => window.removeEventListener("beforeunload", warn);
+  }, [dirty]);
+
+  return {
+    record,
+    names,
+    entries,
+    dirty,
+    live: live.data,
+    liveError: live.error,
+    problems,
+    theirs: save.error?.theirs ?? null,
+    set,
+    setMany,
+    setNames,
+    save: () => save.mutate(),
+    saving: save.isPending,
+    saveError: save.error,
+    settleWith: (current, keep) => {
+      setTyped(keep);
+      save.reset();
+      saved(current);
+    },
+  };
+}

@@ -1,0 +1,25 @@
+/** The line of stations, in the order of the work. */
+export const STATIONS = [
+  { key: "meet", name: "Meet", does: "what it is and how it is loaded" },
+  { key: "weigh", name: "Weigh", does: "tongue and total" },
+  { key: "ratings", name: "Ratings", does: "every link, and the weakest" },
+  { key: "height", name: "Height", does: "level, settle, ball, hole" },
+  { key: "hitch", name: "Hitch", does: "kit, shank, ball" },
+] as const;
+
+export type StationKey = (typeof STATIONS)[number]["key"];
+
+/** Which station a part of the drawing belongs to. */
+export const STATION_OF_PART: Record<string, StationKey> = {
+  vehicle: "meet",
+  trailer: "meet",
+  front_axle: "ratings",
+  rear_axle: "ratings",
+  trailer_axles: "ratings",
+  equipment: "ratings",
+  ball: "height",
+  coupler: "height",
+  receiver: "height",
+  shank: "hitch",
+  hitch: "hitch",
+};
