@@ -161,6 +161,7 @@ def assumed(value: float, dimension: str) -> Given:
 
 
 _SLOT = re.compile(r"\{(\w+)\}")
+_NO_BREAK = "\u00a0"  # a figure is not parted from its unit at the end of a line
 
 
 @dataclass(frozen=True)
@@ -177,10 +178,10 @@ class Phrase:
         """The sentence, in ``us`` or ``metric``.
 
         >>> Phrase("It weighs {w}.", {"w": (100.0, "weight", "up")}).text("us")
-        'It weighs 221 lb.'
+        'It weighs 221\xa0lb.'
         """
         written = {
             name: units.write(value, dimension, system, way)
             for name, (value, dimension, way) in self.quantities.items()
         }
-        return _SLOT.sub(lambda slot: written.get(slot[1], slot[0]), self.template)
+        return _SLOT.sub(lambda slot: written.get(slot[1], slot[0]).replace(" ", _NO_BREAK), self.template)

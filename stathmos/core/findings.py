@@ -187,7 +187,7 @@ def _share(weights: Weights) -> list[Finding]:
             )
         ]
     put = {
-        "share": (weights.share.value, SHARE, "nearest"),
+        "share": (weights.share.value, SHARE, {"light": "down", "heavy": "up"}.get(judgement.state, "nearest")),
         "low": (judgement.school.low, SHARE, "nearest"),
         "high": (judgement.school.high, SHARE, "nearest"),
         "correction": (abs(judgement.correction or 0.0), WEIGHT, "up"),

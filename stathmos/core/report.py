@@ -18,6 +18,7 @@ from stathmos.core.ratings import Link, State, trailer_class, weakest
 UNIT_NAMES = {
     units.WEIGHT: "kg",
     units.LENGTH: "mm",
+    units.ALTITUDE: "mm",
     units.RATE: "kg/mm",
     units.COUPLE: "kg·mm",
     units.AREA: "mm²",

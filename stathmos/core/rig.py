@@ -12,7 +12,7 @@ from collections.abc import Iterator
 from dataclasses import Field, dataclass, field, fields
 
 from stathmos.core.figures import Given, Missing
-from stathmos.core.units import AREA, COUNT, KG_PER_LB, LENGTH, MM_PER_IN, RATE, SHARE, WEIGHT
+from stathmos.core.units import ALTITUDE, AREA, COUNT, KG_PER_LB, LENGTH, MM_PER_IN, RATE, SHARE, WEIGHT
 
 CHOICE, FLAG, TEXT = "choice", "flag", "text"
 
@@ -175,7 +175,7 @@ class Load:
     trailer_cargo: Given | None = weight(
         "Trailer load", "water, propane, batteries, food, gear", 0, 20000, usual="assumed"
     )
-    altitude: Given | None = described("Highest pass on the way", LENGTH, "map", 0, 6_000_000, usual="assumed")
+    altitude: Given | None = described("Highest pass on the way", ALTITUDE, "map", 0, 6_000_000, usual="assumed")
 
 
 @dataclass(frozen=True)

@@ -19,9 +19,9 @@ NM_PER_FT_LB = 1.355817948  # NIST SP 811
 
 SYSTEMS = ("us", "metric")
 
-WEIGHT, LENGTH, RATE, COUPLE, AREA = "weight", "length", "rate", "couple", "area"
+WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA = "weight", "length", "altitude", "rate", "couple", "area"
 SHARE, SLOPE, ANGLE, COUNT = "share", "slope", "angle", "count"
-DIMENSIONS = (WEIGHT, LENGTH, RATE, COUPLE, AREA, SHARE, SLOPE, ANGLE, COUNT)
+DIMENSIONS = (WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA, SHARE, SLOPE, ANGLE, COUNT)
 
 #: dimension -> unit as typed (lower case) -> factor to the core's own unit
 UNITS: dict[str, dict[str, float]] = {
@@ -35,6 +35,10 @@ UNITS: dict[str, dict[str, float]] = {
         **dict.fromkeys(("ft", "foot", "feet", "'"), MM_PER_FT),
         "mm": 1.0,
         "cm": 10.0,
+        **dict.fromkeys(("m", "metre", "metres", "meter", "meters"), 1000.0),
+    },
+    ALTITUDE: {
+        **dict.fromkeys(("ft", "foot", "feet"), MM_PER_FT),
         **dict.fromkeys(("m", "metre", "metres", "meter", "meters"), 1000.0),
     },
     RATE: {
@@ -60,6 +64,7 @@ UNITS: dict[str, dict[str, float]] = {
 BARE_UNIT: dict[str, dict[str, str]] = {
     WEIGHT: {"us": "lb", "metric": "kg"},
     LENGTH: {"us": "in", "metric": "mm"},
+    ALTITUDE: {"us": "ft", "metric": "m"},
     RATE: {"us": "lb/in", "metric": "kg/mm"},
     COUPLE: {"us": "ft·lb", "metric": "n·m"},
     AREA: {"us": "sq ft", "metric": "m²"},
@@ -70,6 +75,7 @@ BARE_UNIT: dict[str, dict[str, str]] = {
 STEP: dict[str, dict[str, float]] = {
     LENGTH: {"us": MM_PER_IN / 16, "metric": 1.0},
     WEIGHT: {"us": KG_PER_LB, "metric": 1.0},
+    ALTITUDE: {"us": 100 * MM_PER_FT, "metric": 50_000.0},
     RATE: {"us": 10 * KG_PER_LB / MM_PER_IN, "metric": 0.1},
     AREA: {"us": MM_PER_FT**2, "metric": 1e5},
     SHARE: {"us": 0.01, "metric": 0.01},
@@ -271,6 +277,8 @@ def write(value: float, dimension: str, system: str, rounding: str = "nearest") 
         return f"{value:g}"
     unit = BARE_UNIT[dimension][system]
     amount = value / UNITS[dimension][unit]
+    if dimension == ALTITUDE:
+        return f"{_rounded(amount, rounding):,} {unit}"
     places = 0 if abs(amount) >= 100 else 1 if abs(amount) >= 10 else 2
     written = {"n·m": "N·m", "sq ft": "ft²"}.get(unit, unit)
     return f"{amount:,.{places}f} {written}".replace("-", "−")
@@ -280,10 +288,13 @@ def write_exact(value: float, dimension: str, system: str) -> str:
     """A figure as a text that `parse` reads back as the same figure (to a millionth of the unit).
 
     >>> write_exact(577.85, "length", "us"), write_exact(parse("7200", "weight"), "weight", "us")
-    ('22.75 in', '7200 lb')
+    ('22 3/4 in', '7200 lb')
     """
     unit = BARE_UNIT.get(dimension, {}).get(system, "")
     amount = value / UNITS[dimension][unit] if unit else value
+    on_the_tape = write_length(value, system)
+    if dimension == LENGTH and system == "us" and abs(parse(on_the_tape, LENGTH) - value) < 1e-9:
+        return on_the_tape
     return f"{amount:.6f}".rstrip("0").rstrip(".") + (f" {unit}" if unit else "")
 
 
@@ -316,7 +327,7 @@ def step(text: str, dimension: str, system: str, steps: int) -> str:
 def _system_of(text: str, dimension: str) -> str | None:
     """us or metric where the text names a unit, else None."""
     clean = text.lower().translate(_LOOKALIKES)
-    metric = {WEIGHT: r"kg|\d\s*t", LENGTH: r"mm|cm|\dm|\d m", RATE: "kg|n/", AREA: "m2|m²|sq m"}.get(dimension)
+    metric = {WEIGHT: r"kg|\d\s*t", LENGTH: r"mm|cm|\dm|\d m", RATE: "kg|n/", AREA: "m2|m²|sq m", ALTITUDE: r"\dm|\d m"}.get(dimension)
     if metric and re.search(metric, clean):
         return "metric"
     return "us" if re.search(r"[a-z\"'%]", clean) else None

@@ -27,7 +27,7 @@ export const theme = createTheme({
     h1: { fontFamily: slab, fontSize: "1.35rem", fontWeight: 600 },
     h2: { fontFamily: slab, fontSize: "1.02rem", fontWeight: 600 },
     h3: { fontFamily: text, fontSize: "0.95rem", fontWeight: 600 },
-    button: { textTransform: "none", fontWeight: 600 },
+    button: { textTransform: "none", fontWeight: 600, fontSize: "0.95rem", letterSpacing: 0 },
   },
   transitions: { create: () => "none" },
   components: {
@@ -41,7 +41,7 @@ export const theme = createTheme({
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { variant: "outlined", size: "small", disableElevation: true },
-      styleOverrides: { root: { borderColor: ink, minHeight: 32 } },
+      styleOverrides: { root: { borderColor: ink, minHeight: 32, fontSize: "0.95rem" } },
     },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
     MuiDialog: { styleOverrides: { paper: { border: `1.5px solid ${ink}`, outline: `1px solid ${ink}`, outlineOffset: 3 } } },

@@ -108,6 +108,7 @@ export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = 
       </Part>
 
       <Part name="receiver" label="Receiver and shank" pick={pick}>
+        <rect x={e.wheelbase + 420} y={up(tube[1] + 90)} width={e.ball_x - e.wheelbase - 560} height={260} fill="transparent" />
         <path
           d={`M${e.wheelbase + 250} ${up(tube[1] + 10)}H${tube[0]}L${tube[0] + 90} ${up(tube[1] - 20)}L${e.ball_x - 40} ${up(ball[1] - 110)}H${e.ball_x + 10}`}
           fill="none"
@@ -120,6 +121,7 @@ export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = 
       </Part>
       {e.bracket_x !== null && (
         <Part name="hitch" label="Hitch and spring bars" pick={pick}>
+          <rect x={e.ball_x + 130} y={up(ball[1] - 70)} width={e.bracket_x - e.ball_x} height={300} fill="transparent" />
           <path
             d={`M${e.ball_x} ${up(ball[1] - 150)}L${e.bracket_x + 80} ${up(onTrailer([e.bracket_x, e.coupler_height - 210])[1])}M${e.bracket_x} ${up(onTrailer([e.bracket_x, e.coupler_height + 20])[1])}V${up(onTrailer([e.bracket_x, e.coupler_height - 240])[1])}`}
             fill="none"
@@ -129,6 +131,7 @@ export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = 
         </Part>
       )}
       <Part name="ball" label="Ball" pick={pick}>
+        {!mini && <circle cx={ball[0]} cy={up(ball[1] - 30)} r={120} fill="transparent" />}
         <circle cx={ball[0]} cy={up(ball[1] - 30)} r={mini ? 70 : 46} fill={hot("ball")} />
       </Part>
 
@@ -193,14 +196,18 @@ function CalloutMark({ callout, e, px, thin, ballY, tubeY, tubeX }: { callout: C
       </g>
     );
   }
+  // A height: a line from the ground up to what was measured, its words under the ground line.
   const top = { ball: ballY, coupler: ballY, receiver: tubeY }[callout.at as "ball" | "coupler" | "receiver"];
-  const side = callout.at === "receiver" ? -1 : 1;
-  const shift = callout.at === "receiver" ? -14 * px : callout.at === "coupler" ? 58 * px : 0;
+  const { shift, row, anchor } = {
+    receiver: { shift: -10 * px, row: 0, anchor: "end" as const },
+    ball: { shift: 0, row: 1, anchor: "middle" as const },
+    coupler: { shift: 46 * px, row: 0, anchor: "start" as const },
+  }[callout.at as "ball" | "coupler" | "receiver"];
   return (
     <g stroke={colour} strokeWidth={thin * 1.3}>
-      <path d={`M${x + shift - 7 * px} ${-top}H${x + shift + 7 * px}M${x + shift} ${-top}V0`} />
+      <path d={`M${x + shift - 6 * px} ${-top}h${12 * px}M${x + shift} ${-top}V${(row ? 24 : 8) * px}`} />
       <g strokeWidth={0}>
-        <Label x={x + shift + side * 5 * px} y={-top * (callout.at === "coupler" ? 0.3 : 0.12)} px={px} text={callout.text} colour={colour} anchor={side > 0 ? "start" : "end"} />
+        <Label x={x + shift} y={(row ? 36 : 20) * px} px={px} text={callout.text} colour={colour} anchor={anchor} />
       </g>
     </g>
   );

@@ -14,6 +14,7 @@ import { PROVENANCE_LINE, PROVENANCES } from "./provenance";
 const UNIT_HINT: Record<string, [string, string]> = {
   weight: ["lb", "kg"],
   length: ["in", "mm"],
+  altitude: ["ft", "m"],
   rate: ["lb/in", "kg/mm"],
   area: ["sq ft", "m²"],
   share: ["%", "%"],
@@ -188,7 +189,7 @@ function ChoiceRow({ field, entry }: { field: Field; entry: Entry | undefined })
         }
         sx={{ fontWeight: 600 }}
       >
-        <option value="">{field.path.startsWith("ways.") ? "the house's own" : "not known"}</option>
+        <option value="">{blankWord(field.path)}</option>
         {field.choices.map((choice) => (
           <option key={choice.value} value={choice.value}>
             {choice.word}
@@ -197,6 +198,12 @@ function ChoiceRow({ field, entry }: { field: Field; entry: Entry | undefined })
       </NativeSelect>
     </Box>
   );
+}
+
+/** What an unchosen choice means. */
+function blankWord(path: string): string {
+  if (path.startsWith("ways.")) return "the house's own";
+  return path === "hitch.style" ? "weight-distributing, unless said" : "not known";
 }
 
 /** A part named from the stock. */

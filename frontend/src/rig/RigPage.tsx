@@ -60,7 +60,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
     "ctrl+s": draft.save,
   });
 
-  const notes = useMemo(() => (assessment ? drawingNotes(assessment, station, read) : null), [assessment, station, read]);
+  const notes = useMemo(() => (assessment ? drawingNotes(assessment, draft.live?.read ?? {}, station, read) : null), [assessment, draft.live, station, read]);
 
   if (!fields.data || !catalogue.data || !assessment || !notes) {
     const error = fields.error ?? catalogue.error ?? draft.liveError;

@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 
 import type { Assessment } from "../api/types";
-import { hairline, ink, inkSoft, paper } from "../app/theme";
+import { hairline, ink, paper } from "../app/theme";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
 import { STATIONS, type StationKey } from "../stations/stations";
 
@@ -29,9 +29,11 @@ export function StationLine({ station, assessment, visit }: Props) {
             <Box component="span" sx={{ fontFamily: "Besley, serif", fontWeight: 600 }}>
               {index + 1} {one.name}
             </Box>
-            <Box component="span" sx={{ color: here ? paper : inkSoft, fontSize: "0.85rem", display: { xs: "none", lg: "inline" } }}>
-              {one.does}
-            </Box>
+            {here && (
+              <Box component="span" sx={{ fontSize: "0.85rem", display: { xs: "none", md: "inline" } }}>
+                {one.does}
+              </Box>
+            )}
             {worst && (
               <Box component="span" sx={{ bgcolor: paper, color: ink, px: 0.5, fontSize: "0.82rem", fontWeight: 600 }}>
                 <StateMark state={worst.state} size={13} /> {VERDICT_WORDS[worst.state].toLowerCase()}

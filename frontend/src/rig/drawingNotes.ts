@@ -1,5 +1,5 @@
 /** What the drawing says at each station: the measurements that the station uses, and the parts in trouble. */
-import type { Assessment, Both, Figure } from "../api/types";
+import type { Assessment, Both, Figure, Live } from "../api/types";
 import type { Callout, Span } from "../drawing/ElevationDrawing";
 import type { StationKey } from "../stations/stations";
 
@@ -12,7 +12,7 @@ interface Notes {
 
 type Read = (both: Both | null | undefined) => string;
 
-export function drawingNotes(assessment: Assessment, station: StationKey, read: Read): Notes {
+export function drawingNotes(assessment: Assessment, asRead: Live["read"], station: StationKey, read: Read): Notes {
   const { elevation: e, weights, heights, planned } = assessment;
   const worded = (name: string, figure: Figure) => `${name} ${figure.text ? read(figure.text) : "unknown"}`;
   const link = (key: string) => planned.links.find((one) => one.key === key);
@@ -31,8 +31,7 @@ export function drawingNotes(assessment: Assessment, station: StationKey, read: 
 
   if (station === "meet") {
     const span = (from: number, to: number, path: string, name: string) => {
-      const typed = assessment.elevation.assumed.includes(path) ? "not known" : "";
-      spans.push({ from, to, text: typed ? `${name} ${typed}` : name });
+      spans.push({ from, to, text: `${name} ${asRead[path] ? read(asRead[path]) : "not known"}` });
     };
     span(0, e.wheelbase, "vehicle.wheelbase", "wheelbase");
     span(e.wheelbase, e.ball_x, "vehicle.overhang", "overhang");
@@ -43,7 +42,7 @@ export function drawingNotes(assessment: Assessment, station: StationKey, read: 
     callouts = [...load("front_axle", "front", "front_gawr"), ...load("rear_axle", "rear", "rear_gawr"), ...load("trailer_axles", "trailer axles", "trailer_axles")];
     callouts.push({ at: "ball", kind: "load", text: worded("tongue", weights.tongue) });
   } else if (station === "height") {
-    callouts = [...height("receiver", "receiver", heights.receiver), ...height("coupler", "level coupler", heights.coupler)];
+    callouts = [...height("receiver", "receiver", heights.receiver), ...height("ball", "ball, uncoupled", heights.ball_standing), ...height("coupler", "level coupler", heights.coupler)];
   } else {
     callouts = [{ at: "ball", kind: "load", text: worded("hitch load", weights.hitch_load) }];
   }

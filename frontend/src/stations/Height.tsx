@@ -30,7 +30,7 @@ export function Height() {
           <Row name="+ offset" figure={heights.offset} />
           <Row name="= top of ball, uncoupled" figure={heights.ball_wanted} strong />
           <Row name="− receiver, inside top" figure={heights.receiver} />
-          <Row name="− head and ball stack: shank rise (drop −)" figure={heights.rise_wanted} strong />
+          <Row name="− head and ball = shank rise, drop −" figure={heights.rise_wanted} strong />
         </Rows>
         <Heading>As the rig would stand</Heading>
         <Rows>

@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 
 import { EntryField } from "../parts/EntryField";
 import { Panel, Row, Rows } from "../parts/Rows";
+import { BeamDiagram } from "../drawing/BeamDiagram";
 import { ShareGauge } from "../drawing/ShareGauge";
 import { useUnits } from "../app/units";
 import { useRig } from "../rig/context";
@@ -39,6 +40,7 @@ export function Weigh() {
         {weights.share_state === "heavy" && <Box sx={{ mt: 1 }}>Trouble side: {correction} less on the tongue is wanted.</Box>}
       </Panel>
       <Panel title="Ways of weighing at hand">
+        <BeamDiagram />
         <Rows>
           {weights.ways.map((way, index) => (
             <Row key={way.name} name={index === 0 ? `${way.name} (used)` : way.name} figure={way.figure} />

@@ -1,0 +1,10 @@
+"""The core's tests alone: no framework, no database. `python -m tests.core`"""
+
+import sys
+import unittest
+
+suite = unittest.defaultTestLoader.discover("tests/core", top_level_dir=".")
+result = unittest.TextTestRunner().run(suite)
+failed = len(result.failures) + len(result.errors)
+print(f"{result.testsRun - failed - len(result.skipped)} passed, {failed} failed")  # noqa: T201
+sys.exit(failed > 0 or result.testsRun == 0)
