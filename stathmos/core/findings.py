@@ -251,7 +251,9 @@ def _hitch(rig: Rig, choice: Choice) -> list[Finding]:
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = Phrase(f"Fit {best.part.name} instead.") if best else Phrase("No kit in the stock serves this rig.")
     if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
-        says = Phrase(f"Do not tow. {fitted.part.name} on the vehicle does not serve. {fitted.reason.template}", fitted.reason.quantities
+        says = Phrase(
+            f"Do not tow. {fitted.part.name} on the vehicle does not serve. {fitted.reason.template}",
+            fitted.reason.quantities,
         )
         state = REFUSED if fitted.state == REJECTED else UNKNOWN
         found.append(Finding(state, -7000, "hitch", "kit", says, take))

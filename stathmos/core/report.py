@@ -223,5 +223,5 @@ def plain(assessment: Assessment) -> Plain:
         },
         "planned": _chain(assessment.planned),
         "full": _chain(assessment.full),
-        "elevation": asdict(assessment.elevation),
+        "elevation": {**asdict(assessment.elevation), "assumed": list(assessment.elevation.assumed)},
     }

@@ -327,7 +327,13 @@ def step(text: str, dimension: str, system: str, steps: int) -> str:
 def _system_of(text: str, dimension: str) -> str | None:
     """us or metric where the text names a unit, else None."""
     clean = text.lower().translate(_LOOKALIKES)
-    metric = {WEIGHT: r"kg|\d\s*t", LENGTH: r"mm|cm|\dm|\d m", RATE: "kg|n/", AREA: "m2|m²|sq m", ALTITUDE: r"\dm|\d m"}.get(dimension)
+    metric = {
+        WEIGHT: r"kg|\d\s*t",
+        LENGTH: r"mm|cm|\dm|\d m",
+        RATE: "kg|n/",
+        AREA: "m2|m²|sq m",
+        ALTITUDE: r"\dm|\d m",
+    }.get(dimension)
     if metric and re.search(metric, clean):
         return "metric"
     return "us" if re.search(r"[a-z\"'%]", clean) else None

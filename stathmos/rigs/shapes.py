@@ -119,7 +119,15 @@ AssessmentShape = shape(
     "Assessment",
     verdict=VerdictShape(),
     findings=FindingShape(many=True),
-    rules=shape("Rules", share=text(), restoration=text(), offset=text(), reserve=s.FloatField(), reserve_text=text(), authority=text())(),
+    rules=shape(
+        "Rules",
+        share=text(),
+        restoration=text(),
+        offset=text(),
+        reserve=s.FloatField(),
+        reserve_text=text(),
+        authority=text(),
+    )(),
     weights=_figures(
         "Weights",
         "tongue",

@@ -110,7 +110,12 @@ RIG: dict = {
     "load": {"front_seats": measured("300 lb"), "bed": measured("200 lb")},
     "weighing": {"tongue_scale": measured("800 lb")},
     "stock": {
-        "kits": [kit("Kit 600", 600, 300), kit("Kit 1000", 1000, 500), kit("Kit 1200", 1200, 650), kit("Kit 1500", 1500, 900)],
+        "kits": [
+            kit("Kit 600", 600, 300),
+            kit("Kit 1000", 1000, 500),
+            kit("Kit 1200", 1200, 650),
+            kit("Kit 1500", 1500, 900),
+        ],
         "shanks": [shank("Shank 2"), shank("Shank 2½", "2 1/2 in")],
         "balls": [BALL, {**BALL, "name": "Ball 2", "diameter": label("2 in")}],
     },

@@ -46,7 +46,9 @@ class BallHeight(unittest.TestCase):
 
     def test_a_stiffer_truck_settles_less(self) -> None:
         settles = [
-            assessed(rig(vehicle__front_rate=None, vehicle__rear_rate=None, vehicle__vehicle_class=label(kind))).heights.settled.ball.value
+            assessed(
+                rig(vehicle__front_rate=None, vehicle__rear_rate=None, vehicle__vehicle_class=label(kind))
+            ).heights.settled.ball.value
             for kind in ("half_ton", "three_quarter_ton", "one_ton")
         ]
         self.assertEqual(settles, sorted(settles, reverse=True))
@@ -121,7 +123,9 @@ class Attitude(unittest.TestCase):
         self.assertIn("too low", found.verdict.says.text("us"))
 
     def test_a_fixed_offset_that_the_springs_do_not_use_up_shows_as_pitch(self) -> None:
-        found = assessed(rig(ways__offset_school=label("none"), hitch__ball_height=measured("23 in", datum="top"))).heights
+        found = assessed(
+            rig(ways__offset_school=label("none"), hitch__ball_height=measured("23 in", datum="top"))
+        ).heights
         self.assertAlmostEqual(found.attitude.residual.value, 0, places=9)
         self.assertAlmostEqual(found.attitude.pitch.value, -found.settled.ball.value / (216 * MM), places=9)
 

@@ -13,17 +13,27 @@ from stathmos.core.rig import ENTRIES
 from tests.core.rigs import KG, assessed, label, link, measured, rig
 
 # The worked rig by hand, lb and in. Kit 1200 and Shank 2 are chosen: 80 + 20 lb of hardware at the ball.
-T, W, O, L = 800.0, 145.0, 50.0, 216.0
+T, W, OVERHANG, L = 800.0, 145.0, 50.0, 216.0
 HARDWARE = 100.0
-REAR_ALONE = 2400 + 300 * 0.42 + 200 * 0.95 + HARDWARE * (W + O) / W
-FRONT_ALONE = 3200 + 300 * 0.58 + 200 * 0.05 - HARDWARE * O / W
-M_HALF, M_FULL = 0.5 * T * O * L / (L + O), T * O * L / (L + O)
+REAR_ALONE = 2400 + 300 * 0.42 + 200 * 0.95 + HARDWARE * (W + OVERHANG) / W
+FRONT_ALONE = 3200 + 300 * 0.58 + 200 * 0.05 - HARDWARE * OVERHANG / W
+M_HALF, M_FULL = 0.5 * T * OVERHANG * L / (L + OVERHANG), T * OVERHANG * L / (L + OVERHANG)
 
 
 class Classes(unittest.TestCase):
     def test_against_the_published_table(self) -> None:
         """SAE J684: 1 to 2 000 lb, 2 to 3 500, 3 to 5 000, 4 to 10 000; 5 above is the trade's."""
-        for pounds, expected in ((1, 1), (2000, 1), (2001, 2), (3500, 2), (3501, 3), (5000, 3), (5001, 4), (10000, 4), (10001, 5)):
+        for pounds, expected in (
+            (1, 1),
+            (2000, 1),
+            (2001, 2),
+            (3500, 2),
+            (3501, 3),
+            (5000, 3),
+            (5001, 4),
+            (10000, 4),
+            (10001, 5),
+        ):
             with self.subTest(pounds=pounds):
                 self.assertEqual(trailer_class(pounds * KG), expected)
 
@@ -42,7 +52,8 @@ class States(unittest.TestCase):
         worst_first = [State.OVER, State.LIMIT, State.RESERVE, State.WITHIN]
         less, more = sorted((one, other))
         self.assertGreaterEqual(
-            worst_first.index(judge(less * rating, rating, reserve)), worst_first.index(judge(more * rating, rating, reserve))
+            worst_first.index(judge(less * rating, rating, reserve)),
+            worst_first.index(judge(more * rating, rating, reserve)),
         )
 
     def test_exactly_its_rating_is_at_the_limit_through_the_units(self) -> None:
@@ -78,7 +89,7 @@ class ByHand(unittest.TestCase):
         self.assertAlmostEqual(link(self.assessment, "trailer_axles").rating.value / KG, 2 * 3700, places=6)
 
     def test_rear_axle_at_the_least_restoration(self) -> None:
-        front_change = (M_HALF - (T - M_HALF / L) * O) / W
+        front_change = (M_HALF - (T - M_HALF / L) * OVERHANG) / W
         self.assertAlmostEqual(self.demand("rear_gawr"), REAR_ALONE + (T - M_HALF / L) - front_change, places=6)
 
     def test_front_axle_at_the_most_restoration(self) -> None:

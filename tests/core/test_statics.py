@@ -56,7 +56,9 @@ class Balance(unittest.TestCase):
         """What the three axle groups gain together is the tongue weight: nothing lost, nothing made."""
         M = statics.couple_for_restoration(f, T, o, L)
         gained = (
-            statics.front_axle_change(T, M, w, o, L) + statics.rear_axle_change(T, M, w, o, L) + statics.trailer_axles_change(M, L)
+            statics.front_axle_change(T, M, w, o, L)
+            + statics.rear_axle_change(T, M, w, o, L)
+            + statics.trailer_axles_change(M, L)
         )
         self.assertAlmostEqual(gained, T, places=6)
 
@@ -75,7 +77,9 @@ class Balance(unittest.TestCase):
         self.assertGreater(drops[1], drops[2])
 
     @given(tongues, wheelbases, overhangs, trailers, rates, rates, st.floats(1.05, 3))
-    def test_stiffer_settles_less(self, T: float, w: float, o: float, L: float, k_f: float, k_r: float, more: float) -> None:
+    def test_stiffer_settles_less(
+        self, T: float, w: float, o: float, L: float, k_f: float, k_r: float, more: float
+    ) -> None:
         self.assertLess(statics.settle(T, 0, w, o, L, k_f * more, k_r * more), statics.settle(T, 0, w, o, L, k_f, k_r))
 
     @given(tongues, wheelbases, overhangs, trailers, rates, rates)
@@ -111,7 +115,17 @@ class AgainstLeastEnergy(unittest.TestCase):
     """Independent check: scipy.optimize finds the rest position from energy alone."""
 
     @settings(max_examples=60, deadline=None)
-    @given(tongues, wheelbases, overhangs, trailers, rates, rates, st.floats(50_000, 900_000), st.floats(-0.02, 0.08), st.floats(-2, 4))
+    @given(
+        tongues,
+        wheelbases,
+        overhangs,
+        trailers,
+        rates,
+        rates,
+        st.floats(50_000, 900_000),
+        st.floats(-0.02, 0.08),
+        st.floats(-2, 4),
+    )
     def test_equilibrium_with_bars(self, T, w, o, L, k_f, k_r, K, phi_0, ball_offset) -> None:
         rest = statics.equilibrium_with_bars(T, w, o, L, k_f, k_r, K, phi_0, ball_offset)
         front, rear, couple = energy_minimum(T, w, o, L, k_f, k_r, K, phi_0, ball_offset)
@@ -126,5 +140,8 @@ class AgainstLeastEnergy(unittest.TestCase):
 
     @given(st.floats(0, 3), st.floats(0.1, 2))
     def test_raising_the_head_unwinds_the_bars(self, ball_offset: float, higher: float) -> None:
-        at = [statics.equilibrium_with_bars(800, 145, 50, 216, 500, 700, 510_300, 0.06, ball_offset + up).M for up in (0, higher)]
+        at = [
+            statics.equilibrium_with_bars(800, 145, 50, 216, 500, 700, 510_300, 0.06, ball_offset + up).M
+            for up in (0, higher)
+        ]
         self.assertLess(at[1], at[0])

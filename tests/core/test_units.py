@@ -39,12 +39,26 @@ class AgainstPint(unittest.TestCase):
     @given(st.integers(1, 999), st.integers(0, 15))
     def test_any_tape_reading(self, whole: int, sixteenths: int) -> None:
         expected = REGISTRY.Quantity(whole + sixteenths / 16, "inch").to("millimeter").magnitude
-        self.assertAlmostEqual(parse(f"{whole} {sixteenths}/16" if sixteenths else f"{whole}", "length"), expected, places=9)
+        self.assertAlmostEqual(
+            parse(f"{whole} {sixteenths}/16" if sixteenths else f"{whole}", "length"), expected, places=9
+        )
 
 
 class AsTyped(unittest.TestCase):
     def test_one_length_written_every_way(self) -> None:
-        for text in ("22 3/4", "22-3/4", "22.75", "22¾", '22 3/4"', "22 3/4 in", "1' 10 3/4\"", "1 ft 10 3/4 in", "1’ 10 3/4”", "577.85 mm", "57.785cm"):
+        for text in (
+            "22 3/4",
+            "22-3/4",
+            "22.75",
+            "22¾",
+            '22 3/4"',
+            "22 3/4 in",
+            "1' 10 3/4\"",
+            "1 ft 10 3/4 in",
+            "1’ 10 3/4”",
+            "577.85 mm",
+            "57.785cm",
+        ):
             with self.subTest(text=text):
                 self.assertAlmostEqual(parse(text, "length"), 577.85, places=9)
 

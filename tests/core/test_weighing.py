@@ -48,7 +48,9 @@ class Beam(unittest.TestCase):
         self.assertNotEqual(assessment.verdict.state, "good")
 
     def test_tare_no_less_than_the_reading_is_no_weight(self) -> None:
-        weights = assessed(rig(**{**BEAM, "weighing__beam_tare": measured("275 lb"), "trailer__brochure_tongue": None})).weights
+        weights = assessed(
+            rig(**{**BEAM, "weighing__beam_tare": measured("275 lb"), "trailer__brochure_tongue": None})
+        ).weights
         self.assertIsInstance(weights.tongue, Missing)
 
     def test_scale_comes_before_beam_and_the_difference_is_said(self) -> None:
@@ -59,7 +61,11 @@ class Beam(unittest.TestCase):
 
 class Share(unittest.TestCase):
     def judged(self, tongue: str, school: str = "ten_to_fifteen"):
-        document = rig(weighing__tongue_scale=measured(tongue), ways__share_school=label(school), trailer__gross_weight=measured("6000 lb"))
+        document = rig(
+            weighing__tongue_scale=measured(tongue),
+            ways__share_school=label(school),
+            trailer__gross_weight=measured("6000 lb"),
+        )
         return assessed(document).weights.judgement
 
     def test_edges_of_the_band_are_inside(self) -> None:
@@ -89,7 +95,9 @@ class Share(unittest.TestCase):
 class WhatIsUsed(unittest.TestCase):
     def test_brochure_tongue_is_never_good(self) -> None:
         """Brochure hitch weights are for an empty trailer and run low: common practice, no source."""
-        assessment = assessed(rig(weighing__tongue_scale=None, trailer__brochure_tongue={"is": "700 lb", "from": "brochure"}))
+        assessment = assessed(
+            rig(weighing__tongue_scale=None, trailer__brochure_tongue={"is": "700 lb", "from": "brochure"})
+        )
         self.assertIs(assessment.weights.tongue.provenance, Provenance.BROCHURE)
         self.assertEqual(assessment.verdict.state, "unknown")
         self.assertIn("Weigh the tongue", assessment.verdict.remedy.text("us"))
@@ -100,7 +108,11 @@ class WhatIsUsed(unittest.TestCase):
         self.assertIn("240\u00a0lb more", warnings)
 
     def test_gross_weight_planned_from_brochure_and_load(self) -> None:
-        document = rig(trailer__gross_weight=None, trailer__unladen_weight={"is": "5200 lb", "from": "brochure"}, load__trailer_cargo="900 lb")
+        document = rig(
+            trailer__gross_weight=None,
+            trailer__unladen_weight={"is": "5200 lb", "from": "brochure"},
+            load__trailer_cargo="900 lb",
+        )
         weights = assessed(document).weights
         self.assertAlmostEqual(weights.gross.value / KG, 6100)
         self.assertIs(weights.gross.provenance, Provenance.ASSUMED)
@@ -111,6 +123,8 @@ class WhatIsUsed(unittest.TestCase):
         self.assertEqual(weights.judgement.state, "unknown")
 
     def test_tongue_heavier_than_trailer_is_refused(self) -> None:
-        assessment = assessed(rig(weighing__tongue_scale=measured("1400 lb"), trailer__gross_weight=measured("1300 lb")))
+        assessment = assessed(
+            rig(weighing__tongue_scale=measured("1400 lb"), trailer__gross_weight=measured("1300 lb"))
+        )
         self.assertEqual(assessment.verdict.state, "refused")
         self.assertIn("no less than the whole trailer", assessment.verdict.says.text("us"))

@@ -1,0 +1,104 @@
+"""Measures and prints; run by bin/bench with the address of a server on the demo data."""
+
+from __future__ import annotations
+
+import gzip
+import json
+import re
+import statistics
+import sys
+import time
+import urllib.request
+from collections.abc import Callable
+from http.cookiejar import CookieJar
+from pathlib import Path
+
+from stathmos.core import report, rigfile
+from stathmos.core.assess import assess
+from stathmos.core.stock import Stock
+
+ROOT = Path(__file__).resolve().parents[1]
+DATA = ROOT / "stathmos" / "demo" / "data"
+
+
+def timed(action: Callable[[], object], times: int) -> list[float]:
+    """Milliseconds of each call, sorted; three calls to warm up are left out."""
+    for _ in range(3):
+        action()
+    taken = []
+    for _ in range(times):
+        start = time.perf_counter()
+        action()
+        taken.append((time.perf_counter() - start) * 1000)
+    return sorted(taken)
+
+
+def line(name: str, taken: list[float], goal: str) -> None:
+    p95 = taken[int(len(taken) * 0.95)]
+    print(f"{name:<52} median {statistics.median(taken):7.2f} ms   p95 {p95:7.2f} ms   goal: {goal}")  # noqa: T201
+
+
+def big_stock() -> Stock:
+    """40 kits and 10 shanks: the demo's own, each several times under other names."""
+    listed = {name: json.loads((DATA / f"{name}.json").read_text("utf-8")) for name in ("kits", "shanks", "balls")}
+    many = {
+        "kits": [{**listed["kits"][i % 12], "name": f"kit {i}"} for i in range(40)],
+        "shanks": [{**listed["shanks"][i % 5], "name": f"shank {i}"} for i in range(10)],
+        "balls": listed["balls"],
+    }
+    return rigfile.read({"stathmos_rig_file": 1, "stock": many}).stock
+
+
+def in_process() -> None:
+    document = json.loads((ROOT / "docs" / "rig-file.example.json").read_text("utf-8"))
+    document.pop("stock")
+    stock = big_stock()
+    rig = rigfile.read(document, stock).rig
+    assessment = assess(rig, stock=stock)
+    line("assess, 40 kits x 10 shanks, in process", timed(lambda: assess(rig, stock=stock), 200), "median under 10 ms")
+    line("  reading the rig file", timed(lambda: rigfile.read(document, stock), 100), "none")
+    line("  writing the report in both unit systems", timed(lambda: report.plain(assessment), 100), "none")
+
+
+def over_http(base: str) -> None:
+    jar = CookieJar()
+    opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(jar))
+
+    def ask(path: str, body: dict | None = None) -> bytes:
+        token = next((cookie.value for cookie in jar if cookie.name == "csrftoken"), "")
+        data = None if body is None else json.dumps(body).encode()
+        headers = {"Content-Type": "application/json", "X-CSRFToken": token, "Referer": base}
+        with opener.open(urllib.request.Request(base + path, data, headers), timeout=10) as answer:
+            return answer.read()
+
+    for _ in range(100):
+        try:
+            ask("/health/")
+            break
+        except OSError:
+            time.sleep(0.1)
+    ask("/api/session/")
+    ask("/api/session/", {"username": "thea", "password": "hollow-oxbow-6"})
+    strips = json.loads(ask("/api/rigs/"))
+    rig = json.loads(ask(f"/api/rigs/{strips[-1]['id']}/"))
+    wanted = ("is", "from", "system", "datum")
+    entries = {path: {key: entry[key] for key in wanted if key in entry} for path, entry in rig["entries"].items()}
+    line(
+        "live answer over HTTP on loopback",
+        timed(lambda: ask("/api/assess/", {"entries": entries}), 200),
+        "p95 under 80 ms",
+    )
+    line(f"the floor, {len(strips)} rigs, over HTTP", timed(lambda: ask("/api/rigs/"), 50), "none")
+
+
+def first_load() -> None:
+    page = (ROOT / "frontend" / "dist" / "index.html").read_text("utf-8")
+    scripts = re.findall(r'(?:src|href)="/static/([^"]+\.js)"', page)
+    size = sum(len(gzip.compress((ROOT / "frontend" / "dist" / name).read_bytes(), 9)) for name in scripts)
+    print(f"{'script of the first load, gzipped':<52} {size / 1000:.0f} kB{'':>24}goal: under 300 kB")  # noqa: T201
+
+
+if __name__ == "__main__":
+    in_process()
+    over_http(sys.argv[1])
+    first_load()
