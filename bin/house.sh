@@ -42,8 +42,9 @@ need_var() {
 
 # done_before NAME FILES… : whether what NAME stands for was done for these very files; `mark_done` says so afterwards.
 _print_of() { cat "$@" | sha256sum | cut -d' ' -f1; }
-done_before() { local name=$1; shift; [ "$(cat "$VAR/run/done-$name" 2>/dev/null)" = "$(_print_of "$@")" ]; }
-mark_done() { local name=$1; shift; _print_of "$@" > "$VAR/run/done-$name"; }
+# The marks lie in the virtual environment: with it everything is done anew.
+done_before() { local name=$1; shift; [ "$(cat "$HOUSE/.venv/done-$name" 2>/dev/null)" = "$(_print_of "$@")" ]; }
+mark_done() { local name=$1; shift; _print_of "$@" > "$HOUSE/.venv/done-$name"; }
 
 # need_python REQUIREMENTS : the virtual environment with exactly these packages.
 need_python() {

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 
+from django.conf import settings
 from django.test.runner import DiscoverRunner
 
 
@@ -11,11 +12,17 @@ def closing_line(result: unittest.TestResult) -> str:
     """“12 passed, 0 failed, 1 skipped”."""
     failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
     skipped = len(result.skipped)
-    line = f"{result.testsRun - failed - skipped} passed, {failed} failed"
+    line = f"{max(0, result.testsRun - failed - skipped)} passed, {failed} failed"
     return f"{line}, {skipped} skipped" if skipped else line
 
 
 class Runner(DiscoverRunner):
+    def setup_test_environment(self, **kwargs: object) -> None:
+        super().setup_test_environment(**kwargs)
+        settings.PASSWORD_HASHERS = [
+            "django.contrib.auth.hashers.MD5PasswordHasher"
+        ]  # quick; nobody's real password is here
+
     def suite_result(self, suite: unittest.TestSuite, result: unittest.TestResult, **kwargs: object) -> int:
         print(closing_line(result))  # noqa: T201
         return super().suite_result(suite, result, **kwargs)

@@ -89,11 +89,23 @@ def read_entry(raw: Any, entry: Entry) -> Given | None:
 
 
 def _taken_apart(raw: Any) -> tuple[str, str, str, str]:
-    if isinstance(raw, dict):
-        parts = (raw.get("is", ""), raw.get("system", "us"), raw.get("from", "assumed"), raw.get("datum", ""))
-        typed, system, origin, datum = (part if isinstance(part, str) else "" for part in parts)
-        return typed, system if system in units.SYSTEMS else "us", origin, datum
-    return (raw if isinstance(raw, str) else ""), "us", "assumed", ""
+    """A figure's text, system, provenance and datum, whichever of the two ways it is written in."""
+    if raw is None or isinstance(raw, str):
+        return raw or "", "us", Provenance.ASSUMED.value, ""
+    if not isinstance(raw, dict):
+        raise UnreadableError("Write a figure as a text, or as an object with “is” and “from”.")
+    parts = (
+        raw.get("is", ""),
+        raw.get("system", "us"),
+        raw.get("from", Provenance.ASSUMED.value),
+        raw.get("datum", ""),
+    )
+    if not all(isinstance(part, str) for part in parts):
+        raise UnreadableError("“is”, “from”, “system” and “datum” are texts.")
+    typed, system, origin, datum = parts
+    if system not in units.SYSTEMS:
+        raise UnreadableError(f"“{system[:20]}” is no system of units: write us or metric.")
+    return typed, system, origin, datum
 
 
 def _read_word(typed: str, entry: Entry, provenance: Provenance) -> Given:
@@ -133,7 +145,8 @@ def _figures(kind: type, raw: dict[str, Any], place: str, problems: list[Problem
         try:
             read_figures[name] = read_entry(raw[name], entry)
         except UnreadableError as error:
-            problems.append(Problem(f"{place}.{name}", str(error)))
+            if not any(problem.place == f"{place}.{name}" for problem in problems):
+                problems.append(Problem(f"{place}.{name}", str(error)))
     return read_figures
 
 

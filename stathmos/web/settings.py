@@ -137,4 +137,6 @@ LOGGING = {
     "formatters": {"plain": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
     "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "plain"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
+    # A figure that cannot be read, a stale write: answered in words, not news for the log.
+    "loggers": {"django.request": {"level": "ERROR"}},
 }

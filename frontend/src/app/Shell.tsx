@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
+import visuallyHidden from "@mui/utils/visuallyHidden";
 import { useState, type ReactNode } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 
@@ -44,8 +45,10 @@ export function Shell({ session, children }: { session: Session; children: React
           onClick={toggle}
           color="inherit"
           variant="text"
-          aria-label={`Units: ${system === "us" ? "pounds and inches" : "kilograms and millimetres"}. Change.`}
         >
+          <Box component="span" sx={visuallyHidden}>
+            Units: {system === "us" ? "pounds and inches" : "kilograms and millimetres"} of
+          </Box>
           <Unit on={system === "us"}>lb · in</Unit>
           <Unit on={system === "metric"}>kg · mm</Unit>
         </Button>

@@ -24,8 +24,8 @@ export function useSignOut() {
   return useMutation({
     mutationFn: () => api.settled<Session>(api.client.DELETE("/api/session/")),
     onSuccess: (session) => {
-      queries.clear();
       queries.setQueryData(KEY, session);
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
     },
   });
 }

@@ -58,8 +58,10 @@ function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | und
   return (
     <Box>
       <Box sx={ROW}>
-        <Box component="label" htmlFor={id} title={field.read_at ? `Read at: ${field.read_at}` : undefined} sx={{ lineHeight: 1.15 }}>
-          {field.label}
+        <Box sx={{ lineHeight: 1.15 }}>
+          <label htmlFor={id} title={field.read_at ? `Read at: ${field.read_at}` : undefined}>
+            {field.label}
+          </label>
           {echo && (
             <Box component="span" sx={{ color: inkSoft, ml: 0.75, whiteSpace: "nowrap", fontSize: "0.82rem" }}>
               {echo}

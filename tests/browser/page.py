@@ -1,0 +1,88 @@
+"""A real browser on the real interface, with the demo yard behind it."""
+
+from __future__ import annotations
+
+import re
+
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.core.management.color import no_style
+from django.db import connection
+from playwright.sync_api import Browser, Locator, Page, Playwright, expect, sync_playwright
+
+from stathmos.demo import loading
+
+NO_BREAK = "\u00a0"
+
+
+class BrowserTest(StaticLiveServerTestCase):
+    """One browser a class, one page and fresh demo data a test."""
+
+    playwright: Playwright
+    browser: Browser
+    size = {"width": 1280, "height": 800}
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.playwright = sync_playwright().start()
+        cls.browser = cls.playwright.chromium.launch(
+            executable_path="/usr/bin/chromium",
+            args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+        )
+
+    @classmethod
+    def tearDownClass(cls) -> None:
+        cls.browser.close()
+        cls.playwright.stop()
+        super().tearDownClass()
+
+    def setUp(self) -> None:
+        loading.load()
+        self.page = self.new_page()
+
+    def new_page(self) -> Page:
+        """A page in a session of its own; an error on its console fails the test."""
+        context = self.browser.new_context(viewport=self.size)
+        page = context.new_page()
+        page.set_default_timeout(10_000)
+        self.errors: list[str] = []
+        page.on("pageerror", lambda error: self.errors.append(str(error)))
+        self.addCleanup(context.close)
+        return page
+
+    def _fixture_teardown(self) -> None:
+        """Django empties the tables by DELETE, which readings refuse; here they are truncated."""
+        tables = connection.introspection.django_table_names(only_existing=True, include_views=False)
+        connection.ops.execute_sql_flush(connection.ops.sql_flush(no_style(), tables, reset_sequences=True))
+
+    def tearDown(self) -> None:
+        self.assertEqual(self.errors, [])
+
+    def sign_in(self, username: str = "thea", page: Page | None = None) -> None:
+        page = page or self.page
+        page.goto(self.live_server_url)
+        page.get_by_label("Name").fill(username)
+        page.get_by_label("Password").fill(loading.PASSWORD)
+        page.get_by_role("button", name="Sign in").click()
+        expect(page.get_by_role("heading", name="The floor")).to_be_visible()
+
+    def open_rig(self, customer: str, station: str) -> None:
+        self.page.get_by_role("link", name=customer).click()
+        self.station(station)
+
+    def station(self, name: str) -> None:
+        button = self.page.get_by_role("navigation", name="Stations").get_by_role("button", name=name)
+        button.click()
+        expect(button).to_have_attribute("aria-current", "step")
+
+    def field(self, label: str) -> Locator:
+        return self.page.get_by_label(label, exact=True)
+
+    def verdict(self) -> Locator:
+        return self.page.locator("[data-verdict]")
+
+    def expect_verdict(self, state: str, *words: str) -> None:
+        expect(self.verdict()).to_have_attribute("data-verdict", state)
+        for said in words:
+            # A figure and its unit are joined by a space that does not break.
+            expect(self.verdict()).to_contain_text(re.compile(re.escape(said).replace("\\ ", rf"[ {NO_BREAK}]")))

@@ -1,0 +1,82 @@
+"""`manage.py assess` as anybody would script it: in a process of its own, with no database in reach."""
+
+import json
+import os
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[2]
+EXAMPLE = ROOT / "docs" / "rig-file.example.json"
+
+
+def run(*arguments: str, typed: str = "") -> subprocess.CompletedProcess[str]:
+    environment = {
+        **os.environ,
+        "STATHMOS_DATABASE_URL": "mysql://nobody@127.0.0.1:1/none",
+        "PYTHONIOENCODING": "utf-8",
+    }
+    return subprocess.run(
+        [sys.executable, "manage.py", "assess", *arguments],
+        cwd=ROOT,
+        env=environment,
+        input=typed,
+        capture_output=True,
+        text=True,
+        timeout=60,
+    )
+
+
+class Assess(unittest.TestCase):
+    def test_text(self) -> None:
+        done = run(str(EXAMPLE))
+        self.assertEqual(done.returncode, 0, done.stderr)
+        words = done.stdout.replace("\u00a0", " ")
+        self.assertIn("Do not tow. Rear GAWR: 3,714 lb on a rating of 3,700 lb, 14 lb over.", words)
+        self.assertIn("Anvilroot 1200: chosen", words)
+        self.assertIn("Anvilroot 600: rejected (gross rating)", words)
+
+    def test_json_from_standard_input(self) -> None:
+        done = run("-", "--format", "json", typed=EXAMPLE.read_text("utf-8"))
+        self.assertEqual(done.returncode, 0, done.stderr)
+        report = json.loads(done.stdout)
+        self.assertEqual(report["verdict"]["state"], "refused")
+        rear = next(link for link in report["planned"]["links"] if link["key"] == "rear_gawr")
+        self.assertEqual(rear["demand"]["unit"], "kg")
+        self.assertTrue(rear["demand"]["working"]["formula"])
+
+    def test_metric(self) -> None:
+        self.assertIn("kg", run(str(EXAMPLE), "--units", "metric").stdout)
+
+    def test_bad_files_exit_2_and_name_every_place(self) -> None:
+        document = json.loads(EXAMPLE.read_text("utf-8"))
+        document["trailer"]["gvwr"]["is"] = "7 tonnes or so"
+        document["vehicle"]["towrating"] = "1 lb"
+        for typed, said in (
+            (
+                json.dumps(document),
+                ["trailer.gvwr: Cannot read", "vehicle: Unknown key: “towrating” (is “tow_rating” meant?)"],
+            ),
+            ("{", ["line 1, column 2: not JSON"]),
+            ("[]", ["a JSON object"]),
+            ("", ["not JSON"]),
+            ("[" * 100_000, ["nested too deep"]),
+            ('{"stathmos_rig_file": 7}', ["version 1"]),
+        ):
+            with self.subTest(said=said[0]):
+                done = run("-", typed=typed)
+                self.assertEqual((done.returncode, done.stdout), (2, ""))
+                self.assertNotIn("Traceback", done.stderr)
+                for words in said:
+                    self.assertIn(words, done.stderr)
+
+    def test_files_that_are_not_there_or_not_text(self) -> None:
+        self.assertEqual(run("/no/such/file.json").returncode, 2)
+        with tempfile.NamedTemporaryFile(suffix=".json") as file:
+            file.write(b"\xff\xfe\x00")
+            file.flush()
+            done = run(file.name)
+        self.assertEqual(done.returncode, 2)
+        self.assertIn("not a UTF-8 text", done.stderr)

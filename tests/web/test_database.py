@@ -1,0 +1,88 @@
+"""What the database itself refuses, and that the catalogue's columns are the core's fields."""
+
+from django.db import DatabaseError, IntegrityError, connection, transaction
+from django.db.utils import OperationalError
+
+from stathmos.catalogue.models import Ball, HitchKit, Shank, TowVehicle, Trailer
+from stathmos.core.rig import entries
+from stathmos.demo import loading
+from stathmos.rigs.models import Reading, Rig
+from tests.web.signed_in import WithDemo
+
+
+class Columns(WithDemo):
+    def test_columns_are_the_cores_fields(self) -> None:
+        for kind in (TowVehicle, Trailer, HitchKit, Shank, Ball):
+            with self.subTest(kind=kind.__name__):
+                columns = {field.name for field in kind._meta.fields} - {"id", "name", "system", "retired", "family"}
+                self.assertEqual(columns, {name for name, _ in entries(kind.core)})
+
+    def test_catalogue_figures_reach_the_rig_unchanged(self) -> None:
+        for row in loading.listed("vehicles"):
+            item = TowVehicle.objects.get(name=row["name"])
+            copy = loading.catalogue_item(
+                TowVehicle, {"name": "copy", **{name: entry["is"] for name, entry in item.as_entries().items()}}
+            )
+            for name, _ in entries(TowVehicle.core):
+                self.assertEqual(getattr(copy, name), getattr(item, name), f"{item.name}: {name}")
+
+
+class Refusals(WithDemo):
+    def refused(self, action, *errors: type[Exception]) -> str:
+        with self.assertRaises(errors or (DatabaseError,)) as caught, transaction.atomic():
+            action()
+        return str(caught.exception)
+
+    def test_readings_are_append_only(self) -> None:
+        self.assertIn(
+            "append-only", self.refused(lambda: Reading.objects.update(typed="1 lb"), OperationalError, DatabaseError)
+        )
+        one = Reading.objects.first()
+        self.assertIn("append-only", self.refused(lambda: one.delete(), OperationalError, DatabaseError))
+        with self.assertRaises(DatabaseError), transaction.atomic(), connection.cursor() as cursor:
+            cursor.execute("DELETE FROM rigs_reading WHERE id = %s", [one.pk])
+
+    def test_one_reading_a_revision(self) -> None:
+        one = Reading.objects.first()
+        one.pk = None
+        self.refused(lambda: one.save(force_insert=True), IntegrityError)
+
+    def test_what_cannot_be_is_not_stored(self) -> None:
+        advisor = Rig.objects.first().advisor
+        for name, action in (
+            ("rating below belief", lambda: Trailer.objects.create(name="x", gvwr=-1)),
+            ("rating beyond belief", lambda: TowVehicle.objects.create(name="x", gvwr=1e9)),
+            ("unknown word", lambda: Trailer.objects.create(name="x", brakes="anchor")),
+            ("two of one name", lambda: Ball.objects.create(name=Ball.objects.first().name)),
+            ("no customer", lambda: Rig.objects.create(customer="", advisor=advisor)),
+            ("version nought", lambda: Rig.objects.create(customer="x", advisor=advisor, version=0)),
+        ):
+            with self.subTest(name):
+                self.refused(action, IntegrityError, OperationalError)
+
+    def test_strict_mode_and_engine(self) -> None:
+        with connection.cursor() as cursor:
+            cursor.execute("SELECT @@sql_mode")
+            self.assertIn("STRICT_ALL_TABLES", cursor.fetchone()[0])
+            cursor.execute(
+                "SELECT DISTINCT engine FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE'"
+            )
+            self.assertEqual(cursor.fetchall(), (("InnoDB",),))
+
+    def test_too_long_a_text_is_refused_not_cut(self) -> None:
+        self.refused(lambda: Trailer.objects.create(name="x" * 121))
+
+
+class Demo(WithDemo):
+    def test_loaded_once_and_never_over_changes(self) -> None:
+        from django.core.management import call_command
+
+        Rig.objects.filter(customer="Haldis Okonjo").update(customer="Changed by a person")
+        call_command("load_demo", stdout=open("/dev/null", "w"))  # noqa: SIM115
+        self.assertEqual(Rig.objects.count(), 6)
+        self.assertTrue(Rig.objects.filter(customer="Changed by a person").exists())
+
+    def test_the_yard_is_as_large_as_it_should_be(self) -> None:
+        counts = [kind.objects.count() for kind in (TowVehicle, Trailer, HitchKit, Shank, Ball)]
+        self.assertTrue(all(count >= least for count, least in zip(counts, (6, 8, 12, 5, 3), strict=True)), counts)
+        self.assertEqual(HitchKit.objects.values("family").distinct().count(), 2)
