@@ -227,7 +227,7 @@ def _share(weights: Weights) -> list[Finding]:
         found.append(
             Finding(
                 CAUTION,
-                5,
+                0,
                 "weigh",
                 "share",
                 says,

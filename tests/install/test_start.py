@@ -1,0 +1,158 @@
+"""bin/start as a person runs it: a second copy, a taken port, a killed database, a restart that loses nothing."""
+
+from __future__ import annotations
+
+import http.cookiejar
+import json
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import tempfile
+import unittest
+import urllib.request
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+def free_port() -> int:
+    with socket.socket() as tried:
+        tried.bind(("127.0.0.1", 0))
+        return tried.getsockname()[1]
+
+
+class Installation:
+    """One copy with a folder and ports of its own."""
+
+    def __init__(self, folder: str) -> None:
+        self.folder = folder
+        self.port, self.database_port = free_port(), free_port()
+        mine = {
+            "STATHMOS_VAR": folder,
+            "STATHMOS_PORT": str(self.port),
+            "STATHMOS_DB_PORT": str(self.database_port),
+            "STATHMOS_LEAST_MB": "50",
+        }
+        others = {"STATHMOS_DATABASE_URL", "STATHMOS_SECRET_KEY", "STATHMOS_PRODUCTION", "DJANGO_ALLOW_ASYNC_UNSAFE"}
+        self.environment = {**{key: value for key, value in os.environ.items() if key not in others}, **mine}
+
+    def start(self) -> subprocess.Popen[str]:
+        running = subprocess.Popen(
+            ["bin/start"],
+            cwd=ROOT,
+            env=self.environment,
+            stdout=subprocess.PIPE,
+            stderr=subprocess.STDOUT,
+            text=True,
+            start_new_session=True,
+        )
+        assert running.stdout
+        said = []
+        for line in running.stdout:
+            said.append(line)
+            if "Stathmos is at" in line:
+                return running
+        raise AssertionError("".join(said))
+
+    def refused(self, **environment: str) -> str:
+        done = subprocess.run(
+            ["bin/start"], cwd=ROOT, env={**self.environment, **environment}, capture_output=True, text=True, timeout=60
+        )
+        assert done.returncode != 0, done.stdout
+        return done.stdout + done.stderr
+
+    def stop(self, running: subprocess.Popen[str]) -> None:
+        """Ctrl-C: the whole foreground group gets SIGINT."""
+        os.killpg(running.pid, signal.SIGINT)
+        running.wait(timeout=30)
+        running.stdout.close()
+
+    def database_pid(self) -> int:
+        return int(Path(self.folder, "mariadb", "pid").read_text())
+
+    def listening(self, port: int) -> bool:
+        with socket.socket() as tried:
+            return tried.connect_ex(("127.0.0.1", port)) == 0
+
+
+class Visitor:
+    """Somebody signed in over HTTP."""
+
+    def __init__(self, port: int) -> None:
+        self.base = f"http://127.0.0.1:{port}/api/"
+        self.jar = http.cookiejar.CookieJar()
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
+        self.ask("session/")
+        self.ask("session/", {"username": "thea", "password": "hollow-oxbow-6"})
+
+    def ask(self, path: str, body: Any = None) -> Any:
+        token = next((cookie.value for cookie in self.jar if cookie.name == "csrftoken"), "")
+        headers = {"Content-Type": "application/json", "X-CSRFToken": token}
+        data = None if body is None else json.dumps(body).encode()
+        with self.opener.open(urllib.request.Request(self.base + path, data, headers), timeout=20) as answer:
+            return json.load(answer)
+
+
+class Start(unittest.TestCase):
+    def setUp(self) -> None:
+        self.folder = tempfile.mkdtemp(prefix="stathmos-start-")
+        self.addCleanup(shutil.rmtree, self.folder, ignore_errors=True)
+        self.copy = Installation(self.folder)
+
+    def test_nothing_is_lost_by_restarts_and_kills(self) -> None:
+        running = self.copy.start()
+        thea = Visitor(self.copy.port)
+        made = thea.ask(
+            "rigs/",
+            {
+                "customer": "Corin Amsel",
+                "entries": {"trailer.gvwr": {"is": "7,000 lb", "from": "label", "system": "us"}},
+            },
+        )
+        self.assertIn("another copy is running", self.copy.refused())
+        other = {"STATHMOS_VAR": f"{self.folder}/second", "STATHMOS_DB_PORT": str(free_port())}
+        self.assertIn(f"port {self.copy.port}, wanted for the web server, is taken", self.copy.refused(**other))
+
+        self.copy.stop(running)
+        self.assertFalse(self.copy.listening(self.copy.port), "Ctrl-C stops the web server")
+        self.assertFalse(self.copy.listening(self.copy.database_port), "Ctrl-C stops the database")
+
+        running = self.copy.start()
+        thea = Visitor(self.copy.port)
+        self.assertEqual(thea.ask(f"rigs/{made['id']}/")["entries"]["trailer.gvwr"]["is"], "7,000 lb")
+        thea.ask(f"rigs/{made['id']}/", {"version": 1, "customer": "Corin Amsel the younger"})
+
+        os.kill(self.copy.database_pid(), signal.SIGKILL)
+        said, _ = running.communicate(timeout=30)
+        self.assertIn("the database has stopped; start again", said)
+
+        running = self.copy.start()
+        os.killpg(running.pid, signal.SIGKILL)  # the start itself killed outright: its servers are left over
+        running.wait()
+        running.stdout.close()
+        running = self.copy.start()
+        rigs = Visitor(self.copy.port).ask("rigs/")
+        self.assertEqual(len(rigs), 7, "the demo is loaded once")
+        self.assertIn("Corin Amsel the younger", [rig["customer"] for rig in rigs])
+        self.copy.stop(running)
+
+    def test_what_cannot_be_is_said_in_a_line(self) -> None:
+        with socket.socket() as taken:
+            taken.bind(("127.0.0.1", 0))
+            taken.listen()
+            port = str(taken.getsockname()[1])
+            for environment, words in (
+                ({"STATHMOS_PORT": port}, f"port {port}, wanted for the web server, is taken"),
+                ({"STATHMOS_DB_PORT": port}, f"port {port}, wanted for the database, is taken"),
+                ({"STATHMOS_VAR": "/proc/nowhere"}, "cannot write to /proc/nowhere"),
+                ({"STATHMOS_LEAST_MB": "999999999"}, "MB are free"),
+                ({"STATHMOS_PYTHON": "/no/python"}, "Python 3.11 or newer is wanted"),
+                ({"STATHMOS_DATABASE_URL": "mysql://nobody@127.0.0.1:1/none"}, "manage.py migrate failed"),
+            ):
+                with self.subTest(words):
+                    said = self.copy.refused(**environment)
+                    self.assertIn(words, said)
+                    self.assertNotIn("Traceback", said)
