@@ -142,3 +142,27 @@ stop_leftover() {
   fi
   rm -f "$1"
 }
+
+free_port() { "$BIN/python" -c 'import socket; s = socket.socket(); s.bind(("127.0.0.1", 0)); print(s.getsockname()[1])'; }
+
+# serve_demo NAME : for the time of one command, a server of its own on the demo data. Sets DEMO_ADDRESS.
+serve_demo() {
+  SERVED=$(mktemp -d "$VAR/run/$1-XXXXXX")
+  DATABASE_PID= WEB_PID=
+  trap 'trap "" INT TERM; stop_process "$WEB_PID"; stop_process "$DATABASE_PID"; rm -rf "$SERVED"' EXIT
+  trap 'exit 130' INT TERM
+  start_database "$SERVED" "$(free_port)"
+  export STATHMOS_SECRET_KEY=only-for-this-command-0123456789-abcdefghijklmnopqrstuvwxyz
+  "$BIN/python" manage.py migrate --noinput > "$SERVED/setup.log" 2>&1
+  "$BIN/python" manage.py collectstatic --noinput --clear >> "$SERVED/setup.log" 2>&1
+  "$BIN/python" manage.py load_demo >> "$SERVED/setup.log" 2>&1
+  local port; port=$(free_port)
+  DEMO_ADDRESS=http://127.0.0.1:$port
+  "$BIN/gunicorn" stathmos.web.wsgi --bind "127.0.0.1:$port" --workers 2 --threads 4 --log-level warning &
+  WEB_PID=$!
+  for _ in $(seq 100); do
+    "$BIN/python" -c "import urllib.request; urllib.request.urlopen('$DEMO_ADDRESS/health/', timeout=2)" 2> /dev/null && return 0
+    sleep 0.1
+  done
+  stop_with "the server did not start; see $SERVED/setup.log"
+}
