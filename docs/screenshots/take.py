@@ -22,7 +22,10 @@ def take(page: Page, name: str) -> None:
 
 def main(base: str) -> None:
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"])
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium",
+            args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+        )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(base)
         page.get_by_role("button", name="Sign in").wait_for()

@@ -96,6 +96,11 @@ def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock()) -> Assessme
     Works with whatever is known: what is missing makes the figures that need it
     `Missing` and the links that need it unknown; nothing raises.
     """
+    if rig.choice("trailer.coupling") in ("fifth_wheel", "gooseneck"):
+        # Out of scope: declined whole, with nothing worked out that somebody could lean on.
+        declined = assess(Rig(), rules)
+        said = (findings.out_of_scope(),)
+        return replace(declined, findings=said, verdict=findings.verdict(said, declined.choice, declined.heights))
     rules = rules_for(rig, rules)
     weights = weighing.weigh(rig, rules)
     trailer_gvwr = rig.figure("trailer.gvwr")

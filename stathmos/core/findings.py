@@ -65,6 +65,20 @@ def collect(
     return tuple(sorted(found, key=lambda finding: (ORDER.index(finding.state), finding.rank)))
 
 
+def out_of_scope() -> Finding:
+    """The word for a trailer that does not hang on a ball behind the vehicle."""
+    return Finding(
+        REFUSED,
+        -10000,
+        "meet",
+        "coupling",
+        Phrase(
+            "Stathmos does not judge fifth-wheel or gooseneck trailers: their weight sits over the rear axle, and other rules hold."
+        ),
+        Phrase("Ask the vehicle's and the trailer's makers. Nothing here is worked out for this rig."),
+    )
+
+
 def verdict(found: tuple[Finding, ...], choice: Choice, heights: Heights) -> Verdict:
     """The first finding as the standing verdict; or that all is within, with the build."""
     if found:
@@ -142,7 +156,7 @@ def _overloads(rig: Rig, planned: tuple[Link, ...], choice: Choice) -> list[Find
     found = []
     # A kit that is too small is said once, with the kit to fit instead.
     refused_kit = choice.fitted_kit is not None and choice.fitted_kit.state == REJECTED
-    said_already = ("hitch_gross", "hitch_tongue") if refused_kit else ()
+    said_already = ("hitch_gross", "hitch_tongue", "hitch_window") if refused_kit else ()
     for link in planned:
         if link.state is not State.OVER or link.key in said_already:
             continue
@@ -161,7 +175,10 @@ def _overloads(rig: Rig, planned: tuple[Link, ...], choice: Choice) -> list[Find
                 )
             )
         elif link.kind == "fit":
-            sizes = {"own": (link.demand.value, LENGTH, "nearest"), "other": (link.rating.value, LENGTH, "nearest")}
+            sizes = {
+                "own": (link.demand.value, link.demand.dimension, "nearest"),
+                "other": (link.rating.value, link.rating.dimension, "nearest"),
+            }
             says = Phrase(f"Do not tow. {link.name}: it does not; {{own}} against {{other}}.", sizes)
             found.append(Finding(REFUSED, -5000, "ratings", link.key, says, Phrase("Fit the part of the right size.")))
         else:

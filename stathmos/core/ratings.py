@@ -280,6 +280,15 @@ def _hitch_links(rig: Rig, case: Case, loads: VehicleLoads, build: Build, reserv
                 reserve,
                 _LABEL,
             ),
+            _fit(
+                "hitch_window",
+                "WD hitch, load no less than its bars want",
+                "hitch",
+                part_figure(kit, "tongue_minimum", "kit"),
+                load,
+                Rule("Bars too heavy for the load stay rigid and hammer both frames.", COMMON_PRACTICE),
+                at_most=True,
+            ),
         ]
     links += [
         _load(

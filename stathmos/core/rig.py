@@ -82,6 +82,12 @@ VEHICLE_CLASSES = (
     ("one_ton", "one-ton pickup"),
 )
 
+COUPLINGS = (
+    ("ball", "bumper-pull, on a ball"),
+    ("fifth_wheel", "fifth wheel, on a kingpin"),
+    ("gooseneck", "gooseneck, on a ball in the bed"),
+)
+
 PLACARD = "certification label in the driver's door jamb"
 HANDBOOK = "tow-vehicle handbook, towing pages"
 RECEIVER_LABEL = "label on the receiver"
@@ -134,6 +140,7 @@ class Vehicle:
 class Trailer:
     """The trailer: its plate, its brochure, its coupler and its dimensions."""
 
+    coupling: Given | None = choice("Coupling", "look at the tongue", *COUPLINGS)
     gvwr: Given | None = weight("Trailer GVWR", TRAILER_PLATE, 500, 40000)
     axle_rating: Given | None = weight("GAWR, each axle", TRAILER_PLATE, 400, 16000)
     axle_count: Given | None = described("Axles", COUNT, "count them", 1, 3)

@@ -52,7 +52,9 @@ class BrowserTest(StaticLiveServerTestCase):
 
     def _fixture_teardown(self) -> None:
         """Django empties the tables by DELETE, which readings refuse; here they are truncated."""
-        tables = [table for table in connection.introspection.django_table_names(only_existing=True) if self._has_rows(table)]
+        tables = [
+            table for table in connection.introspection.django_table_names(only_existing=True) if self._has_rows(table)
+        ]
         connection.ops.execute_sql_flush(connection.ops.sql_flush(no_style(), tables, reset_sequences=True))
 
     @staticmethod

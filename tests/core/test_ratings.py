@@ -76,7 +76,7 @@ class ByHand(unittest.TestCase):
             order,
             [
                 *("trailer_tyres", "trailer_axles", "trailer_gvwr", "coupler", "chains"),
-                *("ball_size", "ball", "ball_shank", "ball_thread", "hitch_gross", "hitch_tongue"),
+                *("ball_size", "ball", "ball_shank", "ball_thread", "hitch_gross", "hitch_tongue", "hitch_window"),
                 *("shank_gross", "shank_tongue", "shank_size", "receiver_gross", "receiver_tongue"),
                 *("tow_rating", "tongue_limit", "payload", "rear_gawr", "front_gawr", "gvwr", "gcwr"),
                 *("controller", "breakaway", "seven_way"),

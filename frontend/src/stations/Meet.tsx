@@ -17,7 +17,7 @@ export function Meet() {
         <Fields paths={["vehicle.receiver_size", "vehicle.receiver_wd_gross", "vehicle.receiver_wd_tongue", "vehicle.receiver_wc_gross", "vehicle.receiver_wc_tongue", "vehicle.brake_controller", "vehicle.seven_way"]} />
       </Panel>
       <Panel title="Trailer: plate, stamps, tags">
-        <Fields paths={["trailer.gvwr", "trailer.axle_rating", "trailer.axle_count", "trailer.tyre_rating", "trailer.tyre_count", "trailer.coupler_size", "trailer.coupler_rating", "trailer.chain_rating", "trailer.brakes", "trailer.breakaway"]} />
+        <Fields paths={["trailer.coupling", "trailer.gvwr", "trailer.axle_rating", "trailer.axle_count", "trailer.tyre_rating", "trailer.tyre_count", "trailer.coupler_size", "trailer.coupler_rating", "trailer.chain_rating", "trailer.brakes", "trailer.breakaway"]} />
         <Heading>Brochure and tape</Heading>
         <Fields paths={["trailer.unladen_weight", "trailer.brochure_tongue", "trailer.ball_to_axle", "trailer.frame_length", "trailer.frame_depth", "trailer.frontal_area"]} />
       </Panel>

@@ -10,6 +10,7 @@ class Trailer(CatalogueItem):
 
     core = core.Trailer
 
+    coupling = word()
     gvwr = figure()
     axle_rating = figure()
     axle_count = figure()
