@@ -221,6 +221,13 @@ def _share(weights: Weights) -> list[Finding]:
                 Phrase("Weigh both again."),
             )
         )
+    if weights.tongue.provenance.strength < Provenance.MEASURED.strength:
+        # A share from a brochure or a guess is no verdict on the tongue, neither way.
+        says = weights.warnings[0] if weights.warnings else Phrase("The tongue weight is not measured.")
+        found.append(
+            Finding(UNKNOWN, 1, "weigh", "tongue", says, Phrase("Weigh the tongue: that one measurement settles it."))
+        )
+        return found
     if judgement.state == "light":
         says = Phrase(
             "Do not tow. The tongue is too light: {share} of the trailer, at least {low} wanted. A light tongue lets the trailer sway, then whip.",
@@ -251,12 +258,7 @@ def _share(weights: Weights) -> list[Finding]:
                 Phrase("Move load rearward until the tongue weighs {correction} less, then weigh again.", put),
             )
         )
-    if weights.tongue.provenance.strength < Provenance.MEASURED.strength:
-        says = weights.warnings[0] if weights.warnings else Phrase("The tongue weight is not measured.")
-        found.append(
-            Finding(UNKNOWN, 1, "weigh", "tongue", says, Phrase("Weigh the tongue: that one measurement settles it."))
-        )
-    elif weights.gross.provenance.strength < Provenance.MEASURED.strength:
+    if weights.gross.provenance.strength < Provenance.MEASURED.strength:
         says = Phrase("Gross trailer weight is planned, not weighed; the tongue's share of {share} hangs on it.", put)
         found.append(Finding(CAUTION, 6, "weigh", "gross", says, Phrase("Weigh the loaded trailer.")))
     return found

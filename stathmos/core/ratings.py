@@ -356,9 +356,9 @@ def axle_demand(axle: str, standing: Anything, case: Case, geometry: Geometry) -
     """Load of a vehicle axle with the trailer on, kg: the rear at the least restoration, the front at the most."""
     rear = axle == "rear"
     change = statics.rear_axle_change if rear else statics.front_axle_change
-    formula = "dR = (T − M/L) − dF" if rear else "dF = (M − (T − M/L) · o) / w"
+    formula = "dR,  dR = (T − M/L) − dF,  dF = (M − (T − M/L) · o) / w" if rear else "dF,  dF = (M − (T − M/L) · o) / w"
     return work(
-        f"{axle} = {axle} uncoupled + {formula}",
+        f"{axle} = uncoupled + {formula}",
         WEIGHT,
         lambda uncoupled, T, M, w, o, L: uncoupled + change(T, M, w, o, L),
         Rule(

@@ -138,9 +138,13 @@ def _warnings(rig: Rig, ways, tongue, gross) -> tuple[Phrase, ...]:
                     "Weigh the tongue, loaded to travel, before anything is sold on it."
                 )
             )
-        else:
+        elif ways[0][0] == "beam and bathroom scale" and rig.weighing.beam_tare is None:
             said.append(
                 Phrase("The beam's own reading is left out and taken as nothing; read the scale with the beam alone.")
+            )
+        else:
+            said.append(
+                Phrase(f"The tongue weight is not measured: a figure it stands on is marked {tongue.provenance.value}.")
             )
     if not isinstance(tongue, Missing) and not isinstance(gross, Missing) and tongue.value >= gross.value:
         said.append(Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong."))

@@ -2,6 +2,7 @@
 
 import logging
 
+from django.core.exceptions import RequestDataTooBig
 from django.db import DatabaseError, OperationalError
 from rest_framework import status
 from rest_framework.response import Response
@@ -15,6 +16,8 @@ def handle(error: Exception, context: dict) -> Response | None:
     known = exception_handler(error, context)
     if known is not None:
         return known
+    if isinstance(error, RequestDataTooBig):
+        return Response({"detail": "More was sent than a rig can hold. Nothing was saved."}, status=413)
     if isinstance(error, OperationalError):
         _log.error("database out of reach: %s", error)
         return Response(

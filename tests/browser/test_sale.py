@@ -124,7 +124,7 @@ class Figures(BrowserTest):
         expect(as_planned).to_have_text("inside the reserve")
         row.get_by_role("button", name="Rear GAWR, demand").click()
         working = self.page.get_by_role("note")
-        expect(working).to_contain_text("dR = (T − M/L) − dF")
+        expect(working).to_contain_text("dR = (T − M/L) − dF,  dF = (M − (T − M/L) · o) / w")
         expect(working).to_contain_text("830 lb")
         expect(working).to_contain_text("measured")
         expect(working).to_contain_text("least restoration")

@@ -102,6 +102,19 @@ class WhatIsUsed(unittest.TestCase):
         self.assertEqual(assessment.verdict.state, "unknown")
         self.assertIn("Weigh the tongue", assessment.verdict.remedy.text("us"))
 
+    def test_a_reading_marked_assumed_is_not_a_weighing(self) -> None:
+        assessment = assessed(rig(weighing__tongue_scale="800 lb"))
+        self.assertEqual(assessment.verdict.state, "unknown")
+        self.assertIn("marked assumed", assessment.verdict.says.text("us"))
+
+    def test_a_brochure_is_no_evidence_of_a_light_or_a_heavy_tongue(self) -> None:
+        for tongue in ("400 lb", "1100 lb"):
+            assessment = assessed(
+                rig(weighing__tongue_scale=None, trailer__brochure_tongue={"is": tongue, "from": "brochure"})
+            )
+            self.assertFalse([one for one in assessment.findings if one.subject == "share"], tongue)
+            self.assertIn(assessment.verdict.state, ("unknown", "refused"))
+
     def test_brochure_that_ran_low_is_said(self) -> None:
         warnings = " ".join(warning.text("us") for warning in assessed(rig()).weights.warnings)
         self.assertIn("brochure says 560\u00a0lb", warnings)

@@ -17,7 +17,7 @@ export function BeamDiagram() {
         <path d="M128 8v26m0 8l-6 -12h12z" fill={pencil} stroke={pencil} strokeWidth="2.4" />
         <g fontSize="13" fontWeight="600" fill={ink}>
           <text x="138" y="20">tongue on the coupler, jack up</text>
-          <text x="360" y="80" textAnchor="end" fontSize="11">
+          <text x="330" y="79" textAnchor="middle" fontSize="11">
             R
           </text>
           <text x="84" y="98" textAnchor="middle">
