@@ -8,9 +8,16 @@ VAR=${STATHMOS_VAR:-$HOUSE/var}
 export STATHMOS_VAR=$VAR
 PYTHON=${STATHMOS_PYTHON:-python3}
 BIN=$HOUSE/.venv/bin
+PATH=$PATH:/usr/sbin:/sbin  # where Debian puts the database server
 
 say() { printf '%s\n' "$*"; }
 stop_with() { printf 'stathmos: %s\n' "$*" >&2; exit 1; }
+
+# What every command stands on; Debian's own Python parts its headers and venv from itself.
+BASE_PACKAGES=(gcc libc6-dev libmariadb-dev pkg-config)
+case $(readlink -f "$(command -v "$PYTHON" || true)") in
+  /usr/bin/*) BASE_PACKAGES+=(python3-venv python3-dev) ;;
+esac
 
 # need_packages PACKAGE… : Debian packages, installed as root or by sudo, else named.
 need_packages() {
