@@ -403,13 +403,18 @@ def _when_full(planned: tuple[Link, ...], full: tuple[Link, ...]) -> list[Findin
     worst = max(then, key=lambda link: link.share or 0.0)
     says, put = _over_words(worst)
     others = f" And {len(then) - 1} more." if len(then) > 1 else ""
+    begins = (
+        "With the trailer full more is over."
+        if over_now
+        else "Within its ratings as planned, not with the trailer full."
+    )
     return [
         Finding(
             CAUTION,
             1,
             "ratings",
             worst.key,
-            Phrase("Fit to tow as planned, not with the trailer full. " + says.template + others, put),
+            Phrase(f"{begins} {says.template}{others}", put),
             Phrase(
                 "Write the planned load on the card and tell the customer; or choose a rig that carries the trailer full."
             ),

@@ -5,16 +5,15 @@ from __future__ import annotations
 import re
 
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
-from django.core.management.color import no_style
-from django.db import connection
 from playwright.sync_api import Browser, Locator, Page, Playwright, expect, sync_playwright
 
 from stathmos.demo import loading
+from tests.truncating import Truncating
 
 NO_BREAK = "\u00a0"
 
 
-class BrowserTest(StaticLiveServerTestCase):
+class BrowserTest(Truncating, StaticLiveServerTestCase):
     """One browser a class, one page and fresh demo data a test."""
 
     playwright: Playwright
@@ -49,19 +48,6 @@ class BrowserTest(StaticLiveServerTestCase):
         page.on("pageerror", lambda error: self.errors.append(str(error)))
         self.addCleanup(context.close)
         return page
-
-    def _fixture_teardown(self) -> None:
-        """Django empties the tables by DELETE, which readings refuse; here they are truncated."""
-        tables = [
-            table for table in connection.introspection.django_table_names(only_existing=True) if self._has_rows(table)
-        ]
-        connection.ops.execute_sql_flush(connection.ops.sql_flush(no_style(), tables, reset_sequences=True))
-
-    @staticmethod
-    def _has_rows(table: str) -> bool:
-        with connection.cursor() as cursor:
-            cursor.execute(f"SELECT 1 FROM {connection.ops.quote_name(table)} LIMIT 1")
-            return cursor.fetchone() is not None
 
     def tearDown(self) -> None:
         self.assertEqual(self.errors, [])

@@ -4,6 +4,8 @@ from pathlib import Path
 
 from playwright.sync_api import expect
 
+from stathmos.people.models import Person
+from stathmos.rigs.actions.write_rig import Change, write_rig
 from stathmos.rigs.models import Rig
 from tests.browser.page import BrowserTest
 
@@ -95,6 +97,39 @@ class BadInput(BrowserTest):
         self.page.get_by_role("link", name="New rig").first.click()
         self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_text("A rig needs a customer's name.")).to_be_visible()
+
+
+class Unsaved(BrowserTest):
+    def test_leaving_loses_nothing_and_it_can_be_taken_back(self) -> None:
+        self.sign_in()
+        self.open_rig("Haldis Okonjo", "Weigh")
+        self.field("Tongue scale reading").fill("7 1/")
+        expect(self.page.get_by_text("Not saved yet")).to_be_visible()
+        self.page.get_by_role("link", name="The floor").click()
+        expect(self.page.get_by_role("heading", name="The floor")).to_be_visible()
+        self.open_rig("Haldis Okonjo", "Weigh")
+        expect(self.field("Tongue scale reading")).to_have_value("7 1/")
+        self.page.reload()
+        expect(self.field("Tongue scale reading")).to_have_value("7 1/")
+        self.page.get_by_role("button", name="Undo unsaved").click()
+        expect(self.field("Tongue scale reading")).to_have_value("745 lb")
+        expect(self.page.get_by_text("Saved, version 1")).to_be_visible()
+        self.page.reload()
+        expect(self.field("Tongue scale reading")).to_have_value("745 lb")
+
+    def test_a_draft_older_than_another_save_does_not_go_over_it(self) -> None:
+        self.sign_in()
+        self.open_rig("Haldis Okonjo", "Meet")
+        self.field("Bed or boot").fill("80 lb")
+        expect(self.page.get_by_text("Not saved yet")).to_be_visible()
+        self.page.get_by_role("link", name="The floor").click()
+        rig = Rig.objects.get(customer="Haldis Okonjo")
+        bed = {"is": "200 lb", "from": "measured", "system": "us"}
+        write_rig(rig.pk, Person.objects.get(username="odile"), 1, Change({}, {"load.bed": bed}))
+        self.open_rig("Haldis Okonjo", "Meet")
+        self.page.get_by_role("button", name="Save").click()
+        expect(self.page.get_by_role("dialog")).to_contain_text("saved by somebody else meanwhile")
+        self.assertEqual(rig.current()["load.bed"].typed, "200 lb")
 
 
 class TwoPeople(BrowserTest):

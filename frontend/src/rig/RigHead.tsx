@@ -32,6 +32,11 @@ export function RigHead() {
           <Box role="status" sx={{ fontWeight: draft.dirty ? 600 : 400 }}>
             {state}
           </Box>
+          {draft.dirty && (
+            <Button onClick={draft.takeBack} disabled={draft.saving}>
+              Undo unsaved
+            </Button>
+          )}
           <Button variant="contained" onClick={draft.save} disabled={draft.saving}>
             Save
           </Button>

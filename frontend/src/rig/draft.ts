@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 
 import { api, Refusal } from "../api/client";
 import type { Entry, Live, RigRecord } from "../api/types";
+import { keep, recall } from "./kept";
 
 export type Entries = Record<string, Entry>;
 export type Names = Pick<RigRecord, "customer" | "vehicle_name" | "trailer_name">;
@@ -53,9 +54,11 @@ export interface Draft {
   setMany: (entries: Record<Path, Entry | null>) => void;
   setNames: (names: Partial<Names>) => void;
   save: () => void;
+  /** Back to what is saved. */
+  takeBack: () => void;
   saving: boolean;
   saveError: Refusal | null;
-  settleWith: (record: RigRecord, keep: Typed) => void;
+  settleWith: (record: RigRecord, kept: Typed) => void;
 }
 
 export function useRecord(id: string | undefined) {
@@ -70,7 +73,11 @@ export function useRecord(id: string | undefined) {
 
 export function useDraft(record: RigRecord | null, saved: (record: RigRecord) => void): Draft {
   const queries = useQueryClient();
-  const [typed, setTyped] = useState<Typed>(NOTHING_TYPED);
+  const id = record?.id ?? null;
+  const [recalled] = useState(() => recall(id));
+  const [typed, setTyped] = useState<Typed>(recalled?.typed ?? NOTHING_TYPED);
+  // The version that was typed on. After a save or a settled conflict it is the record's own again.
+  const [version, setVersion] = useState(recalled?.version ?? record?.version ?? null);
 
   const names = useMemo<Names>(() => ({ ...NO_NAMES, ...(record ?? {}), ...typed.names }), [record, typed.names]);
   const entries = useMemo<Entries>(() => {
@@ -96,7 +103,7 @@ export function useDraft(record: RigRecord | null, saved: (record: RigRecord) =>
     mutationFn: () => {
       const body = { ...names, entries: typed.entries };
       return record
-        ? api.settled<RigRecord>(api.client.POST("/api/rigs/{id}/", { params: { path: { id: record.id } }, body: { ...body, version: record.version } }))
+        ? api.settled<RigRecord>(api.client.POST("/api/rigs/{id}/", { params: { path: { id: record.id } }, body: { ...body, version: version ?? record.version } }))
         : api.settled<RigRecord>(api.client.POST("/api/rigs/", { body: { ...body, entries } }));
     },
     onSuccess: (written) => {
@@ -105,6 +112,8 @@ export function useDraft(record: RigRecord | null, saved: (record: RigRecord) =>
         names: Object.fromEntries(Object.entries(now.names).filter(([key, text]) => text !== written[key as keyof Names])),
         entries: Object.fromEntries(Object.entries(now.entries).filter(([path, entry]) => !sameEntry(entry, written.entries[path]))),
       }));
+      setVersion(written.version);
+      keep(id, null);
       void queries.invalidateQueries({ queryKey: ["floor"] });
       saved(written);
     },
@@ -121,12 +130,7 @@ export function useDraft(record: RigRecord | null, saved: (record: RigRecord) =>
   const set = useCallback((path: Path, entry: Entry | null) => setMany({ [path]: entry }), [setMany]);
   const setNames = useCallback((more: Partial<Names>) => setTyped((was) => ({ ...was, names: { ...was.names, ...more } })), []);
 
-  useEffect(() => {
-    if (!dirty) return undefined;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener("beforeunload", warn);
-    return () => window.removeEventListener("beforeunload", warn);
-  }, [dirty]);
+  useEffect(() => keep(id, dirty ? { typed, version } : null), [id, dirty, typed, version]);
 
   return {
     record,
@@ -141,10 +145,16 @@ export function useDraft(record: RigRecord | null, saved: (record: RigRecord) =>
     setMany,
     setNames,
     save: () => save.mutate(),
+    takeBack: () => {
+      setTyped(NOTHING_TYPED);
+      setVersion(record?.version ?? null);
+      save.reset();
+    },
     saving: save.isPending,
     saveError: save.error,
-    settleWith: (current, keep) => {
-      setTyped(keep);
+    settleWith: (current, kept) => {
+      setTyped(kept);
+      setVersion(current.version);
       save.reset();
       saved(current);
     },

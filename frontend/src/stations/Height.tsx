@@ -1,10 +1,12 @@
 /** Height: level coupler, settle, ball, rise or drop, hole, and how level it will stand. */
 import Box from "@mui/material/Box";
 
+import type { Figure } from "../api/types";
 import { useUnits } from "../app/units";
 import { inkSoft } from "../app/theme";
 import { ShankDiagram } from "../drawing/ShankDiagram";
 import { EntryField } from "../parts/EntryField";
+import { FigureText } from "../parts/FigureText";
 import { Panel, Row, Rows } from "../parts/Rows";
 import { useRig } from "../rig/context";
 import { Fields, Heading } from "./Meet";
@@ -64,16 +66,16 @@ export function Height() {
           <Row name="Ball, no bars" figure={heights.settle_bare} />
           <Row name="Ball, bars on" figure={heights.settle} />
           <Row name="Front, no bars / bars on">
-            <Pair one={heights.front_bare} other={heights.front} />
+            <Pair name="Front" one={heights.front_bare} other={heights.front} />
           </Row>
           <Row name="Rear, no bars / bars on">
-            <Pair one={heights.rear_bare} other={heights.rear} />
+            <Pair name="Rear" one={heights.rear_bare} other={heights.rear} />
           </Row>
           <Row name="Front axle, no bars / bars on">
-            <Pair one={axles.front_bare} other={axles.front_aim} />
+            <Pair name="Front axle" one={axles.front_bare} other={axles.front_aim} />
           </Row>
           <Row name="Rear axle, no bars / bars on">
-            <Pair one={axles.rear_bare} other={axles.rear_aim} />
+            <Pair name="Rear axle" one={axles.rear_bare} other={axles.rear_aim} />
           </Row>
           {hitch.weight_distributing && <Row name="Each spring bar carries" figure={axles.bar_force_each} />}
         </Rows>
@@ -82,11 +84,10 @@ export function Height() {
   );
 }
 
-function Pair({ one, other }: { one: { text?: { us: string; metric: string } }; other: { text?: { us: string; metric: string } } }) {
-  const { read } = useUnits();
+function Pair({ name, one, other }: { name: string; one: Figure; other: Figure }) {
   return (
-    <Box component="span" sx={{ fontWeight: 600, whiteSpace: "nowrap" }}>
-      {one.text ? read(one.text) : "unknown"} / {other.text ? read(other.text) : "unknown"}
+    <Box component="span" sx={{ whiteSpace: "nowrap" }}>
+      <FigureText name={`${name}, no bars`} figure={one} /> / <FigureText name={`${name}, bars on`} figure={other} />
     </Box>
   );
 }

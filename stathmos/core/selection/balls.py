@@ -11,13 +11,13 @@ from stathmos.core.selection.verdicts import (
     Demand,
     Verdict,
     at_least,
+    at_most,
     equal,
     first_failure,
-    need,
     with_choice,
 )
 from stathmos.core.stock import Ball, Stock
-from stathmos.core.units import LENGTH, WEIGHT
+from stathmos.core.units import WEIGHT
 
 
 def choose_ball(
@@ -58,16 +58,10 @@ def choose_ball(
 def _short_enough(ball: Ball, limit: Given | None) -> tuple[str, Phrase, bool] | None:
     if limit is None:
         return None
-    lacking = need("thread", "thread length", ball.thread_length)
-    if lacking:
-        return lacking
-    if ball.thread_length.value > limit.value + 0.05:
-        return (
-            "thread",
-            Phrase(
-                "Its thread of {own} is longer than the head's limit of {limit}.",
-                {"own": (ball.thread_length.value, LENGTH, "nearest"), "limit": (limit.value, LENGTH, "nearest")},
-            ),
-            False,
-        )
-    return None
+    return at_most(
+        "thread",
+        "thread length",
+        ball.thread_length,
+        limit,
+        "Its thread of {own} is longer than the head's limit of {limit}.",
+    )

@@ -15,6 +15,7 @@ from stathmos.core.selection.verdicts import (
     Demand,
     Verdict,
     at_least,
+    at_most,
     first_failure,
     flagged,
     need,
@@ -80,19 +81,7 @@ def _judge_shank(
         return None
 
     def goes_in() -> tuple[str, Phrase, bool] | None:
-        lacking = need("size", "size", shank.size, size)
-        if lacking:
-            return lacking
-        if shank.size.value > size.value + 0.05:
-            return (
-                "size",
-                Phrase(
-                    "It is {own} and the receiver {wanted}: it does not enter.",
-                    {"own": (shank.size.value, LENGTH, "nearest"), "wanted": (size.value, LENGTH, "nearest")},
-                ),
-                False,
-            )
-        return None
+        return at_most("size", "size", shank.size, size, "It is {own} and the receiver {limit}: it does not enter.")
 
     failed = first_failure(
         [

@@ -96,6 +96,19 @@ def equal(rule: str, what: str, own: Given | None, wanted: Anything, whose: str)
     return None
 
 
+def at_most(
+    rule: str, what: str, own: Given | None, limit: Anything | None, says: str
+) -> tuple[str, Phrase, bool] | None:
+    """A size within a limit; ``says`` tells of the two as {own} and {limit}."""
+    lacking = need(rule, what, own, limit)
+    if lacking:
+        return lacking
+    if own.value > limit.value + 0.05:
+        sizes = {"own": (own.value, LENGTH, "nearest"), "limit": (limit.value, LENGTH, "nearest")}
+        return rule, Phrase(says, sizes), False
+    return None
+
+
 def soft_rules(part: Kit | Shank, rating: Given, demand: Demand) -> Verdict:
     """A part that carries the hitch load: with the house reserve, and with the trailer full, or only as planned."""
     used = {"load": (demand.planned.value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}

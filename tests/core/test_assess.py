@@ -1,0 +1,129 @@
+"""The one door: whatever is known or not, it answers; and less knowledge never makes a better answer."""
+
+import copy
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from stathmos.core import findings, report, rigfile
+from stathmos.core.assess import assess, rules_for
+from stathmos.core.figures import Authority, Figure, Missing, Provenance
+from stathmos.core.ratings import State
+from stathmos.core.rig import ENTRIES
+from stathmos.core.rules import RESTORATION_SCHOOLS, SHARE_SCHOOLS, Rules
+from tests.core.rigs import KG, RIG, assessed, label, link, measured, rig
+
+WRITTEN = [(section, name) for section in ("vehicle", "trailer", "load", "weighing") for name in RIG[section]]
+#: a rig is judged without these: the empty load is assumed, the brochure is only compared, and the class stands in for springs
+SPARED = {("vehicle", "vehicle_class"), ("vehicle", "receiver_wc_gross"), ("vehicle", "receiver_wc_tongue"), ("trailer", "brochure_tongue"),
+          ("load", "bed"), ("vehicle", "front_rate"), ("vehicle", "rear_rate"), ("trailer", "coupling")}  # fmt: skip
+
+
+def without(taken: list[tuple[str, str]]) -> dict:
+    document = copy.deepcopy(RIG)
+    for section, name in taken:
+        document[section].pop(name, None)
+    return document
+
+
+class WhateverIsKnown(unittest.TestCase):
+    @settings(max_examples=120, deadline=None)
+    @given(st.lists(st.sampled_from(WRITTEN), unique=True))
+    def test_it_always_answers(self, taken: list[tuple[str, str]]) -> None:
+        plain = report.plain(assessed(without(taken)))
+        self.assertIn(plain["verdict"]["state"], findings.ORDER)
+        self.assertTrue(plain["verdict"]["says"]["us"] and plain["verdict"]["remedy"]["metric"])
+
+    @settings(max_examples=120, deadline=None)
+    @given(st.lists(st.sampled_from(WRITTEN), unique=True, min_size=1))
+    def test_it_is_never_good_while_something_is_wanting(self, taken: list[tuple[str, str]]) -> None:
+        state = assessed(without(taken)).verdict.state
+        if set(taken) - SPARED:
+            self.assertNotEqual(state, "good", taken)
+
+    @settings(max_examples=80, deadline=None)
+    @given(
+        st.lists(st.sampled_from(sorted(ENTRIES)), unique=True, max_size=12),
+        st.sampled_from(["", "0", "1", "7 lb", "1e5", "yes", "{}", "½", "999 in"]),
+    )
+    def test_any_text_in_any_field_answers(self, paths: list[str], text: str) -> None:
+        document = copy.deepcopy(RIG)
+        for path in paths:
+            section, name = path.split(".")
+            document.setdefault(section, {})[name] = text
+        read = rigfile.read(document)
+        report.plain(assess(read.rig, stock=read.stock))
+
+    def test_unknown_links_name_what_to_read_in_words(self) -> None:
+        plain = report.plain(assessed(without([("vehicle", "rear_gawr")])))
+        rear = next(one for one in plain["planned"]["links"] if one["key"] == "rear_gawr")
+        self.assertEqual(rear["ask"], "Rear GAWR (certification label in the driver's door jamb)")
+
+
+class Provenances(unittest.TestCase):
+    def test_a_result_is_no_better_than_its_weakest_input(self) -> None:
+        document = rig(
+            load__bed={"is": "200 lb", "from": "brochure"},
+            load__rear_seats=measured("0 lb"),
+            load__behind_axle=measured("0 lb"),
+        )
+        self.assertIs(link(assessed(document), "payload").demand.provenance, Provenance.BROCHURE)
+        document["load"]["bed"] = "200 lb"
+        self.assertIs(link(assessed(document), "payload").demand.provenance, Provenance.ASSUMED)
+
+    def test_every_worked_demand_is_the_weakest_of_its_terms(self) -> None:
+        for one in assessed(rig()).planned:
+            if isinstance(one.demand, Figure):
+                self.assertEqual(
+                    one.demand.provenance,
+                    min((term.provenance for term in one.demand.working.terms), key=lambda p: p.strength),
+                )
+
+
+class Loads(unittest.TestCase):
+    """Where people and cargo come to lie: moments by hand."""
+
+    @given(st.integers(0, 900), st.integers(0, 900), st.integers(0, 900), st.integers(0, 400))
+    @settings(max_examples=60, deadline=None)
+    def test_nothing_is_lost_between_the_axles(self, front: int, rear: int, bed: int, behind: int) -> None:
+        seats = {"load__front_seats": measured(f"{front} lb"), "load__rear_seats": measured(f"{rear} lb")}
+        cargo = {"load__bed": measured(f"{bed} lb"), "load__behind_axle": measured(f"{behind} lb")}
+        loads = assessed(rig(**seats, **cargo)).loads
+        total = (loads.front.value + loads.rear.value) / KG
+        self.assertAlmostEqual(total, 5600 + front + rear + bed + behind + loads.hardware.value / KG, places=6)
+        self.assertAlmostEqual(
+            loads.aboard.value / KG, front + rear + bed + behind + loads.hardware.value / KG, places=6
+        )
+
+    def test_cargo_behind_the_axle_lightens_the_front(self) -> None:
+        fronts = [assessed(rig(load__behind_axle=measured(f"{weight} lb"))).loads.front.value for weight in (0, 100)]
+        self.assertAlmostEqual((fronts[1] - fronts[0]) / KG, -100 * 25 / 145, places=6)  # half of the 50 in overhang
+
+    def test_a_rig_with_nobody_in_front_is_unknown(self) -> None:
+        self.assertIsInstance(assessed(rig(load__front_seats=None)).loads.rear, Missing)
+
+
+class Schools(unittest.TestCase):
+    def test_what_the_rig_chose_is_the_houses_and_the_rest_stays(self) -> None:
+        read = rigfile.read(rig(ways__share_school="about_ten", ways__reserve=label("15 %"))).rig
+        rules = rules_for(read, Rules(restoration=RESTORATION_SCHOOLS["full"]))
+        self.assertIs(rules.share, SHARE_SCHOOLS["about_ten"])
+        self.assertEqual((rules.reserve, rules.restoration.key, rules.authority), (0.15, "full", Authority.HOUSE))
+        self.assertEqual(rules_for(rigfile.read(rig()).rig).authority, Authority.DEFAULT)
+
+    def test_the_window_moves_the_axle_demands(self) -> None:
+        rear = {
+            school: link(assessed(rig(ways__restoration_school=label(school))), "rear_gawr").demand.value
+            for school in RESTORATION_SCHOOLS
+        }
+        self.assertAlmostEqual(rear["half"], rear["half_to_full"], places=9, msg="both have half as their least")
+        self.assertLess(rear["full"], rear["half"], "the more is given back, the less on the rear axle")
+
+    def test_a_larger_reserve_never_calls_a_link_better(self) -> None:
+        order = [State.OVER, State.LIMIT, State.RESERVE, State.WITHIN]
+        for small, large in (("0 %", "10 %"), ("10 %", "30 %")):
+            one, other = (assessed(rig(ways__reserve=label(text))).planned for text in (small, large))
+            for less, more in zip(one, other, strict=True):
+                if less.state in order and more.state in order:
+                    self.assertGreaterEqual(order.index(less.state), order.index(more.state), less.key)
