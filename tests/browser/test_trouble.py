@@ -111,7 +111,7 @@ class Unsaved(BrowserTest):
         expect(self.field("Tongue scale reading")).to_have_value("7 1/")
         self.page.reload()
         expect(self.field("Tongue scale reading")).to_have_value("7 1/")
-        self.page.get_by_role("button", name="Undo unsaved").click()
+        self.page.get_by_role("button", name="Take back changes").click()
         expect(self.field("Tongue scale reading")).to_have_value("745 lb")
         expect(self.page.get_by_text("Saved, version 1")).to_be_visible()
         self.page.reload()

@@ -34,7 +34,7 @@ export function RigHead() {
           </Box>
           {draft.dirty && (
             <Button onClick={draft.takeBack} disabled={draft.saving}>
-              Undo unsaved
+              Take back changes
             </Button>
           )}
           <Button variant="contained" onClick={draft.save} disabled={draft.saving}>
