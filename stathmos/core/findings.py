@@ -85,11 +85,7 @@ def verdict(found: tuple[Finding, ...], choice: Choice, heights: Heights) -> Ver
         first = found[0]
         return Verdict(first.state, first.says, first.remedy, first.station, len(found) - 1)
     parts = ", ".join(part.name for part in (choice.in_force.kit, choice.in_force.shank, choice.in_force.ball) if part)
-    hole = (
-        f"hole {choice.position.hole} from the bottom, shank turned {choice.position.orientation}"
-        if choice.position
-        else "shank as fitted"
-    )
+    hole = f"shank {choice.position.words}" if choice.position else "shank as fitted"
     return Verdict(
         GOOD,
         Phrase("Within every rating that Stathmos checks, as planned and with the trailer full."),
@@ -372,7 +368,7 @@ def _height(heights: Heights, choice: Choice) -> list[Finding]:
         says = Phrase("Do not tow. " + says.template + " Nose high invites sway.", put)
     hole = ""
     if choice.position and choice.in_force.shank:
-        hole = f" {choice.in_force.shank.name} turned {choice.position.orientation}, hole {choice.position.hole} from the bottom, comes nearest."
+        hole = f" {choice.in_force.shank.name} {choice.position.words}, comes nearest."
     remedy = Phrase(f"{'Lower' if high else 'Raise'} the ball by {{off}}.{hole}", put)
     return [Finding(REFUSED, -100, "height", "ball", says, remedy)]
 
@@ -382,14 +378,14 @@ def _unknown_links(planned: tuple[Link, ...]) -> list[Finding]:
     if not unknown:
         return []
     needs = tuple(dict.fromkeys(need for link in unknown for need in link.needs))
-    names = ", ".join(link.name for link in unknown[:4]) + (f" and {len(unknown) - 4} more" if len(unknown) > 4 else "")
+    names = "; ".join(link.name for link in unknown[:4]) + (f" and {len(unknown) - 4} more" if len(unknown) > 4 else "")
     return [
         Finding(
             UNKNOWN,
             5,
             "ratings",
             unknown[0].key,
-            Phrase(f"Not known: {names}. What is not known is not passed."),
+            Phrase(f"Nothing to go by yet for: {names}. What is not known is not passed."),
             Phrase(f"Go and read: {needs_in_words(needs)}."),
         )
     ]

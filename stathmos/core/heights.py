@@ -79,6 +79,13 @@ class Position:
     holes_up: int
     holes_down: int
 
+    @property
+    def words(self) -> str:
+        """How to mount it, in words; a mount of one position has no hole to count."""
+        if self.holes_up + self.holes_down == 0:
+            return f"turned {self.orientation}"
+        return f"turned {self.orientation}, hole {self.hole} from the bottom"
+
 
 def positions(shank: Shank) -> tuple[Position, ...] | Missing:
     """Every position of a shank in both orientations; `Missing` where its drawing is incomplete."""

@@ -122,6 +122,7 @@ def _part(verdict: selection.Verdict) -> Plain:
         "position": None
         if position is None
         else {
+            "words": position.words,
             "orientation": position.orientation,
             "hole": position.hole,
             "rise": position.rise,

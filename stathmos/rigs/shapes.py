@@ -52,6 +52,7 @@ LinkShape = shape(
 ChainShape = shape("Chain", links=LinkShape(many=True), weakest=s.CharField(allow_null=True))
 PositionShape = shape(
     "Position",
+    words=text(),
     orientation=s.ChoiceField(["down", "up"]),
     hole=s.IntegerField(),
     rise=s.FloatField(),

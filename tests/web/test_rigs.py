@@ -178,7 +178,7 @@ class Floor(WithDemo):
             ("Mireille Sorrowby", "tongue is too light: 6.9 %"),
             ("Ansel Trivedi-Holm", "ball is too high: its top stands at 28 1/2 in"),
             ("Josune Farrow", "Anvilroot 1000 on the vehicle does not serve"),
-            ("Tobiah Renswick", "Not known: Receiver, WD gross, Receiver, WD tongue"),
+            ("Tobiah Renswick", "Nothing to go by yet for: Receiver, WD gross; Receiver, WD tongue"),
         ):
             self.assertIn(words, said[customer])
 

@@ -400,12 +400,12 @@ export interface components {
         /**
          * @description * `chosen` - chosen
          *     * `serves` - serves
-         *     * `inside the reserve` - inside the reserve
+         *     * `with care` - with care
          *     * `rejected` - rejected
          *     * `unknown` - unknown
          * @enum {string}
          */
-        PartStateEnum: "chosen" | "serves" | "inside the reserve" | "rejected" | "unknown";
+        PartStateEnum: "chosen" | "serves" | "with care" | "rejected" | "unknown";
         /** @description A vehicle or a trailer that may be picked. */
         PickShape: {
             name: string;
@@ -424,6 +424,7 @@ export interface components {
             trailer_slope: number;
         };
         Position: {
+            words: string;
             orientation: components["schemas"]["OrientationEnum"];
             hole: number;
             /** Format: double */

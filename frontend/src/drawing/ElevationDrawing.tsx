@@ -41,9 +41,11 @@ export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = 
   const by = exaggerate ? 5 : 1;
   const left = -1250;
   const right = e.rail_to_x + (mini ? 250 : 900);
-  const below = mini ? 120 : 620;
+  const below = mini ? 120 : 740;
   const above = mini ? ROOF : ROOF + 380;
-  const px = (right - left) / 1240;
+  // One pixel in mm, for lines and letters that keep their size: the drawing is fitted into this box.
+  const [wide, high] = mini ? [300, 76] : [1260, 251];
+  const px = Math.max((right - left) / wide, (above + below) / high);
   const up = (y: number) => -y;
 
   const rearEnd = Math.min(1080, e.ball_x - e.wheelbase - 230);
@@ -61,7 +63,7 @@ export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = 
   const drawbar: Point[] = [[e.ball_x - 60, e.coupler_height + 25], [e.ball_x + 240, e.coupler_height], [e.rail_from_x + 500, e.coupler_height], [e.rail_from_x + 500, e.coupler_height - 120], [e.ball_x + 240, e.coupler_height - 95], [e.ball_x - 60, e.coupler_height - 60]];
   const axles = Array.from({ length: e.axle_count }, (_, i) => e.trailer_axle_x + (i - (e.axle_count - 1) / 2) * e.axle_spacing);
 
-  const stroke = mini ? 1.6 * px * 2.2 : 1.5 * px;
+  const stroke = mini ? 0.9 * px : 1.5 * px;
   const thin = stroke * 0.6;
   const hot = (part: string) => (alarms?.has(part) ? pencil : ink);
 

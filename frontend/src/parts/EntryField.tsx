@@ -205,7 +205,7 @@ function ChoiceRow({ field, entry }: { field: Field; entry: Entry | undefined })
 /** What an unchosen choice means. */
 function blankWord(path: string): string {
   if (path.startsWith("ways.")) return "the house's own";
-  return path === "hitch.style" ? "weight-distributing, unless said" : "not known";
+  return path === "hitch.style" ? "usual (distributing)" : "not known";
 }
 
 /** A part named from the stock. */

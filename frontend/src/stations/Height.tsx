@@ -48,7 +48,7 @@ export function Height() {
             <ShankDiagram up={shank.position.holes_up} down={shank.position.holes_down} orientation={shank.position.orientation} />
             <Box>
               <Box sx={{ fontWeight: 600, fontSize: "1.15rem" }}>
-                {shank.name}, turned {shank.position.orientation}, hole {shank.position.hole} from the bottom
+                {shank.name}, {shank.position.words}
               </Box>
               <Box>
                 makes a {shank.position.way} of {read(shank.position.rise_text)}, {read(shank.residual_text)} off

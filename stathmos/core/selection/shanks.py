@@ -121,7 +121,7 @@ def _judge_shank(
     return replace(
         soft,
         reason=Phrase(
-            f"A {way} of {{rise}} is wanted; hole {position.hole}, shank turned {position.orientation}, is {{short}} off.",
+            f"A {way} of {{rise}} is wanted; {position.words}, it is {{short}} off.",
             told,
         ),
         position=position,

@@ -11,7 +11,7 @@ from stathmos.core.ratings import SAME
 from stathmos.core.stock import Ball, Kit, Shank
 from stathmos.core.units import LENGTH, WEIGHT
 
-CHOSEN, SERVES, RESERVE, REJECTED, UNKNOWN = "chosen", "serves", "inside the reserve", "rejected", "unknown"
+CHOSEN, SERVES, RESERVE, REJECTED, UNKNOWN = "chosen", "serves", "with care", "rejected", "unknown"
 
 
 @dataclass(frozen=True)
