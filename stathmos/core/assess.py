@@ -115,17 +115,19 @@ def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock()) -> Assessme
 
     kits = selection.choose_kit(stock, rig, demand) if distributing else ()
     fitted_kit = _named(kits, rig.choice("hitch.kit"))
-    kit: Kit | None = (fitted_kit or _chosen(kits)).part if (fitted_kit or _chosen(kits)) else None
+    kit_verdict = _in_force(kits, rig.choice("hitch.kit"))
+    kit: Kit | None = kit_verdict.part if kit_verdict else None
     balls = selection.choose_ball(
         stock, rig, demand, kit.ball_hole if kit else None, kit.ball_thread_limit if kit else None
     )
-    ball: Ball | None = _part(balls, rig.choice("hitch.ball"))
+    ball_verdict = _in_force(balls, rig.choice("hitch.ball"))
+    ball: Ball | None = ball_verdict.part if ball_verdict else None
     stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
 
     geometry = heights.Geometry.of(rig, loading.total_overhang(rig, kit.adds_overhang if kit else None))
     couples = _couples(rules, weights.tongue, geometry, distributing)
     found, shanks = _heights(rig, rules, stock, demand, weights, geometry, couples, kit, ball, stack, distributing)
-    shank_verdict = _named(shanks, rig.choice("hitch.shank")) or _chosen(shanks)
+    shank_verdict = _in_force(shanks, rig.choice("hitch.shank"))
     shank: Shank | None = shank_verdict.part if shank_verdict else None
     position = shank_verdict.position if shank_verdict else None
     found = _standing(found, rig, position, kit, ball, stack)
@@ -163,9 +165,9 @@ def _named(verdicts: tuple[selection.Verdict, ...], name: str) -> selection.Verd
     return next((verdict for verdict in verdicts if name and verdict.part.name == name), None)
 
 
-def _part(verdicts: tuple[selection.Verdict, ...], name: str):
-    found = _named(verdicts, name) or _chosen(verdicts)
-    return found.part if found else None
+def _in_force(verdicts: tuple[selection.Verdict, ...], name: str) -> selection.Verdict | None:
+    """What sits on the vehicle, else what is chosen. A named part that nobody knows is nothing to go by: not the choice."""
+    return _named(verdicts, name) if name else _chosen(verdicts)
 
 
 def _hardware(kit: Kit | None, shank: Shank | None) -> Figure | Given:

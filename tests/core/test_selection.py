@@ -5,6 +5,8 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from stathmos.core import rigfile
+from stathmos.core.assess import assess
 from stathmos.core.selection import CHOSEN, REJECTED, RESERVE, SERVES, UNKNOWN
 from tests.core.rigs import KG, assessed, kit, label, measured, rig, shank
 
@@ -147,6 +149,15 @@ class OnTheVehicle(unittest.TestCase):
         self.assertEqual(
             sum("1,020" in one.says.text("us") and one.state == "refused" for one in assessment.findings), 1
         )
+
+    def test_a_part_that_nobody_knows_is_never_passed(self) -> None:
+        for what in ("kit", "shank", "ball"):
+            with self.subTest(what=what):
+                read = rigfile.read(with_ladder(**{f"hitch__{what}": measured("Some other one")}))
+                self.assertEqual([problem.place for problem in read.problems], [f"hitch.{what}"])
+                assessment = assess(read.rig, stock=read.stock)
+                self.assertIsNone(getattr(assessment.choice.in_force, what))
+                self.assertIn(assessment.verdict.state, ("unknown", "refused"))
 
     def test_the_chain_judges_what_sits_on_the_vehicle(self) -> None:
         assessment = assessed(with_ladder(hitch__kit=measured("Kit 1500")))

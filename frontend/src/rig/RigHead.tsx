@@ -2,6 +2,7 @@
 import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
 import TextField from "@mui/material/TextField";
 
 import type { Catalogue } from "../api/types";
@@ -32,6 +33,11 @@ export function RigHead() {
           <Box role="status" sx={{ fontWeight: draft.dirty ? 600 : 400 }}>
             {state}
           </Box>
+          {draft.record && !draft.dirty && (
+            <Link href={`/api/rigs/${draft.record.id}/file/`} download color="inherit">
+              Rig file
+            </Link>
+          )}
           {draft.dirty && (
             <Button onClick={draft.takeBack} disabled={draft.saving}>
               Take back changes
