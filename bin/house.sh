@@ -82,8 +82,8 @@ need_front_end() {
   fi
 }
 
-need_free_port() { # PORT WHAT SETTING
-  "$BIN/python" - "$1" <<'PY' || stop_with "port $1, wanted for the $2, is taken by another program. Free it, or set $3 to another."
+port_is_free() { # PORT
+  "$BIN/python" - "$1" <<'PY'
 import socket, sys
 with socket.socket() as tried:
     tried.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
@@ -92,6 +92,9 @@ with socket.socket() as tried:
     except OSError:
         sys.exit(1)
 PY
+}
+need_free_port() { # PORT WHAT SETTING
+  port_is_free "$1" || stop_with "port $1, wanted for the $2, is taken by another program. Free it, or set $3 to another."
 }
 
 # start_database FOLDER PORT [OPTIONS…] : a MariaDB server of this project's own, on loopback. Sets DATABASE_PID.

@@ -10,8 +10,8 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from stathmos.core.figures import Missing, Phrase, Provenance
-from stathmos.core.loading import PLACES
 from stathmos.core.ratings import Link, State
+from stathmos.core.remedies import remedy
 from stathmos.core.rig import ENTRIES, Rig
 from stathmos.core.rules import ATTITUDE_TOLERANCE
 from stathmos.core.selection import CHOSEN, REJECTED, RESERVE
@@ -122,32 +122,6 @@ def _over_words(link: Link) -> tuple[Phrase, dict]:
     return Phrase(f"{link.name}: {{demand}} on a rating of {{rating}}, {{excess}} over.", put), put
 
 
-_TRAILER_SIDE = ("trailer_tyres", "trailer_axles", "trailer_gvwr", "coupler", "chains")
-_PARTS = ("ball", "hitch_gross", "hitch_tongue", "shank_gross", "shank_tongue")
-
-
-def _remedy(rig: Rig, link: Link, put: dict) -> Phrase:
-    """The plainest remedy of an overload, worked out."""
-    if link.key in _TRAILER_SIDE:
-        return Phrase("Take {excess} out of the trailer, or choose one rated for it.", put)
-    if link.key in _PARTS:
-        return Phrase("Fit a part rated {demand} or more.", put)
-    if link.key in ("rear_gawr", "payload", "gvwr", "gcwr"):
-        lever = PLACES["bed"] if link.key == "rear_gawr" else 1.0
-        out = put["excess"][0] / lever
-        told = {"out": (out, WEIGHT, "up")}
-        bed = rig.load.bed
-        if bed is not None and bed.value >= out:
-            return Phrase("Take {out} out of the bed or boot, or choose a lighter trailer.", told)
-        return Phrase(
-            "There is not {out} in the bed or boot to take out: choose a lighter trailer or a vehicle rated for it.",
-            told,
-        )
-    if link.key == "front_gawr":
-        return Phrase("Set less restoration, or move {excess} from the front seats rearward.", put)
-    return Phrase("Choose a lighter trailer, or a vehicle and receiver rated {demand} or more.", put)
-
-
 def _overloads(rig: Rig, planned: tuple[Link, ...], choice: Choice) -> list[Finding]:
     found = []
     # A kit that is too small is said once, with the kit to fit instead.
@@ -167,7 +141,7 @@ def _overloads(rig: Rig, planned: tuple[Link, ...], choice: Choice) -> list[Find
                     "ratings",
                     link.key,
                     Phrase("Do not tow. " + says.template, says.quantities),
-                    _remedy(rig, link, put),
+                    remedy(rig, link),
                 )
             )
         elif link.kind == "fit":
@@ -369,8 +343,8 @@ def _height(heights: Heights, choice: Choice) -> list[Finding]:
     hole = ""
     if choice.position and choice.in_force.shank:
         hole = f" {choice.in_force.shank.name} {choice.position.words}, comes nearest."
-    remedy = Phrase(f"{'Lower' if high else 'Raise'} the ball by {{off}}.{hole}", put)
-    return [Finding(REFUSED, -100, "height", "ball", says, remedy)]
+    move = Phrase(f"{'Lower' if high else 'Raise'} the ball by {{off}}.{hole}", put)
+    return [Finding(REFUSED, -100, "height", "ball", says, move)]
 
 
 def _unknown_links(planned: tuple[Link, ...]) -> list[Finding]:

@@ -83,6 +83,22 @@ class Window(unittest.TestCase):
         self.assertIn("Fit Kit 1200 instead", assessment.verdict.remedy.text("us"))
 
 
+class Remedies(unittest.TestCase):
+    def test_carrying_too_much_is_sent_to_distribution_where_the_receiver_allows_it(self) -> None:
+        carrying = {"hitch__style": label("weight_carrying"), "vehicle__receiver_wc_gross": label("7500 lb")}
+        self.assertIn("Use a weight-distributing hitch", assessed(rig(**carrying)).verdict.remedy.text("us"))
+        unable = assessed(rig(**carrying, vehicle__receiver_wd_tongue=label("700 lb")))
+        self.assertNotIn("weight-distributing", unable.verdict.remedy.text("us"))
+
+    def test_nothing_in_the_bed_to_take_out_is_said(self) -> None:
+        words = assessed(rig(vehicle__rear_gawr=label("3400 lb"))).verdict.remedy.text("us")
+        self.assertIn("There is not", words)
+
+    def test_trailer_side_names_the_excess(self) -> None:
+        words = assessed(rig(trailer__coupler_rating=label("6000 lb"))).verdict.remedy.text("us")
+        self.assertEqual(words, "Take 200\u00a0lb out of the trailer, or choose one rated for it.")
+
+
 class Full(unittest.TestCase):
     def test_fit_as_planned_but_not_full_is_a_caution(self) -> None:
         assessment = assessed(rig(vehicle__receiver_wd_tongue=label("1000 lb"), vehicle__tongue_limit=label("1000 lb")))
