@@ -187,6 +187,16 @@ class Figures(BrowserTest):
         height.press("Shift+ArrowDown")
         expect(height).to_have_value("22 3/8")
 
+    def test_a_step_keeps_the_units_that_the_figure_was_typed_in(self) -> None:
+        self.open_rig("Haldis Okonjo", "Weigh")
+        tongue = self.field("Tongue scale reading")
+        tongue.fill("745")
+        self.page.get_by_role("button", name="Units: pounds and inches").click()
+        tongue.press("ArrowUp")
+        expect(tongue).to_have_value("746")
+        # 746 lb, not 746 kg
+        expect(self.page.get_by_role("button", name="Tongue weight used: 338 kg")).to_be_visible()
+
     def test_beam_and_bathroom_scale(self) -> None:
         self.open_rig("Haldis Okonjo", "Weigh")
         self.field("Tongue scale reading").fill("")

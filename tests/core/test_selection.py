@@ -196,6 +196,10 @@ class Shanks(unittest.TestCase):
         found = self.shanks(rig(vehicle__receiver_size=label("2 1/2 in")))
         self.assertEqual(found["Shank 2½"].state, CHOSEN)
         self.assertEqual(found["Shank 2"].state, SERVES)
+        alone = rig(vehicle__receiver_size=label("2 1/2 in"))
+        alone["stock"]["shanks"] = alone["stock"]["shanks"][:1]
+        self.assertIn("It wants a reducer sleeve.", self.shanks(alone)["Shank 2"].reason.text("us"))
+        self.assertNotIn("sleeve", self.shanks(rig())["Shank 2"].reason.text("us"))
 
     def test_what_it_cannot_reach_it_says(self) -> None:
         found = self.shanks(rig(vehicle__receiver_height=measured("34 in", datum="inside_top")))["Shank 2"]

@@ -5,7 +5,7 @@ import NativeSelect from "@mui/material/NativeSelect";
 import { useId, useRef, type KeyboardEvent } from "react";
 
 import { api } from "../api/client";
-import type { Entry, Field, Provenance } from "../api/types";
+import type { Entry, Field, Provenance, UnitSystem } from "../api/types";
 import { hairline, ink, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { useRig } from "../rig/context";
@@ -49,10 +49,11 @@ function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | und
   // How the figure was read, in the units on screen, where that differs from what stands typed.
   const echo = entry && readAs && !problem && read(readAs).replaceAll(",", "") !== entry.is.replaceAll(",", "") ? `= ${read(readAs)}` : "";
 
-  function write(is: string) {
+  // A typed number without a unit means the units on screen; a stepped one goes on meaning what it meant.
+  function write(is: string, meaning: UnitSystem = system) {
     const from = entry?.from ?? field.usual;
     const datum = entry?.datum ?? field.datums[0]?.value;
-    draft.set(field.path, is === "" ? null : { is, from, system, ...(datum ? { datum } : {}) });
+    draft.set(field.path, is === "" ? null : { is, from, system: meaning, ...(datum ? { datum } : {}) });
   }
 
   return (
@@ -72,7 +73,7 @@ function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | und
           id={id}
           value={typed}
           onChange={(event) => write(event.target.value)}
-          onKeyDown={(event) => step(event, typed, (is) => write(is))}
+          onKeyDown={(event) => step(event, typed, write)}
           placeholder={hint}
           inputProps={{
             "aria-invalid": problem ? true : undefined,
@@ -109,7 +110,7 @@ function useStepper(field: Field) {
   const { draft } = useRig();
   const { system } = useUnits();
   const pending = useRef({ base: "", steps: 0, shown: "" });
-  return async (event: KeyboardEvent, typed: string, write: (is: string) => void) => {
+  return async (event: KeyboardEvent, typed: string, write: (is: string, meaning: UnitSystem) => void) => {
     if ((event.key !== "ArrowUp" && event.key !== "ArrowDown") || !typed.trim() || field.dimension === "text") return;
     event.preventDefault();
     const by = (event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1);
@@ -124,7 +125,7 @@ function useStepper(field: Field) {
       );
       if (now.base !== base || now.steps !== steps) return;
       now.shown = text;
-      write(text);
+      write(text, own);
     } catch {
       now.steps = 0; // cannot be read as it stands: the field's own message says why
     }

@@ -118,12 +118,10 @@ def _judge_shank(
     soft = soft_rules(shank, shank.tongue_rating, demand)
     if soft.state != SERVES:
         return replace(soft, position=position, residual=residual)
+    sleeve = " It wants a reducer sleeve." if shank.size.value < size.value - 0.05 else ""
     return replace(
         soft,
-        reason=Phrase(
-            f"A {way} of {{rise}} is wanted; {position.words}, it is {{short}} off.",
-            told,
-        ),
+        reason=Phrase(f"A {way} of {{rise}} is wanted; {position.words}, it is {{short}} off.{sleeve}", told),
         position=position,
         residual=residual,
     )
