@@ -90,11 +90,12 @@ def rules_for(rig: Rig, house: Rules = Rules()) -> Rules:
     return replace(house, authority=Authority.HOUSE, **own) if own else house
 
 
-def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock()) -> Assessment:
+def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tuple[str, ...] = ()) -> Assessment:
     """Judge a rig by some rules, choosing parts from a stock.
 
     Works with whatever is known: what is missing makes the figures that need it
-    `Missing` and the links that need it unknown; nothing raises.
+    `Missing` and the links that need it unknown; nothing raises. ``unread``: places
+    where something is written that could not be read; with any, no rig is fit.
     """
     if rig.choice("trailer.coupling") in ("fifth_wheel", "gooseneck"):
         # Out of scope: declined whole, with nothing worked out that somebody could lean on.
@@ -141,7 +142,7 @@ def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock()) -> Assessme
     full = ratings.chain(rig, full_case, loads, build, geometry, rules.reserve)
 
     choice = Choice(kits, balls, shanks, build, fitted_kit, distributing, hitch_load, demand.full, position)
-    said = findings.collect(rig, weights, choice, found, planned, full)
+    said = findings.collect(rig, weights, choice, found, planned, full, unread)
     return Assessment(
         rules,
         weights,

@@ -50,19 +50,50 @@ class Verdict:
 
 
 def collect(
-    rig: Rig, weights: Weights, choice: Choice, heights: Heights, planned: tuple[Link, ...], full: tuple[Link, ...]
+    rig: Rig,
+    weights: Weights,
+    choice: Choice,
+    heights: Heights,
+    planned: tuple[Link, ...],
+    full: tuple[Link, ...],
+    unread: tuple[str, ...] = (),
 ) -> tuple[Finding, ...]:
-    """Every finding on a rig, worst first."""
+    """Every finding on a rig, worst first. ``unread``: the places where something is written that cannot be read."""
     found = [
+        *_unread(unread),
         *_overloads(rig, planned, choice),
         *_share(weights),
-        *_hitch(rig, choice),
+        *_hitch(rig, weights, choice),
         *_height(heights, choice),
         *_unknown_links(planned),
         *_when_full(planned, full),
         *_close_links(planned),
     ]
     return tuple(sorted(found, key=lambda finding: (ORDER.index(finding.state), finding.rank)))
+
+
+_STATION_OF_SECTION = {"weighing": "weigh", "hitch": "hitch"}
+
+
+def _unread(places: tuple[str, ...]) -> list[Finding]:
+    """Something written that cannot be read may be the very figure that decides: no rig is fit with it."""
+    if not places:
+        return []
+    entry = ENTRIES.get(places[0])
+    count = "One figure" if len(places) == 1 else f"{len(places)} figures"
+    station = _STATION_OF_SECTION.get(places[0].split(".")[0], "meet")
+    return [
+        Finding(
+            UNKNOWN,
+            -1,
+            station,
+            places[0],
+            Phrase(
+                f"{count} cannot be read, and this answer goes without: {entry.label if entry else 'see its place'}."
+            ),
+            Phrase("Write it again, or leave it blank if it is not known."),
+        )
+    ]
 
 
 def out_of_scope() -> Finding:
@@ -234,24 +265,28 @@ def _share(weights: Weights) -> list[Finding]:
     return found
 
 
-def _hitch(rig: Rig, choice: Choice) -> list[Finding]:
+def _hitch(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
     found = []
+    # Bars too heavy for a brochure's tongue may be right for the real one, which is heavier.
+    weighed = not isinstance(weights.tongue, Missing) and weights.tongue.provenance is Provenance.MEASURED
     fitted = choice.fitted_kit
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = Phrase(f"Fit {best.part.name} instead.") if best else Phrase("No kit in the stock serves this rig.")
     if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
+        sure = fitted.state == REJECTED and (weighed or fitted.rule != "capacity window")
+        state = REFUSED if sure else UNKNOWN
+        begins = "Do not tow. " if sure else ""
         says = Phrase(
-            f"Do not tow. {fitted.part.name} on the vehicle does not serve. {fitted.reason.template}",
+            f"{begins}{fitted.part.name} on the vehicle does not serve. {fitted.reason.template}",
             fitted.reason.quantities,
         )
-        state = REFUSED if fitted.state == REJECTED else UNKNOWN
         found.append(Finding(state, -7000, "hitch", "kit", says, take))
     elif fitted and fitted.state == RESERVE:
         says = Phrase(f"{fitted.part.name} on the vehicle: {fitted.reason.template}", fitted.reason.quantities)
         found.append(Finding(CAUTION, 3, "hitch", "kit", says, take))
     if choice.kits and not fitted and best is None:
         first = choice.kits[0]
-        unknown = all(verdict.state == PART_UNKNOWN for verdict in choice.kits)
+        unknown = not weighed or all(verdict.state == PART_UNKNOWN for verdict in choice.kits)
         says = (
             Phrase("No kit can be chosen yet: figures that the choice stands on are not known.")
             if unknown
@@ -267,7 +302,7 @@ def _hitch(rig: Rig, choice: Choice) -> list[Finding]:
                 "hitch",
                 "kit",
                 says,
-                Phrase("See each kit's reason at the Hitch station."),
+                _without_bars(rig, weights, choice),
             )
         )
     if best is not None and fitted is None and best.rule in ("house reserve", "full trailer"):
@@ -306,6 +341,19 @@ def _hitch(rig: Rig, choice: Choice) -> list[Finding]:
                 )
             )
     return found
+
+
+def _without_bars(rig: Rig, weights: Weights, choice: Choice) -> Phrase:
+    """What to do where no kit serves: carry the weight, where the receiver is rated for it and the load is light."""
+    see = Phrase("See each kit's reason at the Hitch station.")
+    gross, tongue = rig.vehicle.receiver_wc_gross, rig.vehicle.receiver_wc_tongue
+    if gross is None or tongue is None or isinstance(weights.gross, Missing) or isinstance(choice.hitch_load, Missing):
+        return see
+    if weights.gross.value > gross.value or choice.hitch_load.value > tongue.value:
+        return see
+    return Phrase(
+        "The receiver is rated to carry this without bars: choose weight-carrying at the Hitch station, and it is judged so."
+    )
 
 
 def _height(heights: Heights, choice: Choice) -> list[Finding]:

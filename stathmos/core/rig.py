@@ -175,7 +175,7 @@ class Trailer:
 class Load:
     """What travels in the rig: people, cargo by place, and the trailer's own load."""
 
-    front_seats: Given | None = weight("Front seats", "ask, with coats on", 0, 2000, usual="assumed")
+    front_seats: Given | None = weight("Front seats", "ask, with coats on; somebody drives", 80, 2000, usual="assumed")
     rear_seats: Given | None = weight("Rear seats", "ask", 0, 2500, usual="assumed")
     bed: Given | None = weight("Bed or boot", "ask, or weigh", 0, 10000, usual="assumed")
     behind_axle: Given | None = weight("Behind the rear axle", "ask, or weigh", 0, 3000, usual="assumed")

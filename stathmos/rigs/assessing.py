@@ -12,7 +12,8 @@ from stathmos.core.stock import Stock
 def assessed(document: dict, stock: Stock | None = None) -> tuple[RigFile, dict]:
     """A rig file read and assessed: what was read, with its problems, and the report."""
     rig_file = read(document, stock)
-    return rig_file, report.plain(assess(rig_file.rig, stock=rig_file.stock))
+    unread = tuple(problem.place for problem in rig_file.problems)
+    return rig_file, report.plain(assess(rig_file.rig, stock=rig_file.stock, unread=unread))
 
 
 def document_from_entries(written: dict[str, dict]) -> dict:

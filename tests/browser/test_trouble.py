@@ -86,7 +86,9 @@ class BadInput(BrowserTest):
         expect(self.page.get_by_text("Nothing was saved: some figures cannot be read.")).to_be_visible()
         expect(self.field("Tongue scale reading")).to_have_value("750 lb or so")
         expect(self.field("Gross trailer weight, as it stands")).to_have_value("6200")
-        expect(self.verdict()).to_contain_text("One figure cannot be read; this answer leaves it out.")
+        expect(self.verdict()).to_contain_text(
+            "One figure cannot be read, and this answer goes without: Tongue scale reading."
+        )
         self.assertEqual(Rig.objects.get(customer="Haldis Okonjo").version, 1)
         self.field("Tongue scale reading").fill("750 lb")
         self.page.get_by_role("button", name="Save").click()

@@ -5,7 +5,8 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from stathmos.core import findings, report
+from stathmos.core import findings, report, rigfile
+from stathmos.core.assess import assess
 from stathmos.core.figures import Missing
 from stathmos.core.ratings import State
 from stathmos.core.statement import statement
@@ -81,6 +82,44 @@ class Window(unittest.TestCase):
         self.assertIs(link(assessment, "hitch_window").state, State.OVER)
         self.assertIn("bars are too heavy", assessment.verdict.says.text("us"))
         self.assertIn("Fit Kit 1200 instead", assessment.verdict.remedy.text("us"))
+
+
+class Unread(unittest.TestCase):
+    def test_no_rig_is_fit_while_something_written_cannot_be_read(self) -> None:
+        """Typical springs would stand in for a front rate of “0”; what was written may still be what decides."""
+        read = rigfile.read(rig(**GOOD, vehicle__front_rate=measured("0")))
+        places = tuple(problem.place for problem in read.problems)
+        self.assertEqual(places, ("vehicle.front_rate",))
+        verdict = assess(read.rig, stock=read.stock, unread=places).verdict
+        self.assertEqual(verdict.state, "unknown")
+        self.assertIn("Front spring rate", verdict.says.text("us"))
+
+    def test_nobody_in_the_front_seats_is_not_believed(self) -> None:
+        self.assertEqual(
+            [problem.place for problem in rigfile.read(rig(load__front_seats=measured("0 lb"))).problems],
+            ["load.front_seats"],
+        )
+
+
+class TooLight(unittest.TestCase):
+    def test_bars_too_heavy_send_to_weight_carrying_where_the_receiver_allows_it(self) -> None:
+        light = {
+            "weighing__tongue_scale": measured("250 lb"),
+            "trailer__gross_weight": measured("2000 lb"),
+            "trailer__gvwr": label("2100 lb"),
+        }
+        verdict = assessed(rig(**light)).verdict
+        self.assertEqual(verdict.state, "refused")
+        self.assertIn("choose weight-carrying", verdict.remedy.text("us"))
+        unable = assessed(rig(**light, vehicle__receiver_wc_tongue=label("240 lb"))).verdict
+        self.assertNotIn("weight-carrying", unable.remedy.text("us"))
+
+    def test_a_brochures_tongue_refuses_no_kit_for_being_too_heavy(self) -> None:
+        document = rig(weighing__tongue_scale=None, trailer__brochure_tongue={"is": "250 lb", "from": "brochure"})
+        self.assertEqual(assessed(document).verdict.state, "unknown")
+        document["hitch"] = {"kit": measured("Kit 1000")}
+        found = assessed(document).findings
+        self.assertEqual([one.state for one in found if one.subject == "kit"], ["unknown"])
 
 
 class Remedies(unittest.TestCase):

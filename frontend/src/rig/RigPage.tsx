@@ -89,7 +89,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
           <Box sx={{ position: "absolute", right: 12, top: 4, fontSize: "0.82rem", border: "1px dashed", px: 0.75 }}>{notes.guessed}</Box>
         )}
       </Box>
-      <VerdictLine assessment={assessment} stale={draft.liveError} unread={draft.live?.problems.length ?? 0} visit={visit} />
+      <VerdictLine assessment={assessment} stale={draft.liveError} visit={visit} />
       <StationLine station={station} assessment={assessment} visit={visit} />
       <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>
         <Room />

@@ -11,11 +11,10 @@ import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
 interface Props {
   assessment: Assessment;
   stale: Error | null;
-  unread: number;
   visit: (key: string) => void;
 }
 
-export function VerdictLine({ assessment, stale, unread, visit }: Props) {
+export function VerdictLine({ assessment, stale, visit }: Props) {
   const { read } = useUnits();
   const [all, setAll] = useState(false);
   const { verdict, findings } = assessment;
@@ -28,11 +27,6 @@ export function VerdictLine({ assessment, stale, unread, visit }: Props) {
             {VERDICT_WORDS[verdict.state]}.
           </Box>{" "}
           <b>{read(verdict.says)}</b> {read(verdict.remedy)}
-          {unread > 0 && (
-            <Box sx={{ color: pencil, fontWeight: 600 }}>
-              {unread === 1 ? "One figure cannot be read; this answer leaves it out." : `${unread} figures cannot be read; this answer leaves them out.`}
-            </Box>
-          )}
           {stale && <Box sx={{ color: pencil, fontWeight: 600 }}>This answer is older than what is typed. {stale.message}</Box>}
         </Box>
         {verdict.more > 0 && (
