@@ -11,6 +11,8 @@ from stathmos.demo import loading
 from tests.truncating import Truncating
 
 NO_BREAK = "\u00a0"
+PATIENCE = 30_000  # ms: a busy machine is slow, not wrong
+expect.set_options(timeout=PATIENCE)
 
 
 class BrowserTest(Truncating, StaticLiveServerTestCase):
@@ -43,7 +45,7 @@ class BrowserTest(Truncating, StaticLiveServerTestCase):
         """A page in a session of its own; an error on its console fails the test."""
         context = self.browser.new_context(viewport=self.size)
         page = context.new_page()
-        page.set_default_timeout(10_000)
+        page.set_default_timeout(PATIENCE)
         self.errors: list[str] = []
         page.on("pageerror", lambda error: self.errors.append(str(error)))
         self.addCleanup(context.close)
