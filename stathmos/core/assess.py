@@ -1,18 +1,21 @@
 """The one door: `assess` puts a rig through the whole job and returns plain data.
 
-The way of the data: weigh → hitch load → kit → ball → settle → ball height →
-shank and hole → vehicle loads → ratings chain, as planned and full → findings →
-verdict. Nothing here computes; it calls the rooms in order and hands figures on.
+The way of the data: what contradicts itself → loading plan → weigh → hitch load →
+kit → ball → settle → ball height → shank and hole → vehicle loads → ratings chain,
+as planned and full → findings → verdict → moves and reading list. Nothing here
+computes; it calls the rooms in order and hands figures on.
 """
 
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from stathmos.core import elevation, findings, heights, loading, ratings, selection, weighing
-from stathmos.core.figures import Anything, Authority, Figure, Given, Missing, assumed, work
+from stathmos.core import cargo, cases, elevation, findings, heights, loading, moves, ratings, selection, weighing
+from stathmos.core.contradictions import Contradiction, contradictions
+from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, work
+from stathmos.core.reading_list import ToRead, reading_list
 from stathmos.core.rig import Rig
-from stathmos.core.rules import OFFSET_SCHOOLS, RESTORATION_SCHOOLS, SHARE_SCHOOLS, Rules
+from stathmos.core.rules import Rules, rules_for
 from stathmos.core.stock import Ball, Kit, Shank, Stock
 from stathmos.core.units import LENGTH, WEIGHT
 
@@ -76,18 +79,11 @@ class Assessment:
     findings: tuple[findings.Finding, ...]
     verdict: findings.Verdict
     elevation: elevation.Elevation
-
-
-def rules_for(rig: Rig, house: Rules = Rules()) -> Rules:
-    """The house's rules with what this rig's own record chose instead."""
-    chosen = {
-        "share": SHARE_SCHOOLS.get(rig.choice("ways.share_school")),
-        "restoration": RESTORATION_SCHOOLS.get(rig.choice("ways.restoration_school")),
-        "offset": OFFSET_SCHOOLS.get(rig.choice("ways.offset_school")),
-        "reserve": rig.ways.reserve.value if rig.ways.reserve else None,
-    }
-    own = {name: school for name, school in chosen.items() if school is not None}
-    return replace(house, authority=Authority.HOUSE, **own) if own else house
+    placed: tuple[cargo.Placed, ...]
+    cases: tuple[cases.Standing, ...]
+    moves: tuple[moves.Move, ...]
+    to_read: tuple[ToRead, ...]
+    contradictions: tuple[Contradiction, ...]
 
 
 def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tuple[str, ...] = ()) -> Assessment:
@@ -103,12 +99,16 @@ def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tup
         said = (findings.out_of_scope(),)
         return replace(declined, findings=said, verdict=findings.verdict(said, declined.choice, declined.heights))
     rules = rules_for(rig, rules)
-    weights = weighing.weigh(rig, rules)
+    plain_overhang = rig.figure("vehicle.overhang")
+    wrong = contradictions(rig, cargo.plan(rig, plain_overhang))
+    rig = rig.without(path for one in wrong for path in one.spoils)
+    placed = cargo.plan(rig, plain_overhang)
+    weights = weighing.weigh(rig, rules, placed)
     trailer_gvwr = rig.figure("trailer.gvwr")
     tongue_full = ratings.full_tongue(weights.share, trailer_gvwr, rules.share.high)
     distributing = rig.choice("hitch.style") != "weight_carrying"
 
-    behind_axle = rig.load.behind_axle or assumed(0.0, WEIGHT)
+    behind_axle = cargo.behind_rear_axle(rig, placed)
     hitch_load = ratings.hitch_load(weights.tongue, behind_axle)
     demand = selection.Demand(
         hitch_load, ratings.hitch_load(tongue_full, behind_axle), weights.gross, trailer_gvwr, rules.reserve
@@ -133,16 +133,44 @@ def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tup
     position = shank_verdict.position if shank_verdict else None
     found = _standing(found, rig, position, kit, ball, stack)
 
-    loads = loading.vehicle_loads(rig, _hardware(kit, shank), geometry.o)
+    hardware = _hardware(kit, shank)
     build = ratings.Build(distributing, kit, shank, ball)
-    planned_case = ratings.Case("planned", weights.tongue, weights.gross, couples["low"], couples["high"])
-    full_couples = _couples(rules, tongue_full, geometry, distributing)
-    full_case = ratings.Case("full", tongue_full, trailer_gvwr, full_couples["low"], full_couples["high"])
-    planned = ratings.chain(rig, planned_case, loads, build, geometry, rules.reserve)
-    full = ratings.chain(rig, full_case, loads, build, geometry, rules.reserve)
 
+    def chain(
+        name: str, tongue: Anything, gross: Anything, loads: loading.VehicleLoads, of: Rig
+    ) -> tuple[ratings.Link, ...]:
+        window = _couples(rules, tongue, geometry, distributing)
+        case = ratings.Case(name, tongue, gross, window["low"], window["high"])
+        return ratings.chain(of, case, loads, build, geometry, rules.reserve, rules.share.s_limited)
+
+    loads = loading.vehicle_loads(rig, placed, hardware, geometry.o)
+    planned = chain("planned", weights.tongue, weights.gross, loads, rig)
+    full = chain("full", tongue_full, trailer_gvwr, loads, rig)
+    as_it_stands = chain(
+        "standing",
+        weights.tongue_standing,
+        weights.gross_standing,
+        loading.vehicle_loads(rig, placed, hardware, geometry.o, planned=False),
+        rig,
+    )
+    side_by_side = (
+        cases.standing("standing", "As it stands", weights.tongue_standing, weights.gross_standing, as_it_stands),
+        cases.standing("planned", "As planned", weights.tongue, weights.gross, planned),
+        cases.standing("full", "Full", tongue_full, trailer_gvwr, full),
+    )
+
+    def tried(changed: Rig) -> moves.Tried:
+        """A rig with its load changed, on the same hitch."""
+        then = cargo.plan(changed, plain_overhang)
+        weighed = weighing.weigh(changed, rules, then)
+        links = chain(
+            "tried", weighed.tongue, weighed.gross, loading.vehicle_loads(changed, then, hardware, geometry.o), changed
+        )
+        return moves.Tried(weighed, cases.standing("tried", "Tried", weighed.tongue, weighed.gross, links), links)
+
+    now = moves.Tried(weights, side_by_side[1], planned)
     choice = Choice(kits, balls, shanks, build, fitted_kit, distributing, hitch_load, demand.full, position)
-    said = findings.collect(rig, weights, choice, found, planned, full, unread)
+    said = findings.collect(rig, weights, choice, found, planned, full, wrong, unread)
     return Assessment(
         rules,
         weights,
@@ -155,6 +183,15 @@ def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tup
         said,
         findings.verdict(said, choice, found),
         elevation.elevation(rig, found, geometry.o, _bracket(kit)),
+        placed,
+        side_by_side,
+        moves.advise(rig, placed, now, tried),
+        reading_list(
+            rig,
+            planned,
+            {"Tongue share": weights.share, "Ball height": found.ball_wanted, "Attitude": found.attitude.rail},
+        ),
+        wrong,
     )
 
 
@@ -201,7 +238,7 @@ def _heights(rig, rules, stock, demand, weights, geometry, couples, kit, ball, s
         "ball height = level coupler height + offset",
         LENGTH,
         heights.ball_height_uncoupled,
-        rules.rule(f"Ball offset: {rules.offset.name}.", rules.offset.source),
+        Rule(f"Ball offset: {rules.offset.name}.", rules.offset.source, rules.offset.authority),
         coupler=coupler,
         offset=offset,
     )

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.cargo import load_space
 from stathmos.core.figures import Anything, Missing
 from stathmos.core.rig import Rig
 from stathmos.core.units import MM_PER_IN
@@ -23,7 +24,6 @@ TYPICAL = {
     "trailer.axle_count": 2,
 }
 AXLE_SPACING = 34 * MM_PER_IN
-RAIL_AHEAD = 0.55  # of the frame's length stands ahead of the axle centre
 
 
 @dataclass(frozen=True)
@@ -74,7 +74,7 @@ def elevation(rig: Rig, heights, overhang: Anything, bracket: Anything) -> Eleva
     frame = length("trailer.frame_length")
     coupler = length("trailer.coupler_height", heights.coupler)
     axle_x = ball_x + L
-    rail_from = max(ball_x + 0.12 * L, axle_x - RAIL_AHEAD * frame)
+    space = load_space(rig, L, frame)
 
     def value(figure: Anything, otherwise: float = 0.0) -> float:
         return otherwise if isinstance(figure, Missing) else figure.value
@@ -93,8 +93,8 @@ def elevation(rig: Rig, heights, overhang: Anything, bracket: Anything) -> Eleva
         trailer_axle_x=axle_x,
         axle_count=int(length("trailer.axle_count")),
         axle_spacing=AXLE_SPACING,
-        rail_from_x=rail_from,
-        rail_to_x=rail_from + frame,
+        rail_from_x=ball_x + space.front,
+        rail_to_x=ball_x + space.rear,
         coupler_height=coupler,
         bracket_x=None if isinstance(bracket, Missing) else ball_x + bracket.value,
         uncoupled=Pose(0.0, 0.0, standing, 0.0),

@@ -7,6 +7,7 @@ the inputs that are wanting, and is never a pass.
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
@@ -45,6 +46,7 @@ class Authority(Enum):
 
     VEHICLE_HANDBOOK = "tow-vehicle handbook"
     HITCH_HANDBOOK = "hitch handbook"
+    RIG = "chosen for this rig"
     HOUSE = "house rule"
     DEFAULT = "Stathmos default"
 
@@ -67,7 +69,8 @@ class Rule:
 class Given:
     """One figure as written down: ``value`` in the core's unit, ``typed`` as the person wrote it.
 
-    ``datum`` is set for heights only (see `heights`).
+    ``datum`` is set for heights only (see `heights`). ``path`` is where it stands on the
+    rig, ``u`` its standard uncertainty in the core's unit (see `uncertainty`).
     """
 
     value: float
@@ -75,6 +78,13 @@ class Given:
     provenance: Provenance = Provenance.ASSUMED
     typed: str = ""
     datum: str = ""
+    path: str = ""
+    u: float = 0.0
+
+    @property
+    def spread(self) -> Mapping[str, float]:
+        """What this figure's own uncertainty is, by the place it comes from."""
+        return {self.path: self.u} if self.path else {}
 
 
 @dataclass(frozen=True)
@@ -99,12 +109,22 @@ class Working:
 
 @dataclass(frozen=True)
 class Figure:
-    """A worked-out figure: ``value`` in the core's unit for ``dimension``."""
+    """A worked-out figure: ``value`` in the core's unit for ``dimension``.
+
+    ``spread``: for each input (by its path) its share in the uncertainty, c·u of the
+    GUM; inputs that enter by several ways are added with their signs.
+    """
 
     value: float
     dimension: str
     provenance: Provenance
     working: Working
+    spread: Mapping[str, float] = field(default_factory=dict)
+
+    @property
+    def u(self) -> float:
+        """Combined standard uncertainty, in the core's unit: the root sum of squares of the spread."""
+        return math.hypot(*self.spread.values())
 
 
 @dataclass(frozen=True)
@@ -128,7 +148,9 @@ def work(
 ) -> Figure | Missing:
     """Put terms into a function and keep the working; `Missing` where any term is missing.
 
-    The terms' names are the function's argument names.
+    The terms' names are the function's argument names. Uncertainty is carried to first
+    order (JCGM 100, 5.1.2), each input followed by its path, so that one which enters
+    twice is not counted as two.
 
     >>> tongue = Given(520.0, units.WEIGHT, Provenance.MEASURED)
     >>> gross = Given(4000.0, units.WEIGHT, Provenance.LABEL)
@@ -141,8 +163,22 @@ def work(
         return Missing(needs)
     put_in = tuple(Term(name, term.value, term.dimension, term.provenance) for name, term in terms.items())
     origin = weakest([term.provenance for term in put_in]) if put_in else Provenance.ASSUMED
-    value = function(**{term.name: term.value for term in put_in})
-    return Figure(value, dimension, origin, Working(formula, put_in, rule, note))
+    values = {term.name: term.value for term in put_in}
+    spread: dict[str, float] = {}
+    for name, term in terms.items():
+        slope = _slope(function, values, name, term.u)
+        for path, share in term.spread.items():
+            spread[path] = spread.get(path, 0.0) + slope * share
+    return Figure(function(**values), dimension, origin, Working(formula, put_in, rule, note), spread)
+
+
+def _slope(function: Callable[..., float], values: Mapping[str, float], name: str, u: float) -> float:
+    """Sensitivity coefficient of one input, by central difference within its uncertainty (JCGM 100, 5.1.3 note 2)."""
+    if not u:
+        return 0.0
+    at = values[name]
+    step = min(u, 1e-3 * abs(at)) or u
+    return (function(**{**values, name: at + step}) - function(**{**values, name: at - step})) / (2 * step)
 
 
 def wanting(*terms: Anything) -> tuple[str, ...]:
@@ -155,9 +191,24 @@ def constant(value: float, dimension: str) -> Given:
     return Given(value, dimension, Provenance.LABEL)
 
 
-def assumed(value: float, dimension: str) -> Given:
+def assumed(value: float, dimension: str, path: str = "", u: float = 0.0) -> Given:
     """A figure that nobody gave: typical, and marked so."""
-    return Given(value, dimension, Provenance.ASSUMED)
+    return Given(value, dimension, Provenance.ASSUMED, path=path, u=u)
+
+
+COVERAGE = 2.0  # k: about 95 % for a normal spread, JCGM 100, 6.3.3
+
+
+def expanded(known: Known) -> float:
+    """Expanded uncertainty U = k·u, k = 2, in the core's unit."""
+    return COVERAGE * known.u
+
+
+def sum_of(
+    formula: str, dimension: str, terms: Mapping[str, Anything], rule: Rule | None = None, note: str = ""
+) -> Figure | Missing:
+    """The terms added up."""
+    return work(formula, dimension, lambda **parts: sum(parts.values()), rule, note, **terms)
 
 
 _SLOT = re.compile(r"\{(\w+)\}")

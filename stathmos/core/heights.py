@@ -16,6 +16,7 @@ from stathmos.core.figures import FROM_MEMORY, STATICS, Anything, Figure, Given,
 from stathmos.core.rig import PIN_CENTRE, SEAT, Rig
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Shank
+from stathmos.core.uncertainty import of_typical
 from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, RATE, SHARE, SLOPE
 
 _LB_IN = KG_PER_LB / MM_PER_IN
@@ -119,7 +120,10 @@ def spring_rates(rig: Rig) -> tuple[Anything, Anything]:
         own = rig.figure(f"vehicle.{name}")
         if isinstance(own, Given):
             return own
-        return assumed(typical[index] * _LB_IN, RATE) if typical else Missing(("vehicle.vehicle_class",))
+        if typical is None:
+            return Missing(("vehicle.vehicle_class",))
+        usual = typical[index] * _LB_IN
+        return assumed(usual, RATE, f"vehicle.{name}", of_typical(usual, RATE))
 
     return rate("front_rate", 0), rate("rear_rate", 1)
 
@@ -204,7 +208,7 @@ def ball_offset(rules: Rules, tongue: Anything, settle: Anything) -> Anything:
             "offset = fixed",
             LENGTH,
             lambda fixed: fixed,
-            rules.rule(school.name, school.source),
+            Rule(school.name, school.source, school.authority),
             fixed=constant(school.fixed, LENGTH),
         )
     if school.per_tongue is not None:
@@ -212,7 +216,7 @@ def ball_offset(rules: Rules, tongue: Anything, settle: Anything) -> Anything:
             "offset = ⅛ in per 100 lb · TW",
             LENGTH,
             lambda TW: TW * school.per_tongue,
-            rules.rule(school.name, school.source),
+            Rule(school.name, school.source, school.authority),
             TW=tongue,
         )
     return settle

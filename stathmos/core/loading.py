@@ -4,16 +4,16 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import FROM_MEMORY, Anything, Figure, Given, Missing, Rule, assumed, work
+from stathmos.core import cargo
+from stathmos.core.cargo import Placed
+from stathmos.core.figures import COMMON_PRACTICE, STATICS, Anything, Figure, Given, Missing, Rule, sum_of, work
 from stathmos.core.rig import Rig
+from stathmos.core.rig.loads import VEHICLE
+from stathmos.core.uncertainty import read_on_weighbridge
 from stathmos.core.units import LENGTH, WEIGHT
 
-#: where a load sits, as a share of the wheelbase behind the front axle: from memory, to be verified
-PLACES = {"front_seats": 0.42, "rear_seats": 0.70, "bed": 0.95}
-#: a load behind the rear axle sits half way between axle and ball: from memory, to be verified
-BEHIND_AXLE = 0.5
-
-_MOMENTS = Rule("Moments about the axles.", "statics; the places of seats and bed " + FROM_MEMORY)
+_MOMENTS = Rule("Moments about the axles.", STATICS)
+_WEIGHED = Rule("The weighbridge, vehicle alone, with what has come aboard since and what comes out.", COMMON_PRACTICE)
 
 
 def rear_share(m: float, x: float, w: float) -> float:
@@ -27,60 +27,77 @@ def rear_share(m: float, x: float, w: float) -> float:
 
 @dataclass(frozen=True)
 class VehicleLoads:
-    """The vehicle loaded to travel, uncoupled. All kg."""
+    """The vehicle loaded, uncoupled. All kg. ``weighed``: the axle loads come from a weighbridge."""
 
     front: Anything
     rear: Anything
     aboard: Anything
-    behind_axle: Figure | Given
+    behind_axle: Anything
     hardware: Figure | Given
+    weighed: bool = False
 
 
-def vehicle_loads(rig: Rig, hardware: Figure | Given, overhang: Anything) -> VehicleLoads:
+def vehicle_loads(
+    rig: Rig, placed: tuple[Placed, ...], hardware: Figure | Given, overhang: Anything, planned: bool = True
+) -> VehicleLoads:
     """Axle loads of the vehicle with its people, its cargo and the hitch hardware at the ball.
 
-    A place where nobody wrote a load carries an assumed nothing for the bed and behind
-    the axle; a rig whose front seats are empty has no driver, and is unknown.
+    As planned, or as it stands. Somebody drives: without people in front nothing is
+    known. Axles weighed with the vehicle alone go before sums from a brochure.
     """
-    wheelbase = rig.figure("vehicle.wheelbase")
-    loads = {name: _load(rig, name) for name in (*PLACES, "behind_axle")}
-    people_known = rig.figure("load.front_seats")
-    aboard = work(
-        "aboard = front seats + rear seats + bed + behind axle + hitch hardware",
+    counts = cargo.travels if planned else cargo.aboard
+    riding = [one for one in placed if one.on == VEHICLE and counts(one)]
+    weights = {one.key: one.weight for one in riding}
+    if not any(one.load.kind_key == "front_seats" for one in riding):
+        weights["driver"] = Missing(("loads.front_seats.weight",))
+    aboard = sum_of(
+        "aboard = people + cargo + hitch hardware",
         WEIGHT,
-        lambda **parts: sum(parts.values()),
+        {**weights, "hardware": hardware},
         Rule("Occupants, cargo and hitch hardware come out of the payload.", "49 CFR 571.110"),
-        **{**loads, "front_seats": people_known},
-        hardware=hardware,
     )
-    terms = {**loads, "front_seats": people_known, "hardware": hardware, "w": wheelbase, "o": overhang}
-
-    def carried_by_rear(w: float, o: float, hardware: float, behind_axle: float, **placed: float) -> float:
-        seated = sum(rear_share(m, PLACES[name] * w, w) for name, m in placed.items())
-        return seated + rear_share(behind_axle, w + BEHIND_AXLE * o, w) + rear_share(hardware, w + o, w)
-
-    rear = work(
-        "rear = unladen rear + Σ m·x / w",
-        WEIGHT,
-        lambda unladen, **placed: unladen + carried_by_rear(**placed),
-        _MOMENTS,
-        unladen=rig.figure("vehicle.unladen_rear"),
-        **terms,
-    )
-    front = work(
-        "front = unladen front + Σ m·(1 − x / w)",
-        WEIGHT,
-        lambda unladen, w, o, **placed: unladen + sum(placed.values()) - carried_by_rear(w=w, o=o, **placed),
-        _MOMENTS,
-        unladen=rig.figure("vehicle.unladen_front"),
-        **terms,
-    )
-    return VehicleLoads(front, rear, aboard, loads["behind_axle"], hardware)
+    front_alone = read_on_weighbridge(rig, "weighing.bridge_front_alone")
+    rear_alone = read_on_weighbridge(rig, "weighing.bridge_rear_alone")
+    weighed = not isinstance(front_alone, Missing) and not isinstance(rear_alone, Missing)
+    if weighed:
+        moves = cargo.steps(placed, VEHICLE) if planned else ()
+        front, rear = _on_axles(rig, front_alone, rear_alone, moves, _WEIGHED)
+    else:
+        seats = [cargo.Step(one.key, 1.0, one.weight, one.to if planned else one.at, one.tongue) for one in riding]
+        if "driver" in weights:
+            seats.append(cargo.Step("driver", 1.0, weights["driver"], weights["driver"], weights["driver"]))
+        at_ball = work("w + o", LENGTH, lambda w, o: w + o, None, w=rig.figure("vehicle.wheelbase"), o=overhang)
+        seats.append(cargo.Step("hardware", 1.0, hardware, at_ball, hardware))
+        unladen = rig.figure("vehicle.unladen_front"), rig.figure("vehicle.unladen_rear")
+        front, rear = _on_axles(rig, *unladen, tuple(seats), _MOMENTS)
+    return VehicleLoads(front, rear, aboard, cargo.behind_rear_axle(rig, placed), hardware, weighed)
 
 
-def _load(rig: Rig, place: str) -> Given:
-    given = rig.figure(f"load.{place}")
-    return assumed(0.0, WEIGHT) if isinstance(given, Missing) else given
+def _on_axles(
+    rig: Rig, front: Anything, rear: Anything, moves: tuple[cargo.Step, ...], rule: Rule
+) -> tuple[Anything, Anything]:
+    """Front and rear axle load from a beginning and the loads that come (+) or leave (−)."""
+    if not moves:
+        return front, rear
+    signs = {one.key: one.sign for one in moves}
+    terms = {one.key: one.weight for one in moves} | {f"{one.key}_at": one.place for one in moves}
+    w = rig.figure("vehicle.wheelbase")
+
+    def to_rear(w: float, loads: dict[str, float]) -> float:
+        return sum(sign * rear_share(loads[key], loads[f"{key}_at"], w) for key, sign in signs.items())
+
+    return (
+        work(
+            "front = begun with + Σ m·(1 − x / w)", WEIGHT,
+            lambda begun_with, w, **loads: begun_with + sum(sign * loads[key] for key, sign in signs.items()) - to_rear(w, loads),
+            rule, begun_with=front, w=w, **terms,
+        ),
+        work(
+            "rear = begun with + Σ m·x / w", WEIGHT,
+            lambda begun_with, w, **loads: begun_with + to_rear(w, loads),
+            rule, begun_with=rear, w=w, **terms,
+        ),
+    )  # fmt: skip
 
 
 def total_overhang(rig: Rig, added: Figure | Given | None) -> Anything:

@@ -169,18 +169,18 @@ _LABEL = Rule("The maker's rating outranks this program.", "maker's label")
 
 
 def chain(
-    rig: Rig, case: Case, loads: VehicleLoads, build: Build, geometry: Geometry, reserve: float
+    rig: Rig, case: Case, loads: VehicleLoads, build: Build, geometry: Geometry, reserve: float, s_limited: bool = False
 ) -> tuple[Link, ...]:
-    """All links for one case, in physical order."""
+    """All links for one case, in physical order. ``s_limited``: the school goes by the coupler's S-limit, so it must be known."""
     return (
-        *_trailer_links(rig, case, reserve),
+        *_trailer_links(rig, case, reserve, s_limited),
         *_hitch_links(rig, case, loads, build, reserve),
         *_vehicle_links(rig, case, loads, geometry, reserve),
         *_equipment_links(rig),
     )
 
 
-def _trailer_links(rig: Rig, case: Case, reserve: float) -> tuple[Link, ...]:
+def _trailer_links(rig: Rig, case: Case, reserve: float, s_limited: bool) -> tuple[Link, ...]:
     axles = work(
         "axles = GTW − TW + M/L",
         WEIGHT,
@@ -201,11 +201,18 @@ def _trailer_links(rig: Rig, case: Case, reserve: float) -> tuple[Link, ...]:
 
     tyres = together("trailer.tyre_rating", "trailer.tyre_count")
     gawr = together("trailer.axle_rating", "trailer.axle_count")
+    s_limit = rig.figure("trailer.coupler_tongue_limit")
+    on_coupler = (
+        [_load("coupler_tongue", "Coupler S-limit", "coupler", case.tongue, s_limit, reserve, _LABEL)]
+        if s_limited or not isinstance(s_limit, Missing)
+        else []
+    )
     return (
         _load("trailer_tyres", "Trailer tyres", "trailer_axles", axles, tyres, reserve, _LABEL),
         _load("trailer_axles", "Trailer axles (GAWR)", "trailer_axles", axles, gawr, reserve, _LABEL),
         _load("trailer_gvwr", "Trailer GVWR", "trailer", case.gross, rig.figure("trailer.gvwr"), reserve, _SHARED),
         _load("coupler", "Coupler", "coupler", case.gross, rig.figure("trailer.coupler_rating"), reserve, _LABEL),
+        *on_coupler,
         _load(
             "chains",
             "Safety chains, each",
@@ -397,7 +404,7 @@ def _vehicle_links(rig: Rig, case: Case, loads: VehicleLoads, geometry: Geometry
         front=loads.front, rear=loads.rear, GTW=case.gross,
     )  # fmt: skip
     gcwr = rig.figure("vehicle.gcwr")
-    altitude = rig.figure("load.altitude")
+    altitude = rig.figure("journey.altitude")
     if isinstance(altitude, Given):
         gcwr = work(
             "GCWR less 2 % for each 1,000 ft begun",

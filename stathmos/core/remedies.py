@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from stathmos.core.figures import Phrase
-from stathmos.core.loading import PLACES
 from stathmos.core.ratings import SAME, Link
-from stathmos.core.rig import Rig
+from stathmos.core.rig import KINDS, Rig
+from stathmos.core.rig.loads import TO_COME_OUT
 from stathmos.core.units import WEIGHT
 
 _TRAILER_SIDE = ("trailer_tyres", "trailer_axles", "trailer_gvwr", "coupler", "chains")
@@ -34,11 +34,11 @@ def remedy(rig: Rig, link: Link) -> Phrase:
 
 def _out_of_the_bed(rig: Rig, link: Link) -> Phrase:
     """So much out of the bed that the link stands at its rating; a bed load bears on the rear axle by its place."""
-    lever = PLACES["bed"] if link.key == "rear_gawr" else 1.0
+    lever = KINDS["bed"].wheelbases if link.key == "rear_gawr" else 1.0
     out = -(link.margin or 0.0) / lever
     told = {"out": (out, WEIGHT, "up")}
-    bed = rig.load.bed
-    if bed is not None and bed.value >= out:
+    in_bed = [load.weight for load in rig.loads if load.kind_key == "bed" and load.when_key != TO_COME_OUT]
+    if sum(weight.value for weight in in_bed if weight is not None) >= out:
         return Phrase("Take {out} out of the bed or boot, or choose a lighter trailer.", told)
     return Phrase(
         "There is not {out} in the bed or boot to take out: choose a lighter trailer or a vehicle rated for it.", told

@@ -19,14 +19,16 @@ from jsonschema.exceptions import ValidationError
 
 from stathmos.core import units
 from stathmos.core.figures import Given, Provenance
-from stathmos.core.rig import CHOICE, DATUMS, FLAG, SECTIONS, TEXT, Entry, Rig, entries
+from stathmos.core.rig import CHOICE, DATUMS, FLAG, KEY, LISTS, SECTIONS, TEXT, Entry, Rig, entries
 from stathmos.core.stock import PARTS, Stock
+from stathmos.core.uncertainty import as_written
 from stathmos.core.units import UnreadableError
 
-VERSION = 1
+VERSION = 2
 WORDS = (CHOICE, FLAG, TEXT)
 LONGEST_NAME = 120
 MOST_PARTS = 2000
+MOST_LOADS = 60
 
 
 @dataclass(frozen=True)
@@ -53,6 +55,7 @@ def read(document: Any, shelf: Stock | None = None) -> RigFile:
 
     ``shelf`` takes the place of the file's own stock, for a caller that has one.
     """
+    document = modernised(document)
     problems = [_problem(error) for error in _validator().iter_errors(document)]
     if not isinstance(document, dict):
         return RigFile(problems=(Problem("(file)", "A rig file is a JSON object."),))
@@ -60,6 +63,9 @@ def read(document: Any, shelf: Stock | None = None) -> RigFile:
     for name, kind in SECTIONS.items():
         given = document.get(name)
         sections[name] = kind(**_figures(kind, given if isinstance(given, dict) else {}, name, problems))
+    for name, kind in LISTS.items():
+        given = document.get(name)
+        sections[name] = _listed(name, kind, given if isinstance(given, dict) else {}, problems)
     parts = shelf if shelf is not None else _stock(document.get("stock"), problems)
     problems += _unknown_parts(sections["hitch"], parts)
     names = {key: str(document.get(key, "")) for key in ("vehicle_name", "trailer_name")}
@@ -67,8 +73,54 @@ def read(document: Any, shelf: Stock | None = None) -> RigFile:
     return RigFile(Rig(**sections), parts, str(document.get("customer", "")), names, unique)
 
 
-def read_entry(raw: Any, entry: Entry) -> Given | None:
-    """One figure as typed into one field. None where it is blank.
+def modernised(document: Any) -> Any:
+    """A file of version 1 as version 2 writes it: its fixed places are loads, its altitude the journey's.
+
+    >>> old = {"stathmos_rig_file": 1, "load": {"bed": "200 lb", "trailer_cargo": "900 lb", "altitude": "5000 ft"}}
+    >>> modernised(old)["loads"], modernised(old)["journey"]
+    ({'bed': {'weight': '200 lb'}, 'gear': {'weight': '900 lb'}}, {'altitude': '5000 ft'})
+    """
+    if not isinstance(document, dict) or document.get("stathmos_rig_file") != 1:
+        return document
+    made = {**document, "stathmos_rig_file": VERSION}
+    placed = made.pop("load", {})
+    if not isinstance(placed, dict):
+        return {**made, "load": placed}
+    for name, entry in placed.items():
+        path = version_2_path(f"load.{name}")
+        section, key, *rest = path.split(".")
+        group = made[section] = dict(made.get(section) or {})
+        if rest:
+            group[key] = {**group.get(key, {}), rest[0]: entry}
+        else:
+            group[key] = entry
+    return made
+
+
+def version_2_path(path: str) -> str:
+    """Where version 2 has what version 1 had at a path.
+
+    >>> version_2_path("load.bed"), version_2_path("load.altitude"), version_2_path("trailer.gvwr")
+    ('loads.bed.weight', 'journey.altitude', 'trailer.gvwr')
+    """
+    section, name = path.split(".", 1)
+    if section != "load":
+        return path
+    if name == "altitude":
+        return "journey.altitude"
+    return f"loads.{'gear' if name == 'trailer_cargo' else name}.weight"
+
+
+def _listed(name: str, kind: type, raw: dict[str, Any], problems: list[Problem]) -> tuple[Any, ...]:
+    return tuple(
+        kind(key=key, **_figures(kind, item, f"{name}.{key}", problems))
+        for key, item in raw.items()
+        if KEY.fullmatch(key) and isinstance(item, dict)
+    )
+
+
+def read_entry(raw: Any, entry: Entry, path: str = "") -> Given | None:
+    """One figure as typed into one field, at ``path`` on the rig. None where it is blank.
 
     Raises `UnreadableError` with a message fit to stand beside the field.
     """
@@ -79,13 +131,14 @@ def read_entry(raw: Any, entry: Entry) -> Given | None:
         raise UnreadableError(f"“{origin}” is no provenance: write assumed, brochure, label or measured.")
     provenance = Provenance(origin)
     if entry.dimension in WORDS:
-        return _read_word(typed.strip(), entry, provenance)
+        return _read_word(typed.strip(), entry, provenance, path)
     if datum and datum not in entry.datums:
         known = ", ".join(entry.datums) or "none"
         raise UnreadableError(f"“{datum}” is no datum of this height; it has: {known}.")
     value = units.parse(typed, entry.dimension, system)
     _believable(value, typed, entry)
-    return Given(value, entry.dimension, provenance, typed, datum or (entry.datums[0] if entry.datums else ""))
+    datum = datum or (entry.datums[0] if entry.datums else "")
+    return Given(value, entry.dimension, provenance, typed, datum, path, as_written(value, entry, provenance))
 
 
 def _taken_apart(raw: Any) -> tuple[str, str, str, str]:
@@ -108,15 +161,15 @@ def _taken_apart(raw: Any) -> tuple[str, str, str, str]:
     return typed, system, origin, datum
 
 
-def _read_word(typed: str, entry: Entry, provenance: Provenance) -> Given:
+def _read_word(typed: str, entry: Entry, provenance: Provenance, path: str) -> Given:
     if entry.dimension == TEXT:
         if len(typed) > LONGEST_NAME:
             raise UnreadableError(f"Longer than {LONGEST_NAME} characters.")
-        return Given(0.0, TEXT, provenance, typed)
+        return Given(0.0, TEXT, provenance, typed, path=path)
     known = [key for key, _ in entry.choices]
     if typed not in known:
         raise UnreadableError(f"“{typed[:40]}” is not one of: {', '.join(known)}.")
-    return Given(0.0, entry.dimension, provenance, typed)
+    return Given(0.0, entry.dimension, provenance, typed, path=path)
 
 
 def _believable(value: float, typed: str, entry: Entry) -> None:
@@ -143,7 +196,7 @@ def _figures(kind: type, raw: dict[str, Any], place: str, problems: list[Problem
         if name not in raw:
             continue
         try:
-            read_figures[name] = read_entry(raw[name], entry)
+            read_figures[name] = read_entry(raw[name], entry, f"{place}.{name}")
         except UnreadableError as error:
             if not any(problem.place == f"{place}.{name}" for problem in problems):
                 problems.append(Problem(f"{place}.{name}", str(error)))
@@ -192,7 +245,7 @@ def _problem(error: ValidationError) -> Problem:
     if error.validator == "required":
         return Problem(place, "A key is wanting: " + error.message.split("'")[1] + ".")
     if error.validator == "const":
-        return Problem(place, f"This Stathmos reads rig files of version {VERSION}.")
+        return Problem(place, f"This Stathmos reads rig files of versions 1 and {VERSION}.")
     if error.validator == "enum":
         return Problem(place, f"Must be one of: {', '.join(map(str, error.validator_value))}.")
     if error.validator in ("type", "anyOf", "oneOf"):
@@ -248,6 +301,15 @@ def schema() -> dict[str, Any]:
             "vehicle_name": text,
             "trailer_name": text,
             **{name: closed(properties(kind)) for name, kind in SECTIONS.items()},
+            **{
+                name: {
+                    "type": "object",
+                    "patternProperties": {f"^{KEY.pattern}$": closed(properties(kind))},
+                    "additionalProperties": False,
+                    "maxProperties": MOST_LOADS,
+                }
+                for name, kind in LISTS.items()
+            },
             "stock": closed(
                 {name: {"type": "array", "items": part, "maxItems": MOST_PARTS} for name, part in shelf.items()}
             ),
@@ -267,5 +329,5 @@ def schema() -> dict[str, Any]:
 def _described(entry: Entry) -> str:
     if entry.choices:
         return "One of: " + ", ".join(key for key, _ in entry.choices) + "."
-    kind = "A name from the stock." if entry.dimension == TEXT else f"A {entry.dimension}, with its unit."
+    kind = "A text." if entry.dimension == TEXT else f"A {entry.dimension}, with its unit."
     return f"{kind} Read at: {entry.read_at}." if entry.read_at else kind

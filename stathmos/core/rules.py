@@ -6,21 +6,30 @@ same measurements can be judged under another one.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Authority, Rule
+from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Authority, Given, Rule
+from stathmos.core.rig import Rig
 from stathmos.core.units import KG_PER_LB, MM_PER_IN
 
 
 @dataclass(frozen=True)
 class ShareSchool:
-    """The band that tongue weight over gross trailer weight should lie in."""
+    """The band that tongue weight over gross trailer weight should lie in.
+
+    ``s_limited``: the coupling's static limit caps it as well. ``authority``: whose choice it is.
+    """
 
     key: str
     name: str
     low: float
     high: float
     source: str
+    s_limited: bool = False
+    authority: Authority = Authority.DEFAULT
+
+    def rule(self) -> Rule:
+        return Rule(f"Tongue weight is to be {self.name} of gross trailer weight.", self.source, self.authority)
 
 
 @dataclass(frozen=True)
@@ -33,6 +42,7 @@ class RestorationSchool:
     aim: float
     high: float
     source: str
+    authority: Authority = Authority.DEFAULT
 
 
 @dataclass(frozen=True)
@@ -48,6 +58,7 @@ class OffsetSchool:
     source: str
     fixed: float | None = None
     per_tongue: float | None = None
+    authority: Authority = Authority.DEFAULT
 
 
 SHARE_SCHOOLS = {
@@ -56,7 +67,7 @@ SHARE_SCHOOLS = {
         ShareSchool("ten_to_fifteen", "10–15 %", 0.10, 0.15, COMMON_PRACTICE),
         # "About" is read as one point either side; the band is ours, the figure is the trade's.
         ShareSchool("about_ten", "about 10 %", 0.09, 0.11, COMMON_PRACTICE),
-        ShareSchool("four_to_seven", "4–7 % with the S-limit", 0.04, 0.07, FROM_MEMORY),
+        ShareSchool("four_to_seven", "4–7 % with the S-limit", 0.04, 0.07, FROM_MEMORY, s_limited=True),
     )
 }
 
@@ -97,8 +108,51 @@ class Rules:
     restoration: RestorationSchool = RESTORATION_SCHOOLS["half_to_full"]
     offset: OffsetSchool = OFFSET_SCHOOLS["settle"]
     reserve: float = DEFAULT_RESERVE
-    authority: Authority = Authority.DEFAULT
 
-    def rule(self, says: str, source: str) -> Rule:
-        """A rule that these house rules chose, signed with whose choice it was."""
-        return Rule(says, source, self.authority)
+
+def own_band(low: float, high: float, authority: Authority, source: str = "chosen, no source") -> ShareSchool:
+    """A band that somebody chose for themselves, as shares.
+
+    >>> own_band(0.11, 0.14, Authority.HOUSE).name
+    '11–14 %'
+    """
+    return ShareSchool("own", f"{100 * low:g}–{100 * high:g} %", low, high, source, authority=authority)
+
+
+def rules_for(rig: Rig, house: Rules = Rules()) -> Rules:
+    """The house's rules, with what this rig's own record chose instead, and over both the vehicle's handbook.
+
+    Order of authority: tow-vehicle handbook, then what was chosen for this rig, then
+    the house, then the default.
+    """
+    ways, vehicle = rig.ways, rig.vehicle
+    chosen: dict = {}
+    share = SHARE_SCHOOLS.get(rig.choice("ways.share_school"))
+    if share is not None:
+        chosen["share"] = replace(share, authority=Authority.RIG)
+    elif rig.choice("ways.share_school") == "own" and band_stands(ways.share_low, ways.share_high):
+        chosen["share"] = own_band(ways.share_low.value, ways.share_high.value, Authority.RIG)
+    restoration = RESTORATION_SCHOOLS.get(rig.choice("ways.restoration_school"))
+    if restoration is not None:
+        chosen["restoration"] = replace(restoration, authority=Authority.RIG)
+    offset = OFFSET_SCHOOLS.get(rig.choice("ways.offset_school"))
+    if offset is not None:
+        chosen["offset"] = replace(offset, authority=Authority.RIG)
+    if ways.reserve is not None:
+        chosen["reserve"] = ways.reserve.value
+    if band_stands(vehicle.handbook_share_low, vehicle.handbook_share_high):
+        chosen["share"] = own_band(
+            vehicle.handbook_share_low.value,
+            vehicle.handbook_share_high.value,
+            Authority.VEHICLE_HANDBOOK,
+            "tow-vehicle handbook",
+        )
+    demanded = RESTORATION_SCHOOLS.get(rig.choice("vehicle.handbook_restoration"))
+    if demanded is not None:
+        chosen["restoration"] = replace(demanded, authority=Authority.VEHICLE_HANDBOOK, source="tow-vehicle handbook")
+    return replace(house, **chosen)
+
+
+def band_stands(low: Given | None, high: Given | None) -> bool:
+    """Whether two ends make a band."""
+    return low is not None and high is not None and low.value < high.value

@@ -34,7 +34,38 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
         ("hitch load", "hitch_load"),
     ):
         lines.append(_line(name, weights[key], system))
-    lines.append(f"  school: {weights['band']['school']} ({weights['band']['source']}): {weights['share_state']}")
+    lines.append(
+        f"  spread (k = 2): share ± {_spread(weights['share'], system)}, tongue ± {_spread(weights['tongue'], system)}"
+    )
+    for way in weights["ways"]:
+        lines.append(
+            f"  {way['name']}: {way['figure']['text'][system]} ± {_spread(way['figure'], system)} ({way['became']})"
+        )
+    lines += [f"  note: {warning[system]}" for warning in weights["warnings"]]
+    for index, school in enumerate(weights["schools"]):
+        off = f", {school['correction_text'][system]} {school['way']} wanted" if school["correction_text"] else ""
+        by = f" [{school['authority']}]" if index == 0 else ""
+        lines.append(f"  school {school['school']} ({school['source']}){by}: {school['state']}{off}")
+    for reading in weights["next"][:3]:
+        lines.append(
+            f"  next: {reading['name']}: share then ± {reading['share_spread']}, settles it with {reading['settles_text']} likelihood"
+        )
+    lines += ["", "Loading, three cases"]
+    for case in report["loading"]["cases"]:
+        told = ", ".join(f"{name} {_text(case[key], system)}" for name, key in _CASE)
+        lines.append(f"  {case['name'].lower()}: {told}")
+    for move in report["loading"]["moves"]:
+        over = (
+            "; left out: " + ", ".join(f"{one['name']} {one['by'][system]} over" for one in move["crosses"])
+            if move["crosses"]
+            else ""
+        )
+        lines.append(
+            f"  move: {move['says'][system]} Tongue {move['tongue'][system]}, share {move['share_text']}{over}"
+        )
+    if report["to_read"]:
+        lines += ["", "To go and read, the most decisive first"]
+        lines += [f"  {one['name']} ({one['read_at']}): {one['why']}" for one in report["to_read"]]
     for chain, title in (("planned", "Ratings as planned"), ("full", "Ratings with the trailer at its GVWR")):
         lines += ["", title]
         for link in report[chain]["links"]:
@@ -57,6 +88,20 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
         "Ratings and handbooks rule over this program; local law decides on brakes, chains, mirrors and licences.",
     ]
     return "\n".join(lines)
+
+
+_CASE = (
+    ("tongue", "tongue"), ("gross", "gross"), ("share", "share"),
+    ("front axle", "front"), ("rear axle", "rear"), ("trailer axles", "trailer_axles"),
+)  # fmt: skip
+
+
+def _text(figure: dict[str, Any], system: str) -> str:
+    return figure["text"][system] if "text" in figure else "unknown"
+
+
+def _spread(figure: dict[str, Any], system: str) -> str:
+    return figure["spread"][system] if "spread" in figure else "nothing told"
 
 
 def _line(name: str, figure: dict[str, Any], system: str) -> str:

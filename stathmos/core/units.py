@@ -16,12 +16,15 @@ MM_PER_IN = 25.4  # exact, NIST SP 811
 MM_PER_FT = 304.8  # exact
 NEWTON_PER_KG = 9.80665  # exact, standard gravity, NIST SP 811
 NM_PER_FT_LB = 1.355817948  # NIST SP 811
+L_PER_GAL = 3.785411784  # exact, US gallon, NIST SP 811
+KPA_PER_PSI = 6.894757  # NIST SP 811
 
 SYSTEMS = ("us", "metric")
 
 WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA = "weight", "length", "altitude", "rate", "couple", "area"
 SHARE, SLOPE, ANGLE, COUNT = "share", "slope", "angle", "count"
-DIMENSIONS = (WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA, SHARE, SLOPE, ANGLE, COUNT)
+VOLUME, PRESSURE = "volume", "pressure"
+DIMENSIONS = (WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA, SHARE, SLOPE, ANGLE, COUNT, VOLUME, PRESSURE)
 
 #: dimension -> unit as typed (lower case) -> factor to the core's own unit
 UNITS: dict[str, dict[str, float]] = {
@@ -55,6 +58,11 @@ UNITS: dict[str, dict[str, float]] = {
         **dict.fromkeys(("m2", "m²", "sq m"), 1e6),
     },
     SHARE: {"%": 0.01},
+    VOLUME: {
+        **dict.fromkeys(("gal", "gallon", "gallons"), L_PER_GAL),
+        **dict.fromkeys(("l", "litre", "litres", "liter", "liters"), 1.0),
+    },
+    PRESSURE: {"psi": KPA_PER_PSI, "kpa": 1.0, "bar": 100.0},
     SLOPE: {},
     ANGLE: {},
     COUNT: {},
@@ -69,6 +77,8 @@ BARE_UNIT: dict[str, dict[str, str]] = {
     COUPLE: {"us": "ft·lb", "metric": "n·m"},
     AREA: {"us": "sq ft", "metric": "m²"},
     SHARE: {"us": "%", "metric": "%"},
+    VOLUME: {"us": "gal", "metric": "l"},
+    PRESSURE: {"us": "psi", "metric": "kpa"},
 }
 
 #: one press of an arrow key, in the core's unit; a held shift takes ten
@@ -80,6 +90,8 @@ STEP: dict[str, dict[str, float]] = {
     AREA: {"us": MM_PER_FT**2, "metric": 1e5},
     SHARE: {"us": 0.01, "metric": 0.01},
     COUNT: {"us": 1.0, "metric": 1.0},
+    VOLUME: {"us": L_PER_GAL, "metric": 1.0},
+    PRESSURE: {"us": KPA_PER_PSI, "metric": 5.0},
 }
 
 LONGEST_TEXT = 40
@@ -114,7 +126,7 @@ def parse(text: str, dimension: str, system: str = "us") -> float:
     """Read a typed quantity into the core's unit.
 
     ``text`` as typed; ``dimension`` one of `DIMENSIONS`; ``system`` says what a
-    bare number means. Returns kg, mm, kg/mm, kg·mm, mm² or a plain share.
+    bare number means. Returns kg, mm, kg/mm, kg·mm, mm², L, kPa or a plain share.
     Raises `UnreadableError` with a message fit to stand beside the field.
 
     >>> parse("22 3/4", "length")
@@ -280,7 +292,7 @@ def write(value: float, dimension: str, system: str, rounding: str = "nearest") 
     if dimension == ALTITUDE:
         return f"{_rounded(amount, rounding):,} {unit}"
     places = 0 if abs(amount) >= 100 else 1 if abs(amount) >= 10 else 2
-    written = {"n·m": "N·m", "sq ft": "ft²"}.get(unit, unit)
+    written = {"n·m": "N·m", "sq ft": "ft²", "l": "L", "kpa": "kPa"}.get(unit, unit)
     return f"{amount:,.{places}f} {written}".replace("-", "−")
 
 
@@ -332,6 +344,8 @@ def _system_of(text: str, dimension: str) -> str | None:
         LENGTH: r"mm|cm|\dm|\d m",
         RATE: "kg|n/",
         AREA: "m2|m²|sq m",
+        VOLUME: r"\d\s*l",
+        PRESSURE: "kpa|bar",
         ALTITUDE: r"\dm|\d m",
     }.get(dimension)
     if metric and re.search(metric, clean):

@@ -18,7 +18,7 @@ def assessed(document: dict, stock: Stock | None = None) -> tuple[RigFile, dict]
 
 def document_from_entries(written: dict[str, dict]) -> dict:
     """A rig file's document from entries by path; a path of no field is left for the reader to name."""
-    document: dict = {"stathmos_rig_file": 1}
+    document: dict = {"stathmos_rig_file": 2}
     for path, entry in written.items():
         section, _, name = path.partition(".")
         if section in SECTIONS and name:

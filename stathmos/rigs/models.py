@@ -86,7 +86,7 @@ class Reading(models.Model):
 def document_of(readings, rig: Rig) -> dict:
     """A rig file's sections from readings."""
     made: dict = {
-        "stathmos_rig_file": 1,
+        "stathmos_rig_file": 2,
         "customer": rig.customer,
         "vehicle_name": rig.vehicle_name,
         "trailer_name": rig.trailer_name,

@@ -127,11 +127,11 @@ class Unsaved(BrowserTest):
         self.page.get_by_role("link", name="The floor").click()
         rig = Rig.objects.get(customer="Haldis Okonjo")
         bed = {"is": "200 lb", "from": "measured", "system": "us"}
-        write_rig(rig.pk, Person.objects.get(username="odile"), 1, Change({}, {"load.bed": bed}))
+        write_rig(rig.pk, Person.objects.get(username="odile"), 1, Change({}, {"loads.bed.weight": bed}))
         self.open_rig("Haldis Okonjo", "Meet")
         self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_role("dialog")).to_contain_text("saved by somebody else meanwhile")
-        self.assertEqual(rig.current()["load.bed"].typed, "200 lb")
+        self.assertEqual(rig.current()["loads.bed.weight"].typed, "200 lb")
 
 
 class TwoPeople(BrowserTest):

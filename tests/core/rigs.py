@@ -64,7 +64,7 @@ BALL = {
 }
 
 RIG: dict = {
-    "stathmos_rig_file": 1,
+    "stathmos_rig_file": 2,
     "customer": "Worked example",
     "vehicle": {
         "vehicle_class": label("half_ton"),
@@ -107,7 +107,7 @@ RIG: dict = {
         "brakes": label("electric"),
         "breakaway": measured("yes"),
     },
-    "load": {"front_seats": measured("300 lb"), "bed": measured("200 lb")},
+    "loads": {"front_seats": {"weight": measured("300 lb")}, "bed": {"weight": measured("200 lb")}},
     "weighing": {"tongue_scale": measured("800 lb")},
     "stock": {
         "kits": [
@@ -126,11 +126,14 @@ def rig(**changes: object) -> dict:
     """The worked rig with changes by path, written with two underscores: ``trailer__gvwr=label("1 lb")``; None takes a figure away."""
     document = copy.deepcopy(RIG)
     for path, value in changes.items():
-        section, name = path.split("__")
+        *sections, name = path.split("__")
+        place = document
+        for section in sections:
+            place = place.setdefault(section, {})
         if value is None:
-            document[section].pop(name, None)
+            place.pop(name, None)
         else:
-            document.setdefault(section, {})[name] = value
+            place[name] = value
     return document
 
 

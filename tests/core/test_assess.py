@@ -7,17 +7,17 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from stathmos.core import findings, report, rigfile
-from stathmos.core.assess import assess, rules_for
+from stathmos.core.assess import assess
 from stathmos.core.figures import Authority, Figure, Missing, Provenance
 from stathmos.core.ratings import State
-from stathmos.core.rig import ENTRIES
-from stathmos.core.rules import RESTORATION_SCHOOLS, SHARE_SCHOOLS, Rules
+from stathmos.core.rig import ENTRIES, LIST_ENTRIES
+from stathmos.core.rules import RESTORATION_SCHOOLS, SHARE_SCHOOLS, Rules, rules_for
 from tests.core.rigs import KG, RIG, assessed, label, link, measured, rig
 
-WRITTEN = [(section, name) for section in ("vehicle", "trailer", "load", "weighing") for name in RIG[section]]
+WRITTEN = [(section, name) for section in ("vehicle", "trailer", "loads", "weighing") for name in RIG[section]]
 #: a rig is judged without these: the empty load is assumed, the brochure is only compared, and the class stands in for springs
 SPARED = {("vehicle", "vehicle_class"), ("vehicle", "receiver_wc_gross"), ("vehicle", "receiver_wc_tongue"), ("trailer", "brochure_tongue"),
-          ("load", "bed"), ("vehicle", "front_rate"), ("vehicle", "rear_rate"), ("trailer", "coupling")}  # fmt: skip
+          ("loads", "bed"), ("vehicle", "front_rate"), ("vehicle", "rear_rate"), ("trailer", "coupling")}  # fmt: skip
 
 
 def without(taken: list[tuple[str, str]]) -> dict:
@@ -44,14 +44,17 @@ class WhateverIsKnown(unittest.TestCase):
 
     @settings(max_examples=80, deadline=None)
     @given(
-        st.lists(st.sampled_from(sorted(ENTRIES)), unique=True, max_size=12),
+        st.lists(st.sampled_from(sorted({**ENTRIES, **LIST_ENTRIES})), unique=True, max_size=12),
         st.sampled_from(["", "0", "1", "7 lb", "1e5", "yes", "{}", "½", "999 in"]),
     )
     def test_any_text_in_any_field_answers(self, paths: list[str], text: str) -> None:
         document = copy.deepcopy(RIG)
         for path in paths:
-            section, name = path.split(".")
-            document.setdefault(section, {})[name] = text
+            *sections, name = path.replace("*", "gear").split(".")
+            place = document
+            for section in sections:
+                place = place.setdefault(section, {})
+            place[name] = text
         read = rigfile.read(document)
         report.plain(assess(read.rig, stock=read.stock))
 
@@ -64,12 +67,12 @@ class WhateverIsKnown(unittest.TestCase):
 class Provenances(unittest.TestCase):
     def test_a_result_is_no_better_than_its_weakest_input(self) -> None:
         document = rig(
-            load__bed={"is": "200 lb", "from": "brochure"},
-            load__rear_seats=measured("0 lb"),
-            load__behind_axle=measured("0 lb"),
+            loads__bed__weight={"is": "200 lb", "from": "brochure"},
+            loads__rear_seats__weight=measured("0 lb"),
+            loads__behind_axle__weight=measured("0 lb"),
         )
         self.assertIs(link(assessed(document), "payload").demand.provenance, Provenance.BROCHURE)
-        document["load"]["bed"] = "200 lb"
+        document["loads"]["bed"]["weight"] = "200 lb"
         self.assertIs(link(assessed(document), "payload").demand.provenance, Provenance.ASSUMED)
 
     def test_every_worked_demand_is_the_weakest_of_its_terms(self) -> None:
@@ -87,8 +90,11 @@ class Loads(unittest.TestCase):
     @given(st.integers(80, 900), st.integers(0, 900), st.integers(0, 900), st.integers(0, 400))
     @settings(max_examples=60, deadline=None)
     def test_nothing_is_lost_between_the_axles(self, front: int, rear: int, bed: int, behind: int) -> None:
-        seats = {"load__front_seats": measured(f"{front} lb"), "load__rear_seats": measured(f"{rear} lb")}
-        cargo = {"load__bed": measured(f"{bed} lb"), "load__behind_axle": measured(f"{behind} lb")}
+        seats = {
+            "loads__front_seats__weight": measured(f"{front} lb"),
+            "loads__rear_seats__weight": measured(f"{rear} lb"),
+        }
+        cargo = {"loads__bed__weight": measured(f"{bed} lb"), "loads__behind_axle__weight": measured(f"{behind} lb")}
         loads = assessed(rig(**seats, **cargo)).loads
         total = (loads.front.value + loads.rear.value) / KG
         self.assertAlmostEqual(total, 5600 + front + rear + bed + behind + loads.hardware.value / KG, places=6)
@@ -97,20 +103,49 @@ class Loads(unittest.TestCase):
         )
 
     def test_cargo_behind_the_axle_lightens_the_front(self) -> None:
-        fronts = [assessed(rig(load__behind_axle=measured(f"{weight} lb"))).loads.front.value for weight in (0, 100)]
+        fronts = [
+            assessed(rig(loads__behind_axle__weight=measured(f"{weight} lb"))).loads.front.value for weight in (0, 100)
+        ]
         self.assertAlmostEqual((fronts[1] - fronts[0]) / KG, -100 * 25 / 145, places=6)  # half of the 50 in overhang
 
     def test_a_rig_with_nobody_in_front_is_unknown(self) -> None:
-        self.assertIsInstance(assessed(rig(load__front_seats=None)).loads.rear, Missing)
+        self.assertIsInstance(assessed(rig(loads__front_seats__weight=None)).loads.rear, Missing)
 
 
 class Schools(unittest.TestCase):
     def test_what_the_rig_chose_is_the_houses_and_the_rest_stays(self) -> None:
         read = rigfile.read(rig(ways__share_school="about_ten", ways__reserve=label("15 %"))).rig
         rules = rules_for(read, Rules(restoration=RESTORATION_SCHOOLS["full"]))
-        self.assertIs(rules.share, SHARE_SCHOOLS["about_ten"])
-        self.assertEqual((rules.reserve, rules.restoration.key, rules.authority), (0.15, "full", Authority.HOUSE))
-        self.assertEqual(rules_for(rigfile.read(rig()).rig).authority, Authority.DEFAULT)
+        self.assertEqual((rules.share.key, rules.share.authority), ("about_ten", Authority.RIG))
+        self.assertEqual((rules.reserve, rules.restoration.key), (0.15, "full"))
+        self.assertIs(rules_for(rigfile.read(rig()).rig).share.authority, Authority.DEFAULT)
+
+    def test_the_vehicles_handbook_overrules_rig_and_house(self) -> None:
+        document = rig(
+            ways__share_school="about_ten",
+            vehicle__handbook_share_low=label("12 %"),
+            vehicle__handbook_share_high=label("15 %"),
+            vehicle__handbook_restoration=label("half"),
+        )
+        rules = rules_for(rigfile.read(document).rig, Rules(share=SHARE_SCHOOLS["four_to_seven"]))
+        self.assertEqual((rules.share.low, rules.share.high), (0.12, 0.15))
+        self.assertIs(rules.share.authority, Authority.VEHICLE_HANDBOOK)
+        self.assertEqual((rules.restoration.key, rules.restoration.authority), ("half", Authority.VEHICLE_HANDBOOK))
+        told = report.plain(assessed(document))["weights"]
+        self.assertEqual(told["band"]["authority"], "tow-vehicle handbook")
+        self.assertEqual(told["share"]["working"]["rule"]["authority"], "tow-vehicle handbook")
+
+    def test_an_own_band_wants_two_ends_the_right_way_round(self) -> None:
+        own = {"ways__share_school": "own", "ways__share_low": "11 %", "ways__share_high": "14 %"}
+        self.assertEqual(rules_for(rigfile.read(rig(**own)).rig).share.name, "11–14 %")
+        for wrong, place in (
+            ({**own, "ways__share_high": None}, "ways.share_high"),
+            ({**own, "ways__share_high": "10 %"}, "ways.share_high"),
+        ):
+            assessment = assessed(rig(**wrong))
+            self.assertEqual(assessment.rules.share.key, "ten_to_fifteen")
+            self.assertIn(place, [one.place for one in assessment.contradictions])
+            self.assertNotEqual(assessment.verdict.state, "good")
 
     def test_the_window_moves_the_axle_demands(self) -> None:
         rear = {

@@ -139,7 +139,7 @@ class OnTheVehicle(unittest.TestCase):
         document = with_ladder(
             hitch__kit=measured("Kit 1000"),
             weighing__tongue_scale=measured("930 lb"),
-            load__behind_axle=measured("90 lb"),
+            loads__behind_axle__weight=measured("90 lb"),
         )
         assessment = assessed(document)
         self.assertEqual(assessment.verdict.state, "refused")

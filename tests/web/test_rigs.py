@@ -58,15 +58,19 @@ class Stale(WithDemo):
     def test_the_second_save_is_shown_both_versions_and_changes_nothing(self) -> None:
         rig = self.rig_of("Haldis Okonjo")
         odile = self.signed_in("odile")
-        self.ask("POST", f"rigs/{rig.pk}/", {"version": 1, "entries": {"load.bed": measured("200 lb")}}, odile)
-        status, said = self.ask("POST", f"rigs/{rig.pk}/", {"version": 1, "entries": {"load.bed": measured("90 lb")}})
+        self.ask("POST", f"rigs/{rig.pk}/", {"version": 1, "entries": {"loads.bed.weight": measured("200 lb")}}, odile)
+        status, said = self.ask(
+            "POST", f"rigs/{rig.pk}/", {"version": 1, "entries": {"loads.bed.weight": measured("90 lb")}}
+        )
         self.assertEqual(status, 409)
         self.assertEqual(said["theirs"]["version"], 2)
-        self.assertEqual(said["theirs"]["entries"]["load.bed"]["is"], "200 lb")
-        self.assertEqual(said["theirs"]["entries"]["load.bed"]["by"], "Odile")
+        self.assertEqual(said["theirs"]["entries"]["loads.bed.weight"]["is"], "200 lb")
+        self.assertEqual(said["theirs"]["entries"]["loads.bed.weight"]["by"], "Odile")
         self.assertIn("Nothing of yours is lost", said["detail"])
-        self.assertEqual(Rig.objects.get(pk=rig.pk).current()["load.bed"].typed, "200 lb")
-        status, _ = self.ask("POST", f"rigs/{rig.pk}/", {"version": 2, "entries": {"load.bed": measured("90 lb")}})
+        self.assertEqual(Rig.objects.get(pk=rig.pk).current()["loads.bed.weight"].typed, "200 lb")
+        status, _ = self.ask(
+            "POST", f"rigs/{rig.pk}/", {"version": 2, "entries": {"loads.bed.weight": measured("90 lb")}}
+        )
         self.assertEqual(status, 200)
 
 
@@ -75,18 +79,18 @@ class BadInput(WithDemo):
         rig = self.rig_of("Haldis Okonjo")
         entries = {
             "trailer.gvwr": measured("lots"),
-            "load.bed": measured("-5"),
+            "loads.bed.weight": measured("-5"),
             "vehicle.wheelbase": measured("145 3/"),
             "trailer.gross_weight": measured("0"),
             "trailer.axle_rating": measured("22 in"),
             "vehicle.colour": measured("red"),
             "trailer.chain_rating": {"is": "1", "from": "hearsay"},
-            "load.rear_seats": measured("100 lb"),
+            "loads.rear_seats.weight": measured("100 lb"),
         }
         before = rig.readings.count()
         status, said = self.ask("POST", f"rigs/{rig.pk}/", {"version": 1, "customer": "", "entries": entries})
         self.assertEqual(status, 400)
-        self.assertEqual(set(said["problems"]), (set(entries) | {"customer"}) - {"load.rear_seats"})
+        self.assertEqual(set(said["problems"]), (set(entries) | {"customer"}) - {"loads.rear_seats.weight"})
         self.assertEqual(rig.readings.count(), before)
         rig.refresh_from_db()
         self.assertEqual((rig.version, rig.customer), (1, "Haldis Okonjo"))
@@ -104,8 +108,8 @@ class BadInput(WithDemo):
             {"version": 1, "customer": 4},
             {"version": 1, "customer": "x" * 121},
             {"entries": {}},
-            {"version": 1, "entries": {"load.bed": 5}},
-            {"version": 1, "entries": {"load.bed": {"is": ["1"], "from": {}}}},
+            {"version": 1, "entries": {"loads.bed.weight": 5}},
+            {"version": 1, "entries": {"loads.bed.weight": {"is": ["1"], "from": {}}}},
             {"version": 1, "entries": {"x" * 300: None}},
             {"version": 1, "entries": {str(i): None for i in range(600)}},
         ):
@@ -126,7 +130,7 @@ class BadInput(WithDemo):
 
     def test_a_huge_body_is_refused(self) -> None:
         token = self.client.cookies["csrftoken"].value
-        body = json.dumps({"entries": {"load.bed": {"is": "1" * 2_000_000}}})
+        body = json.dumps({"entries": {"loads.bed.weight": {"is": "1" * 2_000_000}}})
         answer = self.client.post("/api/assess/", body, content_type="application/json", headers={"X-CSRFToken": token})
         self.assertEqual(answer.status_code, 413)
         self.assertIn("Nothing was saved", answer.json()["detail"])
@@ -156,7 +160,7 @@ class Live(WithDemo):
 
     def test_nothing_is_saved_by_it(self) -> None:
         before = Reading.objects.count()
-        self.ask("POST", "assess/", {"entries": {"load.bed": measured("1 lb")}})
+        self.ask("POST", "assess/", {"entries": {"loads.bed.weight": measured("1 lb")}})
         self.assertEqual(Reading.objects.count(), before)
 
     def test_steps(self) -> None:

@@ -28,7 +28,7 @@ class AtOneTime(Truncating, TransactionTestCase):
         def save(number: int) -> None:
             ready.wait()
             try:
-                write_rig(self.rig.pk, thea, 1, Change({}, {"load.bed": measured(f"{100 + number} lb")}))
+                write_rig(self.rig.pk, thea, 1, Change({}, {"loads.bed.weight": measured(f"{100 + number} lb")}))
                 outcomes.append("written")
             except Stale:
                 outcomes.append("stale")
@@ -43,7 +43,7 @@ class AtOneTime(Truncating, TransactionTestCase):
         self.assertEqual(sorted(outcomes), ["stale"] * 5 + ["written"])
         self.rig.refresh_from_db()
         self.assertEqual(self.rig.version, 2)
-        self.assertEqual(Reading.objects.filter(rig=self.rig, path="load.bed").count(), 2)
+        self.assertEqual(Reading.objects.filter(rig=self.rig, path="loads.bed.weight").count(), 2)
 
 
 class DatabaseGone(WithDemo):

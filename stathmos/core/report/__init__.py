@@ -1,79 +1,25 @@
 """An assessment as plain data: what the screen, the command line and every paper show.
 
-Each figure carries value, unit, provenance, text in both unit systems, and its
+Each figure carries value, unit, provenance, spread, text in both unit systems, and its
 working. Demands are written rounded up, ratings and margins rounded down.
 """
 
 from __future__ import annotations
 
 from dataclasses import asdict
-from typing import Any
 
 from stathmos.core import selection, units
 from stathmos.core.assess import Assessment
-from stathmos.core.figures import Anything, Figure, Missing, Phrase, Rule, Working
+from stathmos.core.figures import Missing
 from stathmos.core.findings import needs_in_words
-from stathmos.core.ratings import Link, State, trailer_class, weakest
+from stathmos.core.ratings import Link, State, weakest
+from stathmos.core.report.loads import loading
+from stathmos.core.report.plainly import UNIT_NAMES, Plain, both, figure, phrase, rule_of
+from stathmos.core.report.reading import to_read
+from stathmos.core.report.weights import weights
+from stathmos.core.rules import Rules
 
-UNIT_NAMES = {
-    units.WEIGHT: "kg",
-    units.LENGTH: "mm",
-    units.ALTITUDE: "mm",
-    units.RATE: "kg/mm",
-    units.COUPLE: "kg·mm",
-    units.AREA: "mm²",
-    units.SHARE: "share",
-    units.SLOPE: "slope",
-    units.ANGLE: "rad",
-    units.COUNT: "count",
-}
-
-Plain = dict[str, Any]
-
-
-def both(value: float, dimension: str, rounding: str = "nearest") -> Plain:
-    """A quantity in words, in both systems."""
-    return {system: units.write(value, dimension, system, rounding) for system in units.SYSTEMS}
-
-
-def phrase(said: Phrase) -> Plain:
-    """A sentence in both systems."""
-    return {system: said.text(system) for system in units.SYSTEMS}
-
-
-def _rule(rule: Rule | None) -> Plain | None:
-    return None if rule is None else {"says": rule.says, "source": rule.source, "authority": rule.authority.value}
-
-
-def _working(working: Working) -> Plain:
-    return {
-        "formula": working.formula,
-        "terms": [
-            {"name": term.name, "text": both(term.value, term.dimension), "from": term.provenance.value}
-            for term in working.terms
-        ],
-        "rule": _rule(working.rule),
-        "note": working.note,
-    }
-
-
-def figure(known: Anything | None, rounding: str = "nearest") -> Plain | None:
-    """A figure as data; a missing one says what it waits for, in paths and in words."""
-    if known is None:
-        return None
-    if isinstance(known, Missing):
-        return {"missing": list(known.needs), "ask": needs_in_words(known.needs)}
-    plain: Plain = {
-        "value": known.value,
-        "unit": UNIT_NAMES[known.dimension],
-        "from": known.provenance.value,
-        "text": both(known.value, known.dimension, rounding),
-    }
-    if isinstance(known, Figure):
-        plain["working"] = _working(known.working)
-    elif known.typed:
-        plain["typed"] = known.typed
-    return plain
+__all__ = ["UNIT_NAMES", "Plain", "both", "figure", "phrase", "plain"]
 
 
 def link(one: Link) -> Plain:
@@ -94,7 +40,7 @@ def link(one: Link) -> Plain:
         "margin": one.margin,
         "margin_text": None if one.margin is None else both(one.margin, dimension, "down"),
         "ask": needs_in_words(one.needs),
-        "rule": _rule(one.rule),
+        "rule": rule_of(one.rule),
     }
 
 
@@ -140,11 +86,23 @@ def _chain(links: tuple[Link, ...]) -> Plain:
     return {"links": [link(one) for one in links], "weakest": None if rated_by is None else rated_by.key}
 
 
+def rules(chosen: Rules) -> Plain:
+    """The schools in force, each with whose choice it is."""
+    return {
+        "share": chosen.share.name,
+        "share_authority": chosen.share.authority.value,
+        "restoration": chosen.restoration.name,
+        "restoration_authority": chosen.restoration.authority.value,
+        "offset": chosen.offset.name,
+        "offset_authority": chosen.offset.authority.value,
+        "reserve": chosen.reserve,
+        "reserve_text": units.write(chosen.reserve, units.SHARE, "us"),
+    }
+
+
 def plain(assessment: Assessment) -> Plain:
     """The whole assessment as JSON-ready data."""
-    weights, heights, axles, choice = assessment.weights, assessment.heights, assessment.axles, assessment.choice
-    judgement = weights.judgement
-    gross_class = None if isinstance(weights.gross, Missing) else trailer_class(weights.gross.value)
+    heights, axles, choice = assessment.heights, assessment.axles, assessment.choice
     return {
         "verdict": {
             "state": assessment.verdict.state,
@@ -163,34 +121,11 @@ def plain(assessment: Assessment) -> Plain:
             }
             for found in assessment.findings
         ],
-        "rules": {
-            "share": assessment.rules.share.name,
-            "restoration": assessment.rules.restoration.name,
-            "offset": assessment.rules.offset.name,
-            "reserve": assessment.rules.reserve,
-            "reserve_text": units.write(assessment.rules.reserve, units.SHARE, "us"),
-            "authority": assessment.rules.authority.value,
-        },
-        "weights": {
-            "tongue": figure(weights.tongue),
-            "ways": [{"name": name, "figure": figure(way)} for name, way in weights.ways],
-            "gross": figure(weights.gross),
-            "share": figure(weights.share),
-            "share_state": judgement.state,
-            "band": {
-                "school": judgement.school.name,
-                "low": judgement.school.low,
-                "high": judgement.school.high,
-                "source": judgement.school.source,
-            },
-            "correction_text": None
-            if judgement.correction is None
-            else both(abs(judgement.correction), units.WEIGHT, "up"),
-            "warnings": [phrase(warning) for warning in weights.warnings],
-            "hitch_load": figure(choice.hitch_load, "up"),
-            "hitch_load_full": figure(choice.hitch_load_full, "up"),
-            "gross_class": gross_class,
-        },
+        "rules": rules(assessment.rules),
+        "weights": weights(assessment),
+        "loading": loading(assessment),
+        "to_read": to_read(assessment),
+        "problems": [{"place": one.place, "says": phrase(one.says)} for one in assessment.contradictions],
         "heights": {
             "coupler": figure(heights.coupler),
             "receiver": figure(heights.receiver),

@@ -1,0 +1,92 @@
+"""What is to be said of the tongue: whether it is weighed, whether its share is right, whether that can be told."""
+
+from __future__ import annotations
+
+from stathmos.core.figures import Missing, Phrase, Provenance, expanded
+from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.units import SHARE, WEIGHT
+from stathmos.core.weighing import CANNOT_TELL, HEAVY, LIGHT, Weights
+from stathmos.core.weighing import UNKNOWN as SHARE_UNKNOWN
+
+_LIGHT = "A light tongue lets the trailer sway, then whip."
+_HEAVY = "It squats the vehicle and spoils ride, steering and braking."
+
+
+def tongue(weights: Weights) -> list[Finding]:
+    """The findings of the weighing, for the school in force."""
+    judged = weights.judgement
+    if isinstance(weights.share, Missing) or judged.state == SHARE_UNKNOWN:
+        says = Phrase("Tongue weight or gross trailer weight is unknown: nothing can be chosen on a guess.")
+        return [_finding(UNKNOWN, 0, "share", says, Phrase(f"Go and read: {needs_in_words(judged.needs)}."))]
+    found = []
+    if weights.tongue.value >= weights.gross.value:
+        says = Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong.")
+        found.append(_finding(REFUSED, -9000, "share", says, Phrase("Weigh both again.")))
+    if weights.tongue_standing.provenance is not Provenance.MEASURED:
+        # A share from a brochure, a plan or a guess is no verdict on the tongue, neither way.
+        says = weights.warnings[0] if weights.warnings else Phrase("The tongue weight is not measured.")
+        weigh = Phrase("Weigh the tongue: that one measurement settles it.")
+        return [*found, _finding(UNKNOWN, 1, "tongue", says, weigh)]
+    if not weights.reconciled.settled or not weights.gross_reconciled.settled:
+        says = next(warning for warning in weights.warnings if "repeat both" in warning.template)
+        found.append(_finding(UNKNOWN, 0, "tongue", says, Phrase("Until they agree nothing is chosen on them.")))
+    found += _band(weights)
+    if weights.change.steps:
+        says = Phrase(
+            "Part of the load is still to come, to be moved or to come out: the tongue as planned is worked out."
+        )
+        found.append(_finding(CAUTION, 5, "tongue", says, Phrase("Weigh again, loaded to travel.")))
+    if weights.gross_standing.provenance is not Provenance.MEASURED:
+        put = {"share": (weights.share.value, SHARE, "nearest")}
+        says = Phrase("Gross trailer weight is planned, not weighed; the tongue's share of {share} hangs on it.", put)
+        found.append(_finding(CAUTION, 6, "gross", says, Phrase("Weigh the loaded trailer.")))
+    return found
+
+
+def _finding(state: str, rank: int, subject: str, says: Phrase, remedy: Phrase) -> Finding:
+    return Finding(state, rank, "weigh", subject, says, remedy)
+
+
+def _band(weights: Weights) -> list[Finding]:
+    """Light is the dangerous side, heavy the troublesome one; what straddles an edge is told as that."""
+    judged = weights.judgement
+    put = {
+        "share": (weights.share.value, SHARE, {LIGHT: "down", HEAVY: "up"}.get(judged.state, "nearest")),
+        "spread": (expanded(weights.share), SHARE, "up"),
+        "low": (judged.low, SHARE, "nearest"),
+        "high": (judged.high, SHARE, "nearest"),
+        "correction": (abs(judged.correction or 0.0), WEIGHT, "up"),
+    }
+    if judged.state == LIGHT:
+        says = Phrase(
+            f"Do not tow. The tongue is too light: {{share}} of the trailer, at least {{low}} wanted. {_LIGHT}", put
+        )
+        act = Phrase("Move load forward until the tongue weighs {correction} more, then weigh again.", put)
+        return [_finding(REFUSED, -8000, "share", says, act)]
+    if judged.state == HEAVY:
+        says = Phrase(f"The tongue is heavy: {{share}} of the trailer, at most {{high}} wanted. {_HEAVY}", put)
+        act = Phrase("Move load rearward until the tongue weighs {correction} less, then weigh again.", put)
+        return [_finding(CAUTION, 0, "share", says, act)]
+    if judged.state != CANNOT_TELL:
+        return []
+    if "low" in judged.sides:
+        says = Phrase(
+            f"It cannot be told yet whether the tongue is too light: {{share}} of the trailer, known to ± {{spread}}, "
+            f"at least {{low}} wanted. {_LIGHT}",
+            put,
+        )
+        return [_finding(UNKNOWN, -1, "share", says, _settling(weights))]
+    says = Phrase(
+        "It cannot be told yet whether the tongue is heavy: {share} of the trailer, known to ± {spread}, at most {high} wanted.",
+        put,
+    )
+    return [_finding(CAUTION, 1, "share", says, _settling(weights))]
+
+
+def _settling(weights: Weights) -> Phrase:
+    """The reading that would most likely settle it, or that none would."""
+    best = next(iter(weights.next_readings), None)
+    if best is None or best.settles < 0.5:
+        return Phrase("No single further reading is likely to settle it: move load until it lies clear of the edge.")
+    put = {"chance": (best.settles, SHARE, "down")}
+    return Phrase(f"Most likely to settle it: {best.name} ({{chance}} likely).", put)

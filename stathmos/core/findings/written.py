@@ -1,0 +1,57 @@
+"""What is written wrong, and what is out of scope."""
+
+from __future__ import annotations
+
+from stathmos.core.contradictions import Contradiction
+from stathmos.core.figures import Phrase
+from stathmos.core.findings.finding import REFUSED, UNKNOWN, Finding
+from stathmos.core.rig import name_at
+
+_STATION_OF_SECTION = {"weighing": "weigh", "hitch": "hitch", "loads": "load"}
+
+
+def _station_of(path: str) -> str:
+    return "weigh" if path.startswith("ways.share") else _STATION_OF_SECTION.get(path.split(".")[0], "meet")
+
+
+def contradicted(wrong: tuple[Contradiction, ...]) -> list[Finding]:
+    """What cannot be as it is written: nothing is worked out with it, and no rig is fit with it."""
+    put_right = Phrase("Read it again and write it right, or leave it blank if it is not known.")
+    return [
+        Finding(
+            UNKNOWN, -1, _station_of(one.place), one.place,
+            Phrase(f"{name_at(one.place)}: {one.says.template}", one.says.quantities), put_right,
+        )
+        for one in wrong
+    ]  # fmt: skip
+
+
+def unread(places: tuple[str, ...]) -> list[Finding]:
+    """Something written that cannot be read may be the very figure that decides: no rig is fit with it."""
+    if not places:
+        return []
+    count = "One figure" if len(places) == 1 else f"{len(places)} figures"
+    return [
+        Finding(
+            UNKNOWN,
+            -2,
+            _station_of(places[0]),
+            places[0],
+            Phrase(f"{count} cannot be read, and this answer goes without: {name_at(places[0])}."),
+            Phrase("Write it again, or leave it blank if it is not known."),
+        )
+    ]
+
+
+def out_of_scope() -> Finding:
+    """The word for a trailer that does not hang on a ball behind the vehicle."""
+    return Finding(
+        REFUSED,
+        -10000,
+        "meet",
+        "coupling",
+        Phrase(
+            "Stathmos does not judge fifth-wheel or gooseneck trailers: their weight sits over the rear axle, and other rules hold."
+        ),
+        Phrase("Ask the vehicle's and the trailer's makers. Nothing here is worked out for this rig."),
+    )

@@ -1,0 +1,23 @@
+"""What to go and read, as plain data."""
+
+from __future__ import annotations
+
+from stathmos.core.assess import Assessment
+from stathmos.core.report.plainly import Plain
+
+MOST = 12
+
+
+def to_read(assessment: Assessment) -> list[Plain]:
+    """The most decisive figures to go and read, first things first."""
+    return [
+        {
+            "path": one.path,
+            "name": one.name,
+            "read_at": one.read_at,
+            "why": one.why,
+            "now": one.now,
+            "decides": list(one.decides),
+        }
+        for one in assessment.to_read[:MOST]
+    ]

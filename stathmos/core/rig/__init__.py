@@ -1,0 +1,174 @@
+"""The rig: tow vehicle, trailer, load, weighing and hitch build, as written down.
+
+Every field carries its own description (`Entry`): what it measures, how it is
+called, where to read it, and between what limits a figure can be believed. The
+rig file, its schema, the check of what is typed, and the names on the screen all
+come from these descriptions. A field that nobody filled is None: unknown.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+
+from stathmos.core.figures import Given, Missing
+from stathmos.core.rig.entry import (
+    CHOICE,
+    DATUMS,
+    FLAG,
+    INSIDE_TOP,
+    PIN_CENTRE,
+    SEAT,
+    TEXT,
+    TOP,
+    Entry,
+    choice,
+    described,
+    entries,
+    flag,
+    length,
+    weight,
+)
+from stathmos.core.rig.hitch import Hitch, Journey, Ways
+from stathmos.core.rig.loads import KINDS, Load
+from stathmos.core.rig.readings import Weighing
+from stathmos.core.rig.trailer import Trailer
+from stathmos.core.rig.vehicle import Vehicle
+
+__all__ = [
+    "CHOICE",
+    "DATUMS",
+    "ENTRIES",
+    "FLAG",
+    "INSIDE_TOP",
+    "KEY",
+    "KINDS",
+    "LISTS",
+    "LIST_ENTRIES",
+    "PIN_CENTRE",
+    "SEAT",
+    "SECTIONS",
+    "TEXT",
+    "TOP",
+    "Entry",
+    "Hitch",
+    "Journey",
+    "Load",
+    "Rig",
+    "Trailer",
+    "Vehicle",
+    "Ways",
+    "Weighing",
+    "choice",
+    "described",
+    "entries",
+    "entry_at",
+    "flag",
+    "length",
+    "name_at",
+    "weight",
+]
+
+
+@dataclass(frozen=True)
+class Rig:
+    """One tow vehicle, one trailer, one hitch build, for one customer."""
+
+    vehicle: Vehicle = Vehicle()
+    trailer: Trailer = Trailer()
+    loads: tuple[Load, ...] = ()
+    journey: Journey = Journey()
+    weighing: Weighing = Weighing()
+    hitch: Hitch = Hitch()
+    ways: Ways = Ways()
+
+    def figure(self, path: str) -> Given | Missing:
+        """The figure at a path such as ``trailer.gvwr`` or ``loads.bed.weight``, or `Missing` naming that path.
+
+        >>> Rig().figure("trailer.gvwr")
+        Missing(needs=('trailer.gvwr',))
+        """
+        given = self._at(path)
+        return Missing((path,)) if given is None else given
+
+    def choice(self, path: str) -> str:
+        """The choice, flag or name written at a path; empty where nobody chose."""
+        given = self._at(path)
+        return "" if given is None else given.typed
+
+    def load(self, key: str) -> Load | None:
+        return next((load for load in self.loads if load.key == key), None)
+
+    def without(self, paths: Iterable[str]) -> Rig:
+        """The same rig with some figures unknown."""
+        rig = self
+        for path in paths:
+            section, *rest = path.split(".")
+            if section in LISTS:
+                kept = tuple(replace(load, **{rest[1]: None}) if load.key == rest[0] else load for load in rig.loads)
+                rig = replace(rig, loads=kept)
+            else:
+                rig = replace(rig, **{section: replace(getattr(rig, section), **{rest[0]: None})})
+        return rig
+
+    def with_load(self, load: Load) -> Rig:
+        """The same rig with one load instead of the one of its key."""
+        return replace(self, loads=tuple(load if one.key == load.key else one for one in self.loads))
+
+    def _at(self, path: str) -> Given | None:
+        section, *rest = path.split(".")
+        if section in LISTS:
+            return getattr(self.load(rest[0]), rest[1], None)
+        return getattr(getattr(self, section), rest[0])
+
+
+SECTIONS: dict[str, type] = {
+    "vehicle": Vehicle,
+    "trailer": Trailer,
+    "journey": Journey,
+    "weighing": Weighing,
+    "hitch": Hitch,
+    "ways": Ways,
+}
+
+
+#: sections that hold any number of things, each under a key of its own: ``loads.bed.weight``
+LISTS: dict[str, type] = {"loads": Load}
+
+ENTRIES: dict[str, Entry] = {
+    f"{section}.{name}": entry for section, kind in SECTIONS.items() for name, entry in entries(kind)
+}
+LIST_ENTRIES: dict[str, Entry] = {
+    f"{section}.*.{name}": entry for section, kind in LISTS.items() for name, entry in entries(kind)
+}
+KEY = re.compile(r"[a-z][a-z0-9_]{0,23}")
+
+
+def entry_at(path: str) -> Entry | None:
+    """What the field at a path means; None where there is no such field.
+
+    >>> entry_at("trailer.gvwr").label, entry_at("loads.bed.weight").label, entry_at("loads.BED.weight")
+    ('Trailer GVWR', 'Weight', None)
+    """
+    section, _, rest = path.partition(".")
+    if section not in LISTS:
+        return ENTRIES.get(path)
+    key, _, name = rest.partition(".")
+    return LIST_ENTRIES.get(f"{section}.*.{name}") if KEY.fullmatch(key) else None
+
+
+def name_at(path: str) -> str:
+    """What the field at a path is called, with the load's kind where it is a load's; the path itself where it is none.
+
+    >>> name_at("trailer.gvwr"), name_at("loads.front_seats.weight")
+    ('Trailer GVWR', 'People in front, weight')
+    """
+    entry = entry_at(path)
+    if entry is None:
+        return path
+    section, key, *_ = path.split(".")
+    if section not in LISTS:
+        return entry.label
+    word = KINDS[key].word if key in KINDS else key.replace("_", " ").capitalize()
+    return f"{word}, {entry.label.lower()}"

@@ -1,0 +1,105 @@
+"""What travels in the rig: people, cargo, fluids, each at its place.
+
+A load's place is a length: behind the front axle for what rides in the vehicle,
+behind the ball for what rides in the trailer.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core.figures import Given
+from stathmos.core.rig.entry import choice, length, named, volume, weight
+from stathmos.core.units import KG_PER_LB, L_PER_GAL
+
+VEHICLE, TRAILER = "vehicle", "trailer"
+
+WATER = 8.34 * KG_PER_LB / L_PER_GAL  # kg/L, 8.34 lb/gal at 60 °F: handbook density
+PROPANE = 4.2 * KG_PER_LB / L_PER_GAL  # kg/L, 4.2 lb/gal at 60 °F: handbook density
+
+
+@dataclass(frozen=True)
+class Kind:
+    """A common load.
+
+    ``place``: where it sits when nobody wrote a place: the path of a trailer's figure, or
+    empty. ``wheelbases``: the same for the vehicle, as a share of the wheelbase.
+    ``tank``: path of the volume that holds it. ``density`` in kg/L for what is poured.
+    ``movable``: whether it can be moved along by hand. ``rack``: it hangs behind the rear end.
+    """
+
+    word: str
+    on: str
+    place: str = ""
+    wheelbases: float | None = None
+    density: float | None = None
+    tank: str = ""
+    movable: bool = False
+    rack: bool = False
+    people: bool = False
+
+
+#: seats and bed as shares of the wheelbase: from memory, to be verified
+KINDS: dict[str, Kind] = {
+    "front_seats": Kind("People in front", VEHICLE, wheelbases=0.42, people=True),
+    "rear_seats": Kind("People behind", VEHICLE, wheelbases=0.70, people=True),
+    "bed": Kind("Bed or boot", VEHICLE, wheelbases=0.95, movable=True),
+    "roof": Kind("Roof load", VEHICLE, wheelbases=0.55, movable=True),
+    "behind_axle": Kind("Behind the rear axle", VEHICLE, movable=True),
+    "fresh_water": Kind(
+        "Fresh water", TRAILER, "trailer.fresh_tank_position", density=WATER, tank="trailer.fresh_tank"
+    ),
+    "grey_water": Kind("Grey water", TRAILER, "trailer.grey_tank_position", density=WATER, tank="trailer.grey_tank"),
+    "black_water": Kind(
+        "Black water", TRAILER, "trailer.black_tank_position", density=WATER, tank="trailer.black_tank"
+    ),
+    "propane": Kind("Propane", TRAILER, "trailer.propane_position", density=PROPANE, tank="trailer.propane_capacity"),
+    "battery": Kind("Batteries", TRAILER, "trailer.battery_position"),
+    "galley": Kind("Food and galley", TRAILER, movable=True),
+    "gear": Kind("Gear", TRAILER, movable=True),
+    "machine": Kind("Machine", TRAILER, movable=True),
+    "bicycles": Kind("Bicycles, rear rack", TRAILER, movable=True, rack=True),
+}
+
+ABOARD, TO_COME, TO_COME_OUT = "aboard", "to_come", "to_come_out"
+
+
+@dataclass(frozen=True)
+class Load:
+    """One load. ``key`` names it on the rig; where it is the name of a kind, the load is of that kind."""
+
+    key: str = ""
+    kind: Given | None = choice("Kind", "the advisor's eye", *((key, one.word) for key, one in KINDS.items()))
+    what: Given | None = named("What it is")
+    weight: Given | None = weight("Weight", "weigh it, or ask", 0, 20000, usual="assumed")
+    volume: Given | None = volume("Volume", "gauge or cylinder", 300, usual="assumed")
+    at: Given | None = length(
+        "Place", "tape, behind the ball; in the vehicle behind the front axle", 0, 760, usual="measured"
+    )
+    moved_to: Given | None = length(
+        "Place as planned", "where it is to be moved before the trip", 0, 760, usual="assumed"
+    )
+    when: Given | None = choice(
+        "When",
+        "ask",
+        (ABOARD, "aboard now"),
+        (TO_COME, "still to come"),
+        (TO_COME_OUT, "comes out before the trip"),
+        usual="assumed",
+    )
+
+    @property
+    def kind_key(self) -> str:
+        """The kind's key; plain gear where neither the kind nor the key says."""
+        if self.kind is not None:
+            return self.kind.typed
+        return self.key if self.key in KINDS else "gear"
+
+    @property
+    def when_key(self) -> str:
+        return self.when.typed if self.when is not None else ABOARD
+
+    @property
+    def word(self) -> str:
+        """How it is called: its own name, else its kind's."""
+        return self.what.typed if self.what is not None else KINDS[self.kind_key].word

@@ -1,0 +1,77 @@
+"""The trailer."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core.figures import Given
+from stathmos.core.rig.entry import SEAT, TOP, choice, described, flag, length, volume, weight
+from stathmos.core.units import AREA, COUNT
+
+COUPLINGS = (
+    ("ball", "bumper-pull, on a ball"),
+    ("fifth_wheel", "fifth wheel, on a kingpin"),
+    ("gooseneck", "gooseneck, on a ball in the bed"),
+)
+
+TRAILER_PLATE = "certification plate, front left of the trailer"
+
+
+@dataclass(frozen=True)
+class Trailer:
+    """The trailer: its plate, its brochure, its coupler and its dimensions."""
+
+    coupling: Given | None = choice("Coupling", "look at the tongue", *COUPLINGS)
+    gvwr: Given | None = weight("Trailer GVWR", TRAILER_PLATE, 500, 40000)
+    axle_rating: Given | None = weight("GAWR, each axle", TRAILER_PLATE, 400, 16000)
+    axle_count: Given | None = described("Axles", COUNT, "count them", 1, 3)
+    tyre_rating: Given | None = weight("Tyre rating, each", "tyre sidewall, single load", 200, 8000)
+    tyre_count: Given | None = described("Tyres on the ground", COUNT, "count them", 2, 12)
+    unladen_weight: Given | None = weight("Brochure empty weight", "brochure", 200, 30000, usual="brochure")
+    brochure_tongue: Given | None = weight("Brochure hitch weight", "brochure", 10, 5000, usual="brochure")
+    gross_weight: Given | None = weight(
+        "Gross trailer weight, as it stands", "weighbridge, tongue included", 300, 40000, usual="measured"
+    )
+    coupler_size: Given | None = length("Coupler, ball size", "stamp on the coupler", 1.875, 3)
+    coupler_rating: Given | None = weight("Coupler rating", "stamp on the coupler", 500, 40000)
+    coupler_tongue_limit: Given | None = weight(
+        "Coupler S-limit, most weight on the ball", "stamp on the coupler", 20, 6000
+    )
+    coupler_mount: Given | None = choice(
+        "Coupler mount",
+        "look at the A-frame",
+        ("top", "on top of the A-frame"),
+        ("underslung", "under the A-frame"),
+        usual="measured",
+    )
+    chain_rating: Given | None = weight("Safety chain rating, each", "tag on the chain and its hook", 500, 40000)
+    coupler_height: Given | None = length(
+        "Level coupler height", "tape, rail level front and rear", 8, 48, usual="measured", datums=(TOP, SEAT)
+    )
+    ball_to_axle: Given | None = length(
+        "Ball to axle centre", "tape, coupler to the middle of the axle group", 50, 480, usual="measured"
+    )
+    ball_to_rear: Given | None = length("Ball to rear end", "brochure or tape", 60, 720, usual="brochure")
+    jack_position: Given | None = length("Ball to jack", "tape", 2, 120, usual="measured")
+    propane_position: Given | None = length("Ball to propane tray", "tape", 4, 480, usual="measured")
+    propane_capacity: Given | None = volume("Propane, all cylinders full", "stamp on the cylinders", 60)
+    battery_position: Given | None = length("Ball to batteries", "tape", 4, 480, usual="measured")
+    fresh_tank: Given | None = volume("Fresh-water tank", "brochure", 300, usual="brochure")
+    fresh_tank_position: Given | None = length(
+        "Ball to fresh-water tank", "tape to its middle", 4, 600, usual="measured"
+    )
+    grey_tank: Given | None = volume("Grey-water tank", "brochure", 300, usual="brochure")
+    grey_tank_position: Given | None = length("Ball to grey-water tank", "tape to its middle", 4, 600, usual="measured")
+    black_tank: Given | None = volume("Black-water tank", "brochure", 300, usual="brochure")
+    black_tank_position: Given | None = length(
+        "Ball to black-water tank", "tape to its middle", 4, 600, usual="measured"
+    )
+    frame_length: Given | None = length("Frame rail length", "brochure or tape", 60, 600, usual="brochure")
+    frame_depth: Given | None = length("A-frame rail depth", "tape, top to bottom of the tube", 2, 12, usual="measured")
+    frontal_area: Given | None = described(
+        "Frontal area", AREA, "width times height above the ground clearance", 1e5, 2e7, usual="brochure"
+    )
+    brakes: Given | None = choice(
+        "Brakes", "look at the axles", ("electric", "electric"), ("surge", "surge"), ("none", "none")
+    )
+    breakaway: Given | None = flag("Breakaway switch", "on the A-frame; pull test")

@@ -1,0 +1,104 @@
+"""The tow vehicle."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core.figures import Given
+from stathmos.core.rig.entry import (
+    INSIDE_TOP,
+    PIN_CENTRE,
+    choice,
+    described,
+    flag,
+    length,
+    pressure,
+    rate,
+    weight,
+)
+from stathmos.core.rig.hitch import RESTORATIONS
+from stathmos.core.units import AREA, SHARE
+
+VEHICLE_CLASSES = (
+    ("midsize_suv", "mid-size SUV"),
+    ("large_suv", "large SUV"),
+    ("van", "van"),
+    ("half_ton", "half-ton pickup"),
+    ("three_quarter_ton", "three-quarter-ton pickup"),
+    ("one_ton", "one-ton pickup"),
+)
+
+PLACARD = "certification label in the driver's door jamb"
+HANDBOOK = "tow-vehicle handbook, towing pages"
+RECEIVER_LABEL = "label on the receiver"
+
+
+@dataclass(frozen=True)
+class Vehicle:
+    """The tow vehicle: its labels, its handbook's limits, its dimensions."""
+
+    vehicle_class: Given | None = choice("Class", "the advisor's eye", *VEHICLE_CLASSES)
+    gvwr: Given | None = weight("GVWR", PLACARD, 2000, 40000)
+    front_gawr: Given | None = weight("Front GAWR", PLACARD, 1000, 20000)
+    rear_gawr: Given | None = weight("Rear GAWR", PLACARD, 1000, 30000)
+    payload: Given | None = weight("Placard payload", "tyre and loading placard, driver's door jamb", 100, 15000)
+    gcwr: Given | None = weight("GCWR", HANDBOOK, 3000, 80000)
+    tow_rating: Given | None = weight("Tow rating", HANDBOOK, 500, 60000)
+    tongue_limit: Given | None = weight("Tongue limit", HANDBOOK, 50, 6000)
+    unladen_front: Given | None = weight(
+        "Unladen front axle", "weighbridge, empty with full tank", 500, 15000, usual="brochure"
+    )
+    unladen_rear: Given | None = weight(
+        "Unladen rear axle", "weighbridge, empty with full tank", 500, 15000, usual="brochure"
+    )
+    receiver_size: Given | None = length("Receiver tube", RECEIVER_LABEL, 1.25, 3)
+    receiver_wc_gross: Given | None = weight("Receiver WC gross rating", RECEIVER_LABEL, 500, 40000)
+    receiver_wc_tongue: Given | None = weight("Receiver WC tongue rating", RECEIVER_LABEL, 50, 6000)
+    receiver_wd_gross: Given | None = weight("Receiver WD gross rating", RECEIVER_LABEL, 500, 40000)
+    receiver_wd_tongue: Given | None = weight("Receiver WD tongue rating", RECEIVER_LABEL, 50, 6000)
+    receiver_height: Given | None = length(
+        "Receiver height",
+        "tape, ground to the tube, loaded to travel",
+        6,
+        48,
+        usual="measured",
+        datums=(INSIDE_TOP, PIN_CENTRE),
+    )
+    wheelbase: Given | None = length("Wheelbase", HANDBOOK, 70, 260)
+    overhang: Given | None = length(
+        "Overhang, rear axle to ball", "tape, hub centre to ball centre", 15, 110, usual="measured"
+    )
+    front_rate: Given | None = rate("Front spring rate", "an earlier visit's readings")
+    rear_rate: Given | None = rate("Rear spring rate", "an earlier visit's readings")
+    air_springs: Given | None = choice(
+        "Air springs", "look at the rear axle", ("none", "none"), ("fitted", "fitted"), usual="measured"
+    )
+    air_pressure: Given | None = pressure("Air-spring pressure, as measured with", "gauge at the valve", 1000)
+    auto_levelling: Given | None = choice(
+        "Auto-levelling",
+        HANDBOOK,
+        ("none", "none"),
+        ("off", "off while measuring"),
+        ("on", "on while measuring"),
+        usual="measured",
+    )
+    handbook_wd: Given | None = choice(
+        "Handbook on weight distribution",
+        HANDBOOK,
+        ("allowed", "allowed"),
+        ("required", "required above a weight"),
+        ("forbidden", "forbidden"),
+    )
+    handbook_wd_above: Given | None = weight("Weight distribution required above", HANDBOOK, 200, 40000)
+    handbook_restoration: Given | None = choice("Handbook on restoration", HANDBOOK, *RESTORATIONS)
+    handbook_share_low: Given | None = described("Handbook's least tongue share", SHARE, HANDBOOK, 0.01, 0.4)
+    handbook_share_high: Given | None = described("Handbook's greatest tongue share", SHARE, HANDBOOK, 0.01, 0.4)
+    handbook_air: Given | None = choice(
+        "Handbook on air springs",
+        HANDBOOK,
+        ("pump_up", "pumped to towing pressure before measuring"),
+        ("let_down", "let down to the minimum before measuring"),
+    )
+    frontal_area_limit: Given | None = described("Frontal area limit", AREA, HANDBOOK, 1e6, 2e7)
+    brake_controller: Given | None = flag("Brake controller", "under the dash")
+    seven_way: Given | None = flag("7-way socket", "at the receiver")

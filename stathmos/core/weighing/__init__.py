@@ -1,0 +1,264 @@
+"""Tongue weight and gross trailer weight by what is at hand, and what share the one is of the other.
+
+`weigh` goes the way: weighbridge → every way of the tongue → reconciled → as it stands →
+what is still to come → as planned → share → under each school → what to read next.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from stathmos.core.cargo import Change, Placed, aboard, still_to_change
+from stathmos.core.figures import (
+    COMMON_PRACTICE,
+    Anything,
+    Figure,
+    Given,
+    Known,
+    Missing,
+    Phrase,
+    Provenance,
+    Rule,
+    sum_of,
+    work,
+)
+from stathmos.core.rig import Rig
+from stathmos.core.rig.loads import TRAILER
+from stathmos.core.rules import Rules
+from stathmos.core.uncertainty import read_on_weighbridge
+from stathmos.core.units import SHARE, WEIGHT
+from stathmos.core.weighing.next_reading import GROSS, NextReading, next_readings
+from stathmos.core.weighing.reconcile import CROSS_CHECK, ODD, USED, Reconciled, disagreements, reconcile
+from stathmos.core.weighing.share import (
+    CANNOT_TELL,
+    HEAVY,
+    INSIDE,
+    LIGHT,
+    UNKNOWN,
+    ShareJudgement,
+    judge_share,
+    s_limit,
+    tongue_share,
+    under_each_school,
+)
+from stathmos.core.weighing.ways import NAMES, Way, ways
+from stathmos.core.weighing.weighbridge import Weighbridge, weighbridge
+
+__all__ = [
+    "CANNOT_TELL",
+    "HEAVY",
+    "INSIDE",
+    "LIGHT",
+    "UNKNOWN",
+    "NextReading",
+    "Reconciled",
+    "ShareJudgement",
+    "Way",
+    "Weighbridge",
+    "Weights",
+    "judge_share",
+    "tongue_share",
+    "weigh",
+    "weighbridge",
+]
+
+
+@dataclass(frozen=True)
+class Weights:
+    """What the trailer weighs and how it lies on the ball, as it stands and as planned. kg.
+
+    ``ways``: each way of getting the tongue weight, with what became of it in ``became``.
+    ``tongue``, ``gross`` and ``share`` are as planned: what the rig is judged by.
+    """
+
+    ways: tuple[Way, ...]
+    became: Mapping[str, str]
+    reconciled: Reconciled
+    gross_reconciled: Reconciled
+    bridge: Weighbridge
+    tongue_standing: Anything
+    gross_standing: Anything
+    change: Change
+    tongue: Anything
+    gross: Anything
+    share: Figure | Missing
+    judgement: ShareJudgement
+    schools: tuple[ShareJudgement, ...]
+    next_readings: tuple[NextReading, ...]
+    warnings: tuple[Phrase, ...] = ()
+
+
+def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
+    """Tongue weight, gross trailer weight and their share, judged by the school in force."""
+    bridge = weighbridge(rig)
+    found = ways(rig, placed, bridge)
+    measured = {way.key: way.tongue for way in found if way.measured}
+    told = [way for way in found if not way.measured]
+    if measured:
+        reconciled = reconcile(measured)
+    else:
+        # Nothing is measured: the first that was told stands in, and is no verdict.
+        reconciled = (
+            Reconciled(told[0].tongue, (told[0].key,)) if told else Reconciled(Missing(("weighing.tongue_scale",)), ())
+        )
+    tongue_standing = reconciled.figure
+    gross_reconciled = _gross(rig, placed, bridge, tongue_standing)
+    gross_standing = gross_reconciled.figure
+    change = still_to_change(placed)
+    tongue, gross = (
+        _planned(tongue_standing, change.tongue, "TW", change),
+        _planned(gross_standing, change.gross, "GTW", change),
+    )
+    share = work("share = TW / GTW", SHARE, tongue_share, rules.share.rule(), TW=tongue, GTW=gross)
+    limit = s_limit(rig)
+    judgement = judge_share(share, gross, rules.share, limit)
+    became = {way.key: _became(way, reconciled) for way in found}
+    taken = (*measured, *((GROSS,) if _is_weighed(gross_standing) else ()))
+    open_question = judgement.state in (CANNOT_TELL, UNKNOWN) or not measured or not reconciled.settled
+    return Weights(
+        found,
+        became,
+        reconciled,
+        gross_reconciled,
+        bridge,
+        tongue_standing,
+        gross_standing,
+        change,
+        tongue,
+        gross,
+        share,
+        judgement,
+        under_each_school(share, gross, rules, limit),
+        next_readings(rig, tongue, gross, share, taken, (judgement.low, judgement.high)) if open_question else (),
+        _warnings(rig, found, reconciled, gross_reconciled, tongue, gross, bridge),
+    )
+
+
+def _became(way: Way, reconciled: Reconciled) -> str:
+    if way.key in reconciled.used:
+        return USED
+    return ODD if way.key == reconciled.odd else CROSS_CHECK
+
+
+def _is_weighed(gross: Anything) -> bool:
+    return not isinstance(gross, Missing) and gross.provenance is Provenance.MEASURED
+
+
+def _planned(standing: Anything, change: Anything, symbol: str, moving: Change) -> Anything:
+    """As it stands and what is still to come; the standing figure itself where nothing is."""
+    if not moving.steps:
+        return standing
+    return work(
+        f"{symbol} planned = as it stands + still to come − comes out", WEIGHT,
+        lambda standing, change: standing + change,
+        Rule("As it will travel, not as it stands on the day.", COMMON_PRACTICE),
+        standing=standing, change=change,
+    )  # fmt: skip
+
+
+def _gross(rig: Rig, placed: tuple[Placed, ...], bridge: Weighbridge, tongue: Anything) -> Reconciled:
+    """The trailer as it stands: as weighed, several weighings reconciled; else its empty weight and what is aboard."""
+    weighed: dict[str, Known] = {}
+    ticket = read_on_weighbridge(rig, "trailer.gross_weight")
+    if isinstance(ticket, Given):
+        if ticket.provenance is not Provenance.MEASURED:
+            return Reconciled(ticket, ("ticket",))
+        weighed["ticket"] = ticket
+    if not isinstance(bridge.gross, Missing):
+        weighed["passes"] = bridge.gross
+    elif not isinstance(bridge.trailer_axles, Missing) and not isinstance(tongue, Missing):
+        one_pass = work(
+            "GTW = TW + X2", WEIGHT, lambda TW, X2: TW + X2,
+            Rule("What the ball does not carry the axles do.", "statics"), TW=tongue, X2=bridge.trailer_axles,
+        )  # fmt: skip
+        assert isinstance(one_pass, Figure)
+        if one_pass.provenance is Provenance.MEASURED:
+            weighed["one_pass"] = one_pass
+    if weighed:
+        return reconcile(weighed, "GTW")
+    loads = {one.key: one.weight for one in placed if one.on == TRAILER and aboard(one)}
+    planned = sum_of(
+        "GTW = empty weight + Σ loads aboard",
+        WEIGHT,
+        {"empty": rig.figure("trailer.unladen_weight"), **(loads or {"loads": Missing(("trailer.gross_weight",))})},
+        Rule("A trailer not weighed is its brochure weight and its load; brochures run low.", COMMON_PRACTICE),
+    )
+    return Reconciled(Missing(("trailer.gross_weight",)) if isinstance(planned, Missing) else planned, ("plan",))
+
+
+def _warnings(
+    rig: Rig, found: tuple[Way, ...], reconciled: Reconciled, of_gross: Reconciled, tongue, gross, bridge
+) -> tuple[Phrase, ...]:
+    said = []
+    by_key = {way.key: way for way in found}
+    if not isinstance(tongue, Missing) and tongue.provenance.strength < Provenance.MEASURED.strength:
+        said.append(_not_measured(rig, reconciled, tongue))
+    if not isinstance(tongue, Missing) and not isinstance(gross, Missing) and tongue.value >= gross.value:
+        said.append(Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong."))
+    said += _disagreements(reconciled, NAMES) + _disagreements(of_gross, GROSS_NAMES)
+    measured = [way for way in found if way.measured]
+    believed = by_key.get("brochure")
+    if measured and believed is not None and reconciled.figure.value > 1.05 * believed.tongue.value:
+        more = reconciled.figure.value - believed.tongue.value
+        said.append(
+            Phrase(
+                "The brochure says {brochure}; weighed as loaded there is {more} more on the ball.",
+                {"brochure": (believed.tongue.value, WEIGHT, "nearest"), "more": (more, WEIGHT, "nearest")},
+            )
+        )
+    if measured and "plan" in by_key and disagreements({"plan": by_key["plan"].tongue, "weighed": reconciled.figure}):
+        put = {
+            "plan": (by_key["plan"].tongue.value, WEIGHT, "nearest"),
+            "weighed": (reconciled.figure.value, WEIGHT, "nearest"),
+        }
+        said.append(
+            Phrase(
+                "The loading plan makes it {plan}, the weighing {weighed}: something is aboard that the plan does not have, or the brochure ran low.",
+                put,
+            )
+        )
+    if bridge.repeat is not None:
+        said.append(bridge.repeat)
+    return tuple(said)
+
+
+def _not_measured(rig: Rig, reconciled: Reconciled, tongue: Known) -> Phrase:
+    if reconciled.used == ("brochure",):
+        return Phrase(
+            "The tongue weight is the brochure's: it is for an empty trailer and runs low. "
+            "Weigh the tongue, loaded to travel, before anything is sold on it."
+        )
+    if reconciled.used == ("plan",):
+        return Phrase(
+            "The tongue weight is worked out from the loading plan on the brochure's empty trailer. "
+            "Weigh the tongue, loaded to travel, before anything is sold on it."
+        )
+    if reconciled.used == ("beam",) and rig.weighing.beam_tare is None:
+        return Phrase("The beam's own reading is left out and taken as nothing; read the scale with the beam alone.")
+    if reconciled.figure.provenance is Provenance.MEASURED:
+        return Phrase(
+            "Weighed as it stands; what is still to come or to come out is the plan's. Weigh again, loaded to travel."
+        )
+    return Phrase(f"The tongue weight is not measured: a figure it stands on is marked {tongue.provenance.value}.")
+
+
+GROSS_NAMES = {
+    "ticket": "written gross trailer weight",
+    "passes": "weighbridge passes",
+    "one_pass": "trailer axles and tongue",
+}
+
+
+def _disagreements(reconciled: Reconciled, names: Mapping[str, str]) -> list[Phrase]:
+    said = []
+    for found in reconciled.disagreements:
+        put = {"apart": (found.apart, WEIGHT, "up"), "allowed": (found.allowed, WEIGHT, "down")}
+        pair = f"{names[found.one].capitalize()} and {names[found.other]}"
+        says = f"{pair} differ by {{apart}}; together they can be {{allowed}} out."
+        if reconciled.odd:
+            says += f" The {names[reconciled.odd]} is the odd one, and is left out: repeat it."
+        else:
+            says += " Nothing says which is wrong: repeat both."
+        said.append(Phrase(says, put))
+    return said

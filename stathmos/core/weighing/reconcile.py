@@ -1,0 +1,93 @@
+"""Several readings of one weight brought together: weighted by uncertainty, disagreement called, the odd one pointed at."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from itertools import combinations
+
+from stathmos.core.figures import Figure, Given, Known, Missing, Rule, expanded, work
+from stathmos.core.units import WEIGHT
+
+USED, ODD, CROSS_CHECK = "used", "odd one out", "cross-check"
+LEAST_U = 0.05  # kg: no scale here is better, and a weight needs a spread to be weighed by
+
+_RULE = Rule("Weighted mean, each by one over its uncertainty squared; k = 2 for disagreement.", "JCGM 100 (GUM)")
+
+
+@dataclass(frozen=True)
+class Disagreement:
+    """Two readings further apart than their combined expanded uncertainty allows. kg."""
+
+    one: str
+    other: str
+    apart: float
+    allowed: float
+
+
+@dataclass(frozen=True)
+class Reconciled:
+    """One figure out of several. ``odd``: the one left out, where the others agree without it.
+
+    With a disagreement that points at nobody the figure's uncertainty is widened until it covers them all.
+    """
+
+    figure: Figure | Given | Missing
+    used: tuple[str, ...]
+    disagreements: tuple[Disagreement, ...] = ()
+    odd: str = ""
+
+    @property
+    def settled(self) -> bool:
+        return not self.disagreements or bool(self.odd)
+
+
+def disagreements(readings: Mapping[str, Known]) -> tuple[Disagreement, ...]:
+    """Every pair that differs by more than its combined expanded uncertainty, inputs in common counted once."""
+    found = []
+    for one, other in combinations(readings, 2):
+        gap = work("a − b", WEIGHT, lambda a, b: a - b, None, a=readings[one], b=readings[other])
+        allowed = max(expanded(gap), 2 * LEAST_U)
+        if abs(gap.value) > allowed:
+            found.append(Disagreement(one, other, abs(gap.value), allowed))
+    return tuple(found)
+
+
+def weighted_mean(readings: Mapping[str, Known], name: str = "TW") -> Figure:
+    """The mean of several readings, each weighted by 1/u².  Σ (x/u²) / Σ (1/u²)
+
+    >>> from stathmos.core.figures import Provenance
+    >>> a = Given(100.0, WEIGHT, Provenance.MEASURED, path="a", u=1.0)
+    >>> b = Given(104.0, WEIGHT, Provenance.MEASURED, path="b", u=2.0)
+    >>> mean = weighted_mean({"a": a, "b": b})
+    >>> round(mean.value, 6), round(mean.u, 6)  # (100·1 + 104/4) / (1 + 1/4);  1/√(1 + 1/4)
+    (100.8, 0.894427)
+    """
+    weights = {key: 1 / max(reading.u, LEAST_U) ** 2 for key, reading in readings.items()}
+    total = sum(weights.values())
+    mean = work(
+        f"{name} = Σ (x / u²) / Σ (1 / u²)", WEIGHT,
+        lambda **x: sum(weights[key] * value for key, value in x.items()) / total, _RULE, **readings,
+    )  # fmt: skip
+    assert isinstance(mean, Figure)
+    return mean
+
+
+def reconcile(readings: Mapping[str, Known], name: str = "TW") -> Reconciled:
+    """Bring readings together. Raises nothing; of none there is nothing to say."""
+    if not readings:
+        return Reconciled(Missing(()), ())
+    if len(readings) == 1:
+        ((key, only),) = readings.items()
+        return Reconciled(only, (key,))
+    apart = disagreements(readings)
+    if not apart:
+        return Reconciled(weighted_mean(readings, name), tuple(readings))
+    suspects = [key for key in readings if not disagreements({k: v for k, v in readings.items() if k != key})]
+    if len(readings) > 2 and len(suspects) == 1:
+        rest = {key: reading for key, reading in readings.items() if key != suspects[0]}
+        return Reconciled(weighted_mean(rest, name), tuple(rest), apart, suspects[0])
+    mean = weighted_mean(readings, name)
+    furthest = max(abs(reading.value - mean.value) + expanded(reading) for reading in readings.values())
+    wide = replace(mean, spread={**mean.spread, "~disagreement": furthest / 2})
+    return Reconciled(wide, tuple(readings), apart)

@@ -1,0 +1,109 @@
+"""Advice: the smallest single moves, each tried on the rig; those that cross another limit are left out and said."""
+
+import unittest
+
+from stathmos.core.rig import Load
+from stathmos.core.rigfile import read
+from tests.core.rigs import KG, MM, assessed, label, measured, rig
+
+LIGHT = {
+    "weighing__tongue_scale": measured("560 lb"),
+    "trailer__ball_to_rear": measured("340 in"),
+    "trailer__fresh_tank": label("60 gal"),
+    "trailer__fresh_tank_position": measured("80 in"),
+    "loads__gear__weight": measured("300 lb"),
+    "loads__gear__at": measured("250 in"),
+}
+
+
+def moves(**changes) -> dict[str, object]:
+    return {move.says.template.split(" ")[0]: move for move in assessed(rig(**{**LIGHT, **changes})).moves}
+
+
+class Advice(unittest.TestCase):
+    def test_a_tongue_that_is_right_wants_none(self) -> None:
+        self.assertEqual(assessed(rig()).moves, ())
+
+    def test_moving_forward_by_hand(self) -> None:
+        """560 of 6 200 lb; to lie at 10 % and its spread clear of it, dx = ΔTW·L/m, up to the whole inch."""
+        move = moves()["Move"]
+        share = assessed(rig(**LIGHT)).weights.share
+        wanted = (0.10 + 2 * share.u) * 6200 - 560
+        inches = -(-wanted * 216 / 300 // 1)
+        self.assertAlmostEqual(move.writes[0].moved_to.value / MM, 250 - inches, places=6)
+        self.assertAlmostEqual(move.effect.tongue / KG, 300 * inches / 216, places=6)
+        self.assertEqual(move.crosses, ())
+
+    def test_every_move_brings_the_share_inside(self) -> None:
+        for word, move in moves().items():
+            with self.subTest(move=word):
+                self.assertGreaterEqual(move.share, 0.10)
+                self.assertLessEqual(move.share, 0.15)
+
+    def test_a_move_made_is_a_move_kept(self) -> None:
+        """Writing the move into the rig gives the figures that were promised, and asks for no other."""
+        move = moves()["Move"]
+        at = f"{move.writes[0].moved_to.value} mm"
+        after = assessed(rig(**LIGHT, loads__gear__moved_to=measured(at)))
+        self.assertAlmostEqual(after.weights.share.value, move.share, places=9)
+        self.assertNotIn(after.weights.judgement.state, ("light", "heavy"))
+
+    def test_effects_balance(self) -> None:
+        """What a slide puts on the tongue and so on the vehicle, it takes off the trailer's axles; nothing is made or lost."""
+        move = moves()["Move"]
+        self.assertAlmostEqual(
+            move.effect.front + move.effect.rear + move.effect.trailer_axles, 0, delta=0.35 * move.effect.tongue
+        )
+        self.assertLess(move.effect.trailer_axles, 0)
+        self.assertGreater(move.effect.rear, move.effect.tongue * 0.9)
+
+    def test_water_where_it_helps(self) -> None:
+        """(560 + m·136/216) / (6200 + m) at the share aimed at."""
+        move = moves()["Fill"]
+        pounds = move.writes[0].weight.value / KG
+        self.assertAlmostEqual(move.share, (560 + pounds * 136 / 216) / (6200 + pounds), places=9)
+        self.assertNotIn(
+            "Fill", moves(trailer__fresh_tank_position=measured("230 in")), "behind the axles it does harm"
+        )
+        self.assertNotIn("Fill", moves(trailer__fresh_tank=label("10 gal")), "not enough room")
+
+    def test_not_outside_the_trailer(self) -> None:
+        self.assertNotIn(
+            "Move", moves(loads__gear__weight=measured("60 lb")), "it would have to stand ahead of the box"
+        )
+
+    def test_a_heavy_tongue_is_moved_rearward(self) -> None:
+        heavy = {**LIGHT, "weighing__tongue_scale": measured("990 lb"), "loads__gear__at": measured("120 in")}
+        move = next(one for one in assessed(rig(**heavy)).moves if one.says.template.startswith("Move"))
+        self.assertIn("rearward", move.says.template)
+        self.assertLess(move.effect.tongue, 0)
+
+    def test_a_move_that_crosses_a_limit_is_left_out_and_said(self) -> None:
+        """The tongue limit stands just above what is weighed: more tongue is the remedy and crosses it."""
+        move = moves(vehicle__tongue_limit=label("600 lb"))["Move"]
+        self.assertIn("tongue_limit", [link.key for link in move.crosses])
+
+    def test_least_work_first(self) -> None:
+        found = assessed(rig(**LIGHT)).moves
+        clear = [move.effort for move in found if not move.crosses]
+        self.assertEqual(clear, sorted(clear))
+
+    def test_people_and_batteries_are_not_moved(self) -> None:
+        changes = {
+            **LIGHT,
+            "loads__gear__weight": None,
+            "loads__battery__weight": measured("120 lb"),
+            "loads__battery__at": measured("200 in"),
+        }
+        self.assertFalse([one for one in assessed(rig(**changes)).moves if one.load in ("battery", "gear")])
+
+    def test_a_new_load_takes_a_key_that_is_free(self) -> None:
+        changes = {**LIGHT, "loads__fresh_water__volume": measured("5 gal")}
+        fill = next(one for one in assessed(rig(**changes)).moves if one.says.template.startswith("Fill"))
+        self.assertEqual(fill.writes[0].key, "fresh_water_2")
+
+    def test_with_load_changes_that_load_alone(self) -> None:
+        before = read(rig(**LIGHT)).rig
+        after = before.with_load(Load("gear"))
+        self.assertIsNone(after.load("gear").weight)
+        self.assertEqual(after.load("bed"), before.load("bed"))
