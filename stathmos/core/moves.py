@@ -154,7 +154,7 @@ def _enough(lever: float, tongue: float, gross: float, target: float) -> float |
 
 
 def _take_out(rig: Rig, one: Placed, L: float, tongue: float, gross: float, target: float) -> Iterator[Candidate]:
-    if one.load.kind_key in ("battery", "propane") or one.when == TO_COME_OUT:
+    if not one.kind.parts and not (one.kind.density and one.load.kind_key != "propane"):
         return
     change = _enough((L - one.to.value) / L, tongue, gross, target)
     if change is None or change >= 0:

@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Authority, Given, Rule
-from stathmos.core.rig import Rig
+from stathmos.core.rig import Rig, Ways
 from stathmos.core.units import KG_PER_LB, MM_PER_IN
 
 
@@ -119,38 +119,42 @@ def own_band(low: float, high: float, authority: Authority, source: str = "chose
     return ShareSchool("own", f"{100 * low:g}–{100 * high:g} %", low, high, source, authority=authority)
 
 
+def chosen(ways: Ways, before: Rules, authority: Authority) -> Rules:
+    """Some rules with what somebody chose instead, signed with whose choice it is."""
+    new: dict = {}
+    school = ways.share_school.typed if ways.share_school else ""
+    if school in SHARE_SCHOOLS:
+        new["share"] = replace(SHARE_SCHOOLS[school], authority=authority)
+    elif school == "own" and band_stands(ways.share_low, ways.share_high):
+        new["share"] = own_band(ways.share_low.value, ways.share_high.value, authority)
+    for name, schools in (("restoration", RESTORATION_SCHOOLS), ("offset", OFFSET_SCHOOLS)):
+        written = getattr(ways, f"{name}_school")
+        if written is not None:
+            new[name] = replace(schools[written.typed], authority=authority)
+    if ways.reserve is not None:
+        new["reserve"] = ways.reserve.value
+    return replace(before, **new)
+
+
 def rules_for(rig: Rig, house: Rules = Rules()) -> Rules:
     """The house's rules, with what this rig's own record chose instead, and over both the vehicle's handbook.
 
     Order of authority: tow-vehicle handbook, then what was chosen for this rig, then
     the house, then the default.
     """
-    ways, vehicle = rig.ways, rig.vehicle
-    chosen: dict = {}
-    share = SHARE_SCHOOLS.get(rig.choice("ways.share_school"))
-    if share is not None:
-        chosen["share"] = replace(share, authority=Authority.RIG)
-    elif rig.choice("ways.share_school") == "own" and band_stands(ways.share_low, ways.share_high):
-        chosen["share"] = own_band(ways.share_low.value, ways.share_high.value, Authority.RIG)
-    restoration = RESTORATION_SCHOOLS.get(rig.choice("ways.restoration_school"))
-    if restoration is not None:
-        chosen["restoration"] = replace(restoration, authority=Authority.RIG)
-    offset = OFFSET_SCHOOLS.get(rig.choice("ways.offset_school"))
-    if offset is not None:
-        chosen["offset"] = replace(offset, authority=Authority.RIG)
-    if ways.reserve is not None:
-        chosen["reserve"] = ways.reserve.value
+    rules, vehicle = chosen(rig.ways, house, Authority.RIG), rig.vehicle
+    demanded: dict = {}
     if band_stands(vehicle.handbook_share_low, vehicle.handbook_share_high):
-        chosen["share"] = own_band(
+        demanded["share"] = own_band(
             vehicle.handbook_share_low.value,
             vehicle.handbook_share_high.value,
             Authority.VEHICLE_HANDBOOK,
             "tow-vehicle handbook",
         )
-    demanded = RESTORATION_SCHOOLS.get(rig.choice("vehicle.handbook_restoration"))
-    if demanded is not None:
-        chosen["restoration"] = replace(demanded, authority=Authority.VEHICLE_HANDBOOK, source="tow-vehicle handbook")
-    return replace(house, **chosen)
+    school = RESTORATION_SCHOOLS.get(rig.choice("vehicle.handbook_restoration"))
+    if school is not None:
+        demanded["restoration"] = replace(school, authority=Authority.VEHICLE_HANDBOOK, source="tow-vehicle handbook")
+    return replace(rules, **demanded)
 
 
 def band_stands(low: Given | None, high: Given | None) -> bool:

@@ -336,6 +336,17 @@ def step(text: str, dimension: str, system: str, steps: int) -> str:
     return written if _system_of(text, dimension) else written.rsplit(" ", 1)[0] if " " in written else written
 
 
+def place_text(mm: float, system: str) -> str:
+    """A place that was pointed at, as somebody would type it: to the inch or the centimetre, never less than nothing.
+
+    >>> place_text(3051.0, "us"), place_text(3051.0, "metric"), place_text(-5.0, "us")
+    ('120 in', '3050 mm', '0 in')
+    """
+    size, unit = (10.0, "mm") if system == "metric" else (MM_PER_IN, "in")
+    steps = max(0, round(mm / size))
+    return f"{steps * (10 if system == 'metric' else 1)} {unit}"
+
+
 def _system_of(text: str, dimension: str) -> str | None:
     """us or metric where the text names a unit, else None."""
     clean = text.lower().translate(_LOOKALIKES)

@@ -9,10 +9,11 @@ from django.db import transaction
 
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import Ball, HitchKit, Shank, TowVehicle, Trailer
-from stathmos.core.rig import ENTRIES, entries
+from stathmos.core.rig import entries
 from stathmos.core.rigfile import WORDS, read_entry
 from stathmos.people.models import Person
-from stathmos.rigs.actions.write_rig import Change, open_rig
+from stathmos.rigs.actions.sign_station import sign_station
+from stathmos.rigs.actions.write_rig import Change, open_rig, write_rig
 from stathmos.rigs.models import Rig
 
 DATA = Path(__file__).parent / "data"
@@ -41,7 +42,11 @@ def load() -> None:
     for name, kind in CATALOGUE.items():
         kind.objects.bulk_create([catalogue_item(kind, row) for row in listed(name)])
     for row in listed("rigs"):
-        open_rig(people[row["advisor"]], _first_entries(row))
+        rig = open_rig(people[row["advisor"]], _first_entries(row))
+        for station, person in row.get("signed", []):
+            sign_station(rig.pk, people[person], rig.version, station)
+        for person, entries_then in row.get("then", []):
+            rig = write_rig(rig.pk, people[person], rig.version, Change({}, entries_then))
 
 
 def catalogue_item(kind: type[CatalogueItem], row: dict) -> CatalogueItem:
@@ -65,5 +70,5 @@ def _first_entries(row: dict) -> Change:
     unread = row.get("without", [])
     return Change(
         {"customer": row["customer"], "vehicle_name": row["vehicle"], "trailer_name": row["trailer"]},
-        {path: entry for path, entry in written.items() if path in ENTRIES and path not in unread},
+        {path: entry for path, entry in written.items() if path not in unread},
     )

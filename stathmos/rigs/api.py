@@ -9,10 +9,14 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.catalogue.shelf import as_rig_file_stock, parts_on_the_shelf
-from stathmos.core import findings, units
+from stathmos.core import findings, report, units
+from stathmos.core.rig import entry_at, name_at
+from stathmos.house import models as house
 from stathmos.rigs import assessing, shapes
+from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, Stale, open_rig, write_rig
-from stathmos.rigs.models import Rig
+from stathmos.rigs.models import Reading, Rig
+from stathmos.rigs.signatures import signatures
 
 MOST_ENTRIES = 500
 
@@ -35,6 +39,7 @@ def _record(rig: Rig) -> dict:
             }
             for path, reading in rig.current().items()
         },
+        "signatures": signatures(rig, house.in_force()),
     }
 
 
@@ -71,14 +76,14 @@ class RigsView(APIView):
 
     @extend_schema(operation_id="floor", responses=shapes.StripShape(many=True))
     def get(self, request: Request) -> Response:
-        stock = parts_on_the_shelf()
-        strips = [self._strip(rig, stock) for rig in Rig.objects.select_related("advisor")]
+        stock, rules, chosen = parts_on_the_shelf(), house.rules(), house.in_force()
+        strips = [self._strip(rig, stock, rules, chosen) for rig in Rig.objects.select_related("advisor")]
         strips.sort(key=lambda strip: findings.ORDER.index(strip["verdict"]["state"]))
         return Response(strips)
 
     @staticmethod
-    def _strip(rig: Rig, stock) -> dict:
-        _, report = assessing.assessed(rig.document(), stock)
+    def _strip(rig: Rig, stock, rules, chosen) -> dict:
+        _, told = assessing.assessed(rig.document(), stock, rules)
         return {
             "id": rig.pk,
             "customer": rig.customer,
@@ -86,8 +91,9 @@ class RigsView(APIView):
             "trailer_name": rig.trailer_name,
             "advisor": rig.advisor.called,
             "changed_at": rig.changed_at,
-            "verdict": report["verdict"],
-            "elevation": report["elevation"],
+            "verdict": told["verdict"],
+            "elevation": told["elevation"],
+            "signatures": signatures(rig, chosen),
         }
 
     @extend_schema(
@@ -131,6 +137,59 @@ class RigView(APIView):
         return Response(_record(rig))
 
 
+class SignView(APIView):
+    """A station signed off."""
+
+    @extend_schema(
+        operation_id="sign_station",
+        request=shapes.SignShape,
+        responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 409: shapes.StaleShape},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        rig = _rig(pk)
+        asked = shapes.SignShape(data=request.data)
+        if not asked.is_valid():
+            return Response({"detail": "Say which station, and the version that was read.", "problems": {}}, status=400)
+        try:
+            sign_station(pk, request.user, asked.validated_data["version"], asked.validated_data["station"])
+        except NotWritten as error:
+            said = " ".join(error.problems.values())
+            return Response({"detail": f"Not signed. {said}", "problems": error.problems}, status=400)
+        except Stale as stale:
+            detail = "Not signed: somebody saved this rig after you opened it. Read it again, then sign."
+            return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
+        return Response(_record(rig))
+
+
+class HistoryView(APIView):
+    """Every reading of a rig, the newest first: nothing was overwritten."""
+
+    @extend_schema(operation_id="history", responses=shapes.PastShape(many=True))
+    def get(self, request: Request, pk: int) -> Response:
+        rig = _rig(pk)
+        in_force = {reading.pk for reading in rig.current().values()}
+        readings = rig.readings.select_related("written_by").order_by("-pk")
+        return Response([_past(reading, reading.pk in in_force) for reading in readings])
+
+
+def _past(reading: Reading, in_force: bool) -> dict:
+    entry = entry_at(reading.path)
+    words = dict(entry.choices) if entry is not None else {}
+    known = reading.amount is not None and reading.dimension not in assessing.WORDS
+    return {
+        "path": reading.path,
+        "name": name_at(reading.path),
+        "revision": reading.revision,
+        "typed": words.get(reading.typed, reading.typed),
+        "read": report.both(reading.amount, reading.dimension) if known else None,
+        "from": reading.provenance,
+        "instrument": reading.instrument,
+        "by": reading.written_by.called,
+        "at": reading.written_at,
+        "in_force": in_force,
+    }
+
+
 class RigFileView(APIView):
     """One rig as a rig file, with the parts on the shelf: what `manage.py assess` reads."""
 
@@ -153,10 +212,11 @@ class AssessView(APIView):
             change, _ = _change(request.data)
         except NotWritten as error:
             return _refused(error)
-        rig_file, report = assessing.assessed(assessing.document_from_entries(change.entries), parts_on_the_shelf())
+        document = assessing.document_from_entries(change.entries)
+        rig_file, told = assessing.assessed(document, parts_on_the_shelf(), house.rules())
         return Response(
             {
-                "assessment": report,
+                "assessment": told,
                 "problems": [{"place": problem.place, "says": problem.says} for problem in rig_file.problems],
                 "read": assessing.as_read(rig_file.rig),
             }
@@ -177,6 +237,27 @@ class StepView(APIView):
             return Response({"text": assessing.stepped(**asked.validated_data)})
         except units.UnreadableError as error:
             return _refused(NotWritten({"text": str(error)}))
+
+
+class PlaceView(APIView):
+    """A place that was pointed at on the drawing, as somebody would type it."""
+
+    @extend_schema(
+        operation_id="place",
+        request=shapes.PlaceShape,
+        responses={200: shapes.SteppedShape, 400: shapes.NotWrittenShape},
+    )
+    def post(self, request: Request) -> Response:
+        asked = shapes.PlaceShape(data=request.data)
+        if not asked.is_valid():
+            return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
+        return Response({"text": units.place_text(**asked.validated_data)})
+
+
+class LoadKindsView(APIView):
+    @extend_schema(operation_id="load_kinds", responses=shapes.LoadKindShape(many=True))
+    def get(self, request: Request) -> Response:
+        return Response(assessing.kinds())
 
 
 class FieldsView(APIView):

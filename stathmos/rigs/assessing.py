@@ -3,26 +3,35 @@
 from __future__ import annotations
 
 from stathmos.core import report, units
-from stathmos.core.assess import assess
-from stathmos.core.rig import DATUMS, ENTRIES, SECTIONS, Rig, entries
-from stathmos.core.rigfile import WORDS, RigFile, read
+from stathmos.core.assess import Assessment, assess
+from stathmos.core.rig import DATUMS, ENTRIES, KINDS, LIST_ENTRIES, LISTS, SECTIONS, Rig, entries
+from stathmos.core.rigfile import VERSION, WORDS, RigFile, read
+from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 
 
-def assessed(document: dict, stock: Stock | None = None) -> tuple[RigFile, dict]:
-    """A rig file read and assessed: what was read, with its problems, and the report."""
+def judged(document: dict, stock: Stock | None = None, rules: Rules = Rules()) -> tuple[RigFile, Assessment]:
+    """A rig file read and assessed by the house's rules: what was read, with its problems, and the assessment."""
     rig_file = read(document, stock)
     unread = tuple(problem.place for problem in rig_file.problems)
-    return rig_file, report.plain(assess(rig_file.rig, stock=rig_file.stock, unread=unread))
+    return rig_file, assess(rig_file.rig, rules, rig_file.stock, unread)
+
+
+def assessed(document: dict, stock: Stock | None = None, rules: Rules = Rules()) -> tuple[RigFile, dict]:
+    """The same with the assessment as plain data."""
+    rig_file, assessment = judged(document, stock, rules)
+    return rig_file, report.plain(assessment)
 
 
 def document_from_entries(written: dict[str, dict]) -> dict:
     """A rig file's document from entries by path; a path of no field is left for the reader to name."""
-    document: dict = {"stathmos_rig_file": 2}
+    document: dict = {"stathmos_rig_file": VERSION}
     for path, entry in written.items():
-        section, _, name = path.partition(".")
-        if section in SECTIONS and name:
-            document.setdefault(section, {})[name] = entry
+        section, *names = path.split(".")
+        if section in SECTIONS and len(names) == 1:
+            document.setdefault(section, {})[names[0]] = entry
+        elif section in LISTS and len(names) == 2:
+            document.setdefault(section, {}).setdefault(names[0], {})[names[1]] = entry
     return document
 
 
@@ -34,6 +43,12 @@ def as_read(rig: Rig) -> dict[str, dict[str, str]]:
             given = getattr(getattr(rig, section), name)
             if given is not None and entry.dimension not in WORDS:
                 told[f"{section}.{name}"] = report.both(given.value, entry.dimension)
+    for section, kind in LISTS.items():
+        for item in getattr(rig, section):
+            for name, entry in entries(kind):
+                given = getattr(item, name)
+                if given is not None and entry.dimension not in WORDS:
+                    told[f"{section}.{item.key}.{name}"] = report.both(given.value, entry.dimension)
     return told
 
 
@@ -49,7 +64,7 @@ def fields() -> list[dict]:
             "choices": [{"value": value, "word": word} for value, word in entry.choices],
             "datums": [{"value": value, "word": DATUMS[value]} for value in entry.datums],
         }
-        for path, entry in ENTRIES.items()
+        for path, entry in {**ENTRIES, **LIST_ENTRIES}.items()
     ]
 
 
@@ -58,3 +73,11 @@ def stepped(text: str, dimension: str, system: str, steps: int) -> str:
     if dimension not in units.STEP:
         raise units.UnreadableError("This field has no steps.")
     return units.step(text, dimension, system, steps)
+
+
+def kinds() -> list[dict]:
+    """The common loads that are at hand."""
+    return [
+        {"key": key, "word": kind.word, "on": kind.on, "poured": kind.density is not None, "tank": kind.tank}
+        for key, kind in KINDS.items()
+    ]

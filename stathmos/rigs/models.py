@@ -12,6 +12,9 @@ from django.db import models
 from django.db.models import Q
 
 from stathmos.core.figures import Provenance
+from stathmos.core.rig import entry_at
+from stathmos.core.rigfile import VERSION
+from stathmos.core.signing import STATIONS
 from stathmos.core.units import SYSTEMS
 
 
@@ -38,10 +41,14 @@ class Rig(models.Model):
 
     def current(self) -> dict[str, Reading]:
         """The reading in force at each path. Taken-back ones are left out."""
-        latest: dict[str, Reading] = {}
+        return {path: reading for path, reading in self.latest().items() if reading.typed}
+
+    def latest(self) -> dict[str, Reading]:
+        """The last reading at each path that is a field today, taken-back ones too."""
+        found: dict[str, Reading] = {}
         for reading in self.readings.select_related("written_by").order_by("path", "revision"):
-            latest[reading.path] = reading
-        return {path: reading for path, reading in latest.items() if reading.typed}
+            found[reading.path] = reading
+        return {path: reading for path, reading in found.items() if entry_at(path) is not None}
 
     def document(self) -> dict:
         """The rig in the form of a rig file, without stock."""
@@ -83,15 +90,40 @@ class Reading(models.Model):
         return {**written, "datum": self.datum} if self.datum else written
 
 
+class SignOff(models.Model):
+    """Somebody put their name to a station: when, at which version, and everything that it stood on (append-only)."""
+
+    rig = models.ForeignKey(Rig, on_delete=models.PROTECT, related_name="sign_offs")
+    station = models.CharField(max_length=12)
+    revision = models.PositiveIntegerField()
+    version = models.PositiveIntegerField()
+    fingerprint = models.CharField(max_length=64)
+    basis = models.JSONField()
+    signed_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    signed_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(name="sign_off_one_per_revision", fields=["rig", "station", "revision"]),
+            models.CheckConstraint(name="sign_off_station_known", condition=Q(station__in=STATIONS)),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.station} of {self.rig_id}, {self.revision}"
+
+
 def document_of(readings, rig: Rig) -> dict:
     """A rig file's sections from readings."""
     made: dict = {
-        "stathmos_rig_file": 2,
+        "stathmos_rig_file": VERSION,
         "customer": rig.customer,
         "vehicle_name": rig.vehicle_name,
         "trailer_name": rig.trailer_name,
     }
     for reading in readings:
-        section, name = reading.path.split(".")
-        made.setdefault(section, {})[name] = reading.as_entry()
+        *sections, name = reading.path.split(".")
+        place = made
+        for section in sections:
+            place = place.setdefault(section, {})
+        place[name] = reading.as_entry()
     return made

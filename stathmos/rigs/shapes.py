@@ -6,10 +6,16 @@ The data itself is made by `stathmos.core.report`; a test holds the two together
 from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
-from stathmos.core import findings, selection
+from stathmos.core import findings, reading_list, selection
 from stathmos.core.ratings import State
+from stathmos.core.rig import KINDS
+from stathmos.core.signing import STATIONS
 
 LINK_STATES = [one.value for one in State]
+SHARE_STATES = ["light", "inside", "heavy", "cannot tell", "unknown"]
+SIGNATURE_STATES = ["signed", "stale", "open"]
+LOAD_WHEN = ["aboard", "to_come", "to_come_out"]
+BECAME = ["used", "odd one out", "cross-check"]
 PART_STATES = [selection.CHOSEN, selection.SERVES, selection.RESERVE, selection.REJECTED, selection.UNKNOWN]
 
 
@@ -27,6 +33,7 @@ FigureShape = shape(
     unit=s.CharField(required=False),
     from_=s.ChoiceField(PROVENANCES, required=False),
     text=BothShape(required=False),
+    spread=BothShape(required=False, help_text="Expanded uncertainty, k = 2."),
     typed=s.CharField(required=False),
     working=WorkingShape(required=False),
     missing=s.ListField(child=s.CharField(), required=False),
@@ -116,6 +123,55 @@ def _figures(title: str, /, *keys: str, **more: s.Field):
     return shape(title, **{key: FigureShape() for key in keys}, **more)
 
 
+BandShape = shape(
+    "Band",
+    key=text(),
+    school=text(),
+    source=text(),
+    authority=text(),
+    low=s.FloatField(),
+    high=s.FloatField(),
+    text=text(),
+    state=s.ChoiceField(SHARE_STATES),
+    sides=s.ListField(child=s.ChoiceField(["low", "high"])),
+    correction_text=_maybe(BothShape),
+    way=s.ChoiceField(["more", "less"], allow_null=True),
+    ask=text(),
+)
+LoadShape = shape(
+    "PlacedLoad",
+    key=text(),
+    kind=s.ChoiceField(list(KINDS)),
+    word=text(),
+    on=s.ChoiceField(["vehicle", "trailer"]),
+    when=s.ChoiceField(LOAD_WHEN),
+    weight=FigureShape(),
+    at=FigureShape(),
+    to=FigureShape(),
+    to_text=_maybe(BothShape),
+    tongue=_maybe(FigureShape),
+    x=s.FloatField(allow_null=True),
+    to_x=s.FloatField(allow_null=True),
+    from_x=s.FloatField(),
+    end_x=s.FloatField(),
+    writes=text(),
+)
+MoveShape = shape(
+    "Move",
+    load=text(),
+    says=BothShape(),
+    share_text=text(),
+    tongue=_maybe(BothShape),
+    front=_maybe(BothShape),
+    rear=_maybe(BothShape),
+    trailer_axles=_maybe(BothShape),
+    crosses=shape("Crossed", name=text(), by=BothShape())(many=True),
+    writes=shape(
+        "MoveWrites",
+        us=s.DictField(child=EntryShape(allow_null=True)),
+        metric=s.DictField(child=EntryShape(allow_null=True)),
+    )(),
+)
 AssessmentShape = shape(
     "Assessment",
     verdict=VerdictShape(),
@@ -123,26 +179,65 @@ AssessmentShape = shape(
     rules=shape(
         "Rules",
         share=text(),
+        share_authority=text(),
         restoration=text(),
+        restoration_authority=text(),
         offset=text(),
+        offset_authority=text(),
         reserve=s.FloatField(),
         reserve_text=text(),
-        authority=text(),
     )(),
     weights=_figures(
         "Weights",
-        "tongue",
-        "gross",
-        "share",
-        "hitch_load",
-        "hitch_load_full",
-        ways=shape("Way", name=text(), figure=FigureShape())(many=True),
-        share_state=s.ChoiceField(["light", "inside", "heavy", "unknown"]),
-        band=shape("Band", school=text(), low=s.FloatField(), high=s.FloatField(), source=text())(),
-        correction_text=_maybe(BothShape),
+        *("tongue", "gross", "share", "tongue_standing", "gross_standing", "hitch_load", "hitch_load_full"),
+        share_spread=s.FloatField(allow_null=True),
+        still_to_change=s.IntegerField(),
+        ways=shape("Way", key=text(), name=text(), figure=FigureShape(), became=s.ChoiceField(BECAME))(many=True),
+        agree=s.BooleanField(),
+        share_state=s.ChoiceField(SHARE_STATES),
+        band=BandShape(),
+        schools=BandShape(many=True),
+        next=shape(
+            "NextReading",
+            key=text(),
+            name=text(),
+            tongue_spread=BothShape(),
+            share_spread=text(),
+            settles=s.FloatField(),
+            settles_text=text(),
+        )(many=True),
+        bridge=_figures(
+            "Weighbridge",
+            *("gross", "restoration", "transferred"),
+            passes=s.ListField(child=s.IntegerField()),
+            closes=s.BooleanField(allow_null=True),
+            apart_text=_maybe(BothShape),
+            tolerance_text=_maybe(BothShape),
+            repeat=_maybe(BothShape),
+        )(),
         warnings=BothShape(many=True),
         gross_class=s.IntegerField(allow_null=True),
     )(),
+    loading=_figures(
+        "Loading",
+        *("front", "rear", "aboard"),
+        loads=LoadShape(many=True),
+        cases=_figures(
+            "Case", *("tongue", "gross", "share", "front", "rear", "trailer_axles"), key=text(), name=text()
+        )(many=True),
+        moves=MoveShape(many=True),
+        weighed=s.BooleanField(),
+    )(),
+    to_read=shape(
+        "ToRead",
+        path=text(),
+        name=text(),
+        read_at=text(),
+        why=s.ChoiceField(reading_list.ORDER),
+        now=text(),
+        decides=s.ListField(child=s.CharField()),
+    )(many=True),
+    problems=shape("Contradiction", place=text(), says=BothShape())(many=True),
     heights=_figures(
         "Heights",
         *("coupler", "receiver", "offset", "settle_bare", "settle", "front_bare", "rear_bare", "front", "rear"),
@@ -191,6 +286,22 @@ WrittenShape = shape(
     at=s.DateTimeField(),
     revision=s.IntegerField(),
 )
+SignatureShape = shape(
+    "Signature",
+    station=s.ChoiceField(STATIONS),
+    state=s.ChoiceField(SIGNATURE_STATES),
+    by=s.CharField(allow_null=True),
+    at=s.DateTimeField(allow_null=True),
+    changes=shape(
+        "SignatureChange",
+        path=text(),
+        name=text(),
+        before=text(),
+        after=text(),
+        by=s.CharField(allow_null=True),
+        at=s.DateTimeField(allow_null=True),
+    )(many=True),
+)
 RigShape = shape(
     "RigRecord",
     id=s.IntegerField(),
@@ -201,7 +312,22 @@ RigShape = shape(
     advisor=text(),
     changed_at=s.DateTimeField(),
     entries=s.DictField(child=WrittenShape()),
+    signatures=SignatureShape(many=True),
 )
+PastShape = shape(
+    "PastReading",
+    path=text(),
+    name=text(),
+    revision=s.IntegerField(),
+    typed=text(),
+    read=_maybe(BothShape),
+    from_=s.ChoiceField(PROVENANCES),
+    instrument=text(),
+    by=text(),
+    at=s.DateTimeField(),
+    in_force=s.BooleanField(),
+)
+SignShape = shape("Sign", station=s.ChoiceField(STATIONS), version=s.IntegerField(min_value=1))
 ChangeShape = shape(
     "Change",
     version=s.IntegerField(required=False, min_value=1),
@@ -222,6 +348,7 @@ StripShape = shape(
     changed_at=s.DateTimeField(),
     verdict=VerdictShape(),
     elevation=ElevationShape(),
+    signatures=SignatureShape(many=True),
 )
 FieldShape = shape(
     "Field",
@@ -239,5 +366,14 @@ StepShape = shape(
     dimension=text(),
     system=s.ChoiceField(["us", "metric"]),
     steps=s.IntegerField(min_value=-10000, max_value=10000),
+)
+PlaceShape = shape("Place", mm=s.FloatField(min_value=-1e5, max_value=1e5), system=s.ChoiceField(["us", "metric"]))
+LoadKindShape = shape(
+    "LoadKind",
+    key=text(),
+    word=text(),
+    on=s.ChoiceField(["vehicle", "trailer"]),
+    poured=s.BooleanField(),
+    tank=text(),
 )
 SteppedShape = shape("Stepped", text=text())

@@ -40,6 +40,7 @@ INSTALLED_APPS = [
     "drf_spectacular",
     "stathmos.people",
     "stathmos.catalogue",
+    "stathmos.house",
     "stathmos.rigs",
     "stathmos.demo",
 ]
@@ -111,6 +112,9 @@ SPECTACULAR_SETTINGS = {
         "LinkStateEnum": "stathmos.rigs.shapes.LINK_STATES",
         "PartStateEnum": "stathmos.rigs.shapes.PART_STATES",
         "VerdictStateEnum": "stathmos.core.findings.ORDER",
+        "ShareStateEnum": "stathmos.rigs.shapes.SHARE_STATES",
+        "SignatureStateEnum": "stathmos.rigs.shapes.SIGNATURE_STATES",
+        "LoadWhenEnum": "stathmos.rigs.shapes.LOAD_WHEN",
         "UnitSystemEnum": "stathmos.core.units.SYSTEMS",
     },
 }

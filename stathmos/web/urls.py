@@ -10,6 +10,7 @@ urlpatterns = [
     path("api/schema/", SpectacularJSONAPIView.as_view(), name="schema"),
     path("api/", include("stathmos.people.urls")),
     path("api/", include("stathmos.catalogue.urls")),
+    path("api/", include("stathmos.house.urls")),
     path("api/", include("stathmos.rigs.urls")),
     re_path(r"^(?!api/|static/|health/)(?P<path>.*)$", pages.application),
 ]

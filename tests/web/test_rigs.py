@@ -178,7 +178,7 @@ class Floor(WithDemo):
         said = {strip["customer"]: strip["verdict"]["says"]["us"].replace("\u00a0", " ") for strip in strips}
         for customer, words in (
             ("Haldis Okonjo", "Within every rating"),
-            ("Perrin Aldous", "Rear GAWR: 3,862 lb on a rating of 3,800 lb"),
+            ("Perrin Aldous", "Rear GAWR: 3,860 lb on a rating of 3,800 lb"),
             ("Mireille Sorrowby", "tongue is too light: 6.9 %"),
             ("Ansel Trivedi-Holm", "ball is too high: its top stands at 28 1/2 in"),
             ("Josune Farrow", "Anvilroot 1000 on the vehicle does not serve"),

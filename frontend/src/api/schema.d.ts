@@ -53,6 +53,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["house"];
+        put?: never;
+        post: operations["choose_house_rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/load-kinds/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["load_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/place/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A place that was pointed at on the drawing, as somebody would type it. */
+        post: operations["place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/": {
         parameters: {
             query?: never;
@@ -100,6 +149,40 @@ export interface paths {
         get: operations["rig_file"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/history/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every reading of a rig, the newest first: nothing was overwritten. */
+        get: operations["history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/sign/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A station signed off. */
+        post: operations["sign_station"];
         delete?: never;
         options?: never;
         head?: never;
@@ -173,6 +256,9 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             rules: components["schemas"]["Rules"];
             weights: components["schemas"]["Weights"];
+            loading: components["schemas"]["Loading"];
+            to_read: components["schemas"]["ToRead"][];
+            problems: components["schemas"]["Contradiction"][];
             heights: components["schemas"]["Heights"];
             axles: components["schemas"]["Axles"];
             standing: components["schemas"]["Standing"];
@@ -191,16 +277,47 @@ export interface components {
             ball_force: components["schemas"]["Figure"];
         };
         Band: {
+            key: string;
             school: string;
+            source: string;
+            authority: string;
             /** Format: double */
             low: number;
             /** Format: double */
             high: number;
-            source: string;
+            text: string;
+            state: components["schemas"]["ShareStateEnum"];
+            sides: components["schemas"]["SidesEnum"][];
+            correction_text: components["schemas"]["Both"] | null;
+            way: (components["schemas"]["BandWayEnum"] | components["schemas"]["NullEnum"]) | null;
+            ask: string;
         };
+        /**
+         * @description * `more` - more
+         *     * `less` - less
+         * @enum {string}
+         */
+        BandWayEnum: "more" | "less";
+        /**
+         * @description * `used` - used
+         *     * `odd one out` - odd one out
+         *     * `cross-check` - cross-check
+         * @enum {string}
+         */
+        BecameEnum: "used" | "odd one out" | "cross-check";
         Both: {
             us: string;
             metric: string;
+        };
+        Case: {
+            key: string;
+            name: string;
+            tongue: components["schemas"]["Figure"];
+            gross: components["schemas"]["Figure"];
+            share: components["schemas"]["Figure"];
+            front: components["schemas"]["Figure"];
+            rear: components["schemas"]["Figure"];
+            trailer_axles: components["schemas"]["Figure"];
         };
         CatalogueShape: {
             vehicles: components["schemas"]["PickShape"][];
@@ -221,6 +338,14 @@ export interface components {
             entries?: {
                 [key: string]: components["schemas"]["EntryRequest"] | null;
             };
+        };
+        Contradiction: {
+            place: string;
+            says: components["schemas"]["Both"];
+        };
+        Crossed: {
+            name: string;
+            by: components["schemas"]["Both"];
         };
         DraftRequest: {
             entries: {
@@ -288,6 +413,8 @@ export interface components {
             unit?: string;
             from?: components["schemas"]["ProvenanceEnum"];
             text?: components["schemas"]["Both"];
+            /** @description Expanded uncertainty, k = 2. */
+            spread?: components["schemas"]["Both"];
             typed?: string;
             working?: components["schemas"]["Working"];
             missing?: string[];
@@ -326,23 +453,40 @@ export interface components {
             in_force: components["schemas"]["InForce"];
             fitted_kit: string | null;
         };
+        House: {
+            /** @description What the manager chose, by name; what is left out is the default. */
+            entries: {
+                [key: string]: components["schemas"]["Entry"];
+            };
+            share: string;
+            restoration: string;
+            offset: string;
+            by: string | null;
+            /** Format: date-time */
+            at: string | null;
+            may_choose: boolean;
+        };
+        HouseChoiceRequest: {
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"] | null;
+            };
+        };
+        HouseRefused: {
+            detail: string;
+            problems: {
+                [key: string]: string;
+            };
+        };
         InForce: {
             kit: string | null;
             shank: string | null;
             ball: string | null;
         };
-        /**
-         * @description * `load` - load
-         *     * `fit` - fit
-         *     * `presence` - presence
-         * @enum {string}
-         */
-        KindEnum: "load" | "fit" | "presence";
         Link: {
             key: string;
             name: string;
             part: string;
-            kind: components["schemas"]["KindEnum"];
+            kind: components["schemas"]["LinkKindEnum"];
             state: components["schemas"]["LinkStateEnum"];
             word: string;
             demand: components["schemas"]["Figure"] | null;
@@ -356,6 +500,13 @@ export interface components {
             ask: string;
             rule: components["schemas"]["Rule"] | null;
         };
+        /**
+         * @description * `load` - load
+         *     * `fit` - fit
+         *     * `presence` - presence
+         * @enum {string}
+         */
+        LinkKindEnum: "load" | "fit" | "presence";
         /**
          * @description * `over` - over
          *     * `unknown` - unknown
@@ -373,12 +524,71 @@ export interface components {
                 [key: string]: components["schemas"]["Both"];
             };
         };
+        LoadKind: {
+            key: string;
+            word: string;
+            on: components["schemas"]["OnEnum"];
+            poured: boolean;
+            tank: string;
+        };
+        /**
+         * @description * `aboard` - aboard
+         *     * `to_come` - to_come
+         *     * `to_come_out` - to_come_out
+         * @enum {string}
+         */
+        LoadWhenEnum: "aboard" | "to_come" | "to_come_out";
+        Loading: {
+            loads: components["schemas"]["PlacedLoad"][];
+            cases: components["schemas"]["Case"][];
+            moves: components["schemas"]["Move"][];
+            weighed: boolean;
+            front: components["schemas"]["Figure"];
+            rear: components["schemas"]["Figure"];
+            aboard: components["schemas"]["Figure"];
+        };
+        Move: {
+            load: string;
+            says: components["schemas"]["Both"];
+            share_text: string;
+            tongue: components["schemas"]["Both"] | null;
+            front: components["schemas"]["Both"] | null;
+            rear: components["schemas"]["Both"] | null;
+            trailer_axles: components["schemas"]["Both"] | null;
+            crosses: components["schemas"]["Crossed"][];
+            writes: components["schemas"]["MoveWrites"];
+        };
+        MoveWrites: {
+            us: {
+                [key: string]: components["schemas"]["Entry"] | null;
+            };
+            metric: {
+                [key: string]: components["schemas"]["Entry"] | null;
+            };
+        };
+        NextReading: {
+            key: string;
+            name: string;
+            tongue_spread: components["schemas"]["Both"];
+            share_spread: string;
+            /** Format: double */
+            settles: number;
+            settles_text: string;
+        };
         NotWritten: {
             detail: string;
             problems: {
                 [key: string]: string;
             };
         };
+        /** @enum {unknown} */
+        NullEnum: null;
+        /**
+         * @description * `vehicle` - vehicle
+         *     * `trailer` - trailer
+         * @enum {string}
+         */
+        OnEnum: "vehicle" | "trailer";
         /**
          * @description * `down` - down
          *     * `up` - up
@@ -406,6 +616,19 @@ export interface components {
          * @enum {string}
          */
         PartStateEnum: "chosen" | "serves" | "with care" | "rejected" | "unknown";
+        PastReading: {
+            path: string;
+            name: string;
+            revision: number;
+            typed: string;
+            read: components["schemas"]["Both"] | null;
+            from: components["schemas"]["ProvenanceEnum"];
+            instrument: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            in_force: boolean;
+        };
         /** @description A vehicle or a trailer that may be picked. */
         PickShape: {
             name: string;
@@ -413,6 +636,50 @@ export interface components {
                 [key: string]: components["schemas"]["Entry"];
             };
         };
+        PlaceRequest: {
+            /** Format: double */
+            mm: number;
+            system: components["schemas"]["UnitSystemEnum"];
+        };
+        PlacedLoad: {
+            key: string;
+            kind: components["schemas"]["PlacedLoadKindEnum"];
+            word: string;
+            on: components["schemas"]["OnEnum"];
+            when: components["schemas"]["LoadWhenEnum"];
+            weight: components["schemas"]["Figure"];
+            at: components["schemas"]["Figure"];
+            to: components["schemas"]["Figure"];
+            to_text: components["schemas"]["Both"] | null;
+            tongue: components["schemas"]["Figure"] | null;
+            /** Format: double */
+            x: number | null;
+            /** Format: double */
+            to_x: number | null;
+            /** Format: double */
+            from_x: number;
+            /** Format: double */
+            end_x: number;
+            writes: string;
+        };
+        /**
+         * @description * `front_seats` - front_seats
+         *     * `rear_seats` - rear_seats
+         *     * `bed` - bed
+         *     * `roof` - roof
+         *     * `behind_axle` - behind_axle
+         *     * `fresh_water` - fresh_water
+         *     * `grey_water` - grey_water
+         *     * `black_water` - black_water
+         *     * `propane` - propane
+         *     * `battery` - battery
+         *     * `galley` - galley
+         *     * `gear` - gear
+         *     * `machine` - machine
+         *     * `bicycles` - bicycles
+         * @enum {string}
+         */
+        PlacedLoadKindEnum: "front_seats" | "rear_seats" | "bed" | "roof" | "behind_axle" | "fresh_water" | "grey_water" | "black_water" | "propane" | "battery" | "galley" | "gear" | "machine" | "bicycles";
         Pose: {
             /** Format: double */
             front_drop: number;
@@ -430,10 +697,16 @@ export interface components {
             /** Format: double */
             rise: number;
             rise_text: components["schemas"]["Both"];
-            way: components["schemas"]["WayEnum"];
+            way: components["schemas"]["PositionWayEnum"];
             holes_up: number;
             holes_down: number;
         };
+        /**
+         * @description * `rise` - rise
+         *     * `drop` - drop
+         * @enum {string}
+         */
+        PositionWayEnum: "rise" | "drop";
         Problem: {
             place: string;
             says: string;
@@ -461,6 +734,7 @@ export interface components {
             entries: {
                 [key: string]: components["schemas"]["Written"];
             };
+            signatures: components["schemas"]["Signature"][];
         };
         Rule: {
             says: string;
@@ -469,12 +743,14 @@ export interface components {
         };
         Rules: {
             share: string;
+            share_authority: string;
             restoration: string;
+            restoration_authority: string;
             offset: string;
+            offset_authority: string;
             /** Format: double */
             reserve: number;
             reserve_text: string;
-            authority: string;
         };
         SessionShape: {
             signed_in: boolean;
@@ -485,14 +761,49 @@ export interface components {
          * @description * `light` - light
          *     * `inside` - inside
          *     * `heavy` - heavy
+         *     * `cannot tell` - cannot tell
          *     * `unknown` - unknown
          * @enum {string}
          */
-        ShareStateEnum: "light" | "inside" | "heavy" | "unknown";
+        ShareStateEnum: "light" | "inside" | "heavy" | "cannot tell" | "unknown";
+        /**
+         * @description * `low` - low
+         *     * `high` - high
+         * @enum {string}
+         */
+        SidesEnum: "low" | "high";
         SignInShapeRequest: {
             username: string;
             password: string;
         };
+        SignRequest: {
+            station: components["schemas"]["StationEnum"];
+            version: number;
+        };
+        Signature: {
+            station: components["schemas"]["StationEnum"];
+            state: components["schemas"]["SignatureStateEnum"];
+            by: string | null;
+            /** Format: date-time */
+            at: string | null;
+            changes: components["schemas"]["SignatureChange"][];
+        };
+        SignatureChange: {
+            path: string;
+            name: string;
+            before: string;
+            after: string;
+            by: string | null;
+            /** Format: date-time */
+            at: string | null;
+        };
+        /**
+         * @description * `signed` - signed
+         *     * `stale` - stale
+         *     * `open` - open
+         * @enum {string}
+         */
+        SignatureStateEnum: "signed" | "stale" | "open";
         Stale: {
             detail: string;
             theirs: components["schemas"]["RigRecord"];
@@ -503,6 +814,16 @@ export interface components {
             aboard: components["schemas"]["Figure"];
             hardware: components["schemas"]["Figure"];
         };
+        /**
+         * @description * `meet` - meet
+         *     * `load` - load
+         *     * `weigh` - weigh
+         *     * `ratings` - ratings
+         *     * `height` - height
+         *     * `hitch` - hitch
+         * @enum {string}
+         */
+        StationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch";
         StepRequest: {
             text: string;
             dimension: string;
@@ -522,11 +843,20 @@ export interface components {
             changed_at: string;
             verdict: components["schemas"]["Verdict"];
             elevation: components["schemas"]["Elevation"];
+            signatures: components["schemas"]["Signature"][];
         };
         Term: {
             name: string;
             text: components["schemas"]["Both"];
             from: components["schemas"]["ProvenanceEnum"];
+        };
+        ToRead: {
+            path: string;
+            name: string;
+            read_at: string;
+            why: components["schemas"]["WhyEnum"];
+            now: string;
+            decides: string[];
         };
         /**
          * @description * `us` - us
@@ -550,28 +880,49 @@ export interface components {
          */
         VerdictStateEnum: "refused" | "unknown" | "caution" | "good";
         Way: {
+            key: string;
             name: string;
             figure: components["schemas"]["Figure"];
+            became: components["schemas"]["BecameEnum"];
         };
-        /**
-         * @description * `rise` - rise
-         *     * `drop` - drop
-         * @enum {string}
-         */
-        WayEnum: "rise" | "drop";
+        Weighbridge: {
+            passes: number[];
+            closes: boolean | null;
+            apart_text: components["schemas"]["Both"] | null;
+            tolerance_text: components["schemas"]["Both"] | null;
+            repeat: components["schemas"]["Both"] | null;
+            gross: components["schemas"]["Figure"];
+            restoration: components["schemas"]["Figure"];
+            transferred: components["schemas"]["Figure"];
+        };
         Weights: {
+            /** Format: double */
+            share_spread: number | null;
+            still_to_change: number;
             ways: components["schemas"]["Way"][];
+            agree: boolean;
             share_state: components["schemas"]["ShareStateEnum"];
             band: components["schemas"]["Band"];
-            correction_text: components["schemas"]["Both"] | null;
+            schools: components["schemas"]["Band"][];
+            next: components["schemas"]["NextReading"][];
+            bridge: components["schemas"]["Weighbridge"];
             warnings: components["schemas"]["Both"][];
             gross_class: number | null;
             tongue: components["schemas"]["Figure"];
             gross: components["schemas"]["Figure"];
             share: components["schemas"]["Figure"];
+            tongue_standing: components["schemas"]["Figure"];
+            gross_standing: components["schemas"]["Figure"];
             hitch_load: components["schemas"]["Figure"];
             hitch_load_full: components["schemas"]["Figure"];
         };
+        /**
+         * @description * `missing` - missing
+         *     * `could tip it` - could tip it
+         *     * `weak` - weak
+         * @enum {string}
+         */
+        WhyEnum: "missing" | "could tip it" | "weak";
         Working: {
             formula: string;
             terms: components["schemas"]["Term"][];
@@ -662,6 +1013,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Field"][];
+                };
+            };
+        };
+    };
+    house: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["House"];
+                };
+            };
+        };
+    };
+    choose_house_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HouseChoiceRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["House"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseRefused"];
+                };
+            };
+        };
+    };
+    load_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadKind"][];
+                };
+            };
+        };
+    };
+    place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stepped"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
                 };
             };
         };
@@ -797,6 +1256,68 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+        };
+    };
+    history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastReading"][];
+                };
+            };
+        };
+    };
+    sign_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRecord"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
                 };
             };
         };

@@ -25,7 +25,7 @@ class Kind:
     ``place``: where it sits when nobody wrote a place: the path of a trailer's figure, or
     empty. ``wheelbases``: the same for the vehicle, as a share of the wheelbase.
     ``tank``: path of the volume that holds it. ``density`` in kg/L for what is poured.
-    ``movable``: whether it can be moved along by hand. ``rack``: it hangs behind the rear end.
+    ``movable``: whether it can be moved along; ``parts``: whether some of it can be. ``rack``: it hangs behind the rear end.
     """
 
     word: str
@@ -35,6 +35,7 @@ class Kind:
     density: float | None = None
     tank: str = ""
     movable: bool = False
+    parts: bool = False
     rack: bool = False
     people: bool = False
 
@@ -43,7 +44,7 @@ class Kind:
 KINDS: dict[str, Kind] = {
     "front_seats": Kind("People in front", VEHICLE, wheelbases=0.42, people=True),
     "rear_seats": Kind("People behind", VEHICLE, wheelbases=0.70, people=True),
-    "bed": Kind("Bed or boot", VEHICLE, wheelbases=0.95, movable=True),
+    "bed": Kind("Bed or boot", VEHICLE, wheelbases=0.95, movable=True, parts=True),
     "roof": Kind("Roof load", VEHICLE, wheelbases=0.55, movable=True),
     "behind_axle": Kind("Behind the rear axle", VEHICLE, movable=True),
     "fresh_water": Kind(
@@ -55,8 +56,8 @@ KINDS: dict[str, Kind] = {
     ),
     "propane": Kind("Propane", TRAILER, "trailer.propane_position", density=PROPANE, tank="trailer.propane_capacity"),
     "battery": Kind("Batteries", TRAILER, "trailer.battery_position"),
-    "galley": Kind("Food and galley", TRAILER, movable=True),
-    "gear": Kind("Gear", TRAILER, movable=True),
+    "galley": Kind("Food and galley", TRAILER, movable=True, parts=True),
+    "gear": Kind("Gear", TRAILER, movable=True, parts=True),
     "machine": Kind("Machine", TRAILER, movable=True),
     "bicycles": Kind("Bicycles, rear rack", TRAILER, movable=True, rack=True),
 }

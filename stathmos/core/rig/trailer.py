@@ -58,13 +58,13 @@ class Trailer:
     battery_position: Given | None = length("Ball to batteries", "tape", 4, 480, usual="measured")
     fresh_tank: Given | None = volume("Fresh-water tank", "brochure", 300, usual="brochure")
     fresh_tank_position: Given | None = length(
-        "Ball to fresh-water tank", "tape to its middle", 4, 600, usual="measured"
+        "Ball to fresh-water tank", "tape to its middle", 4, 600, usual="brochure"
     )
     grey_tank: Given | None = volume("Grey-water tank", "brochure", 300, usual="brochure")
-    grey_tank_position: Given | None = length("Ball to grey-water tank", "tape to its middle", 4, 600, usual="measured")
+    grey_tank_position: Given | None = length("Ball to grey-water tank", "tape to its middle", 4, 600, usual="brochure")
     black_tank: Given | None = volume("Black-water tank", "brochure", 300, usual="brochure")
     black_tank_position: Given | None = length(
-        "Ball to black-water tank", "tape to its middle", 4, 600, usual="measured"
+        "Ball to black-water tank", "tape to its middle", 4, 600, usual="brochure"
     )
     frame_length: Given | None = length("Frame rail length", "brochure or tape", 60, 600, usual="brochure")
     frame_depth: Given | None = length("A-frame rail depth", "tape, top to bottom of the tube", 2, 12, usual="measured")

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from django.db import transaction
 
 from stathmos.core.figures import Given, Provenance
-from stathmos.core.rig import ENTRIES
+from stathmos.core.rig import entry_at
+from stathmos.core.rig.readings import instrument_path
 from stathmos.core.rigfile import read_entry
 from stathmos.core.units import UnreadableError
 from stathmos.people.models import Person
@@ -75,11 +76,12 @@ def _check(change: Change, names: dict[str, str]) -> dict[str, Given | None]:
             problems[name] = "Longer than 120 characters."
     figures: dict[str, Given | None] = {}
     for path, raw in change.entries.items():
-        if path not in ENTRIES:
+        entry = entry_at(path)
+        if entry is None:
             problems[path[:64]] = "There is no such field."
             continue
         try:
-            figures[path] = read_entry(raw, ENTRIES[path])
+            figures[path] = read_entry(raw, entry, path)
         except UnreadableError as error:
             problems[path] = str(error)
     if problems:
@@ -88,10 +90,8 @@ def _check(change: Change, names: dict[str, str]) -> dict[str, Given | None]:
 
 
 def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str, Given | None]) -> None:
-    in_force = rig.current()
-    revisions: dict[str, int] = {}
-    for path, revision in rig.readings.values_list("path", "revision"):
-        revisions[path] = max(revision, revisions.get(path, 0))
+    latest = rig.latest()
+    in_force = {path: reading for path, reading in latest.items() if reading.typed}
     new = []
     for path, figure in figures.items():
         raw = change.entries[path] or {}
@@ -102,22 +102,45 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
         reading = Reading(
             rig=rig,
             path=path,
-            revision=revisions.get(path, 0) + 1,
+            revision=latest[path].revision + 1 if path in latest else 1,
             typed=figure.typed if figure else "",
             system=raw.get("system", "us"),
             provenance=figure.provenance.value if figure else standing.provenance,
             datum=figure.datum if figure else "",
             amount=figure.value if figure else None,
-            dimension=ENTRIES[path].dimension,
-            instrument=_instrument(path, figure),
+            dimension=entry_at(path).dimension,
+            instrument=_instrument(path, figure, figures, in_force),
             written_by=person,
         )
         if standing is not None and standing.as_entry() == reading.as_entry():
             continue  # written as it already stands
         new.append(reading)
+    written = {reading.path for reading in new}
+    for path, standing in in_force.items():
+        # Another instrument named for a reading that stands: the reading is written again with it.
+        named = instrument_path(path)
+        if path not in written and path != named and named in written:
+            new.append(_again(standing, person, _word(figures[named])))
     Reading.objects.bulk_create(new)
 
 
-def _instrument(path: str, figure: Given | None) -> str:
-    """What a measured figure was measured with: what its field says it is read with."""
-    return ENTRIES[path].read_at if figure is not None and figure.provenance is Provenance.MEASURED else ""
+def _again(standing: Reading, person: Person, instrument: str) -> Reading:
+    kept = ("rig_id", "path", "typed", "system", "provenance", "datum", "amount", "dimension")
+    same = {name: getattr(standing, name) for name in kept}
+    return Reading(**same, revision=standing.revision + 1, instrument=instrument, written_by=person)
+
+
+def _word(figure: Given | None) -> str:
+    return figure.typed if figure is not None else ""
+
+
+def _instrument(path: str, figure: Given | None, figures: dict[str, Given | None], in_force: dict[str, Reading]) -> str:
+    """What a measured figure was measured with: the instrument named for its way, else what its field is read with."""
+    if figure is None or figure.provenance is not Provenance.MEASURED:
+        return ""
+    named = instrument_path(path)
+    if named in figures and figures[named] is not None:
+        return _word(figures[named])
+    if named in in_force and named not in figures:
+        return in_force[named].typed
+    return entry_at(path).read_at

@@ -1,0 +1,101 @@
+"""Sign-offs: what a station stands on, its fingerprint, and what has changed since.
+
+A sign-off keeps every entry that its station stood on. When one of them reads
+otherwise, the sign-off is stale, and so is every later station's that stood on it.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from stathmos.core.findings import REFUSED, UNKNOWN, Finding
+from stathmos.core.rig import ENTRIES, entry_at, name_at
+from stathmos.core.rig.entry import CHOICE, FLAG
+
+STATIONS = ("meet", "load", "weigh", "ratings", "height", "hitch")
+
+_MEET = ("vehicle.", "trailer.", "journey.")
+_LOAD = (*_MEET, "loads.")
+_WEIGH = (*_LOAD, "weighing.", "ways.share", "house.share")
+_ALL = (*_LOAD, "weighing.", "hitch.", "ways.", "house.")
+#: the beginnings of the paths that each station stands on
+STANDS_ON: dict[str, tuple[str, ...]] = {
+    "meet": _MEET,
+    "load": _LOAD,
+    "weigh": _WEIGH,
+    "ratings": _ALL,
+    "height": _ALL,
+    "hitch": _ALL,
+}
+#: weighed, not read off a label: it belongs to the weighing
+_WEIGHED = ("trailer.gross_weight",)
+
+Written = Mapping[str, Mapping[str, str]]
+
+
+@dataclass(frozen=True)
+class Changed:
+    """One entry that reads otherwise than when the station was signed. Texts as typed; empty is unknown."""
+
+    path: str
+    name: str
+    before: str
+    after: str
+
+
+def basis(station: str, entries: Written) -> dict[str, dict[str, str]]:
+    """The entries that a station stands on, in order of their paths.
+
+    >>> sorted(basis("meet", {"trailer.gvwr": {"is": "1 lb"}, "loads.bed.weight": {"is": "2 lb"}}))
+    ['trailer.gvwr']
+    """
+    before_weighing = station in ("meet", "load")
+    return {
+        path: dict(entry)
+        for path, entry in sorted(entries.items())
+        if path.startswith(STANDS_ON[station]) and not (before_weighing and path in _WEIGHED)
+    }
+
+
+def fingerprint(of: Written) -> str:
+    """SHA-256 of what a station stands on, the same whatever order it was written in.
+
+    >>> fingerprint({"a": {"is": "1"}}) == fingerprint({"a": {"is": "1"}}) != fingerprint({"a": {"is": "2"}})
+    True
+    """
+    told = json.dumps(of, sort_keys=True, ensure_ascii=False, separators=(",", ":"))
+    return hashlib.sha256(told.encode()).hexdigest()
+
+
+def changes(then: Written, now: Written) -> tuple[Changed, ...]:
+    """What changed between two bases, from what to what."""
+    return tuple(
+        Changed(path, _name(path), _text(path, then.get(path)), _text(path, now.get(path)))
+        for path in sorted({*then, *now})
+        if then.get(path) != now.get(path)
+    )
+
+
+def _name(path: str) -> str:
+    if path.startswith("house."):
+        entry = ENTRIES.get("ways." + path.split(".", 1)[1])
+        return f"House rule, {entry.label.lower()}" if entry else path
+    return name_at(path)
+
+
+def _text(path: str, written: Mapping[str, str] | None) -> str:
+    """As typed, with its provenance, a choice by its word; empty where nothing was written."""
+    if written is None:
+        return ""
+    entry = entry_at(path.replace("house.", "ways.", 1))
+    words = dict(entry.choices) if entry is not None and entry.dimension in (CHOICE, FLAG) else {}
+    text = words.get(written["is"], written["is"])
+    return text if words else f"{text} ({written['from']})"
+
+
+def hinders(station: str, findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
+    """What stands in the way of signing a station off: whatever is refused or unknown there."""
+    return tuple(one for one in findings if one.station == station and one.state in (REFUSED, UNKNOWN))

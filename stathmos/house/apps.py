@@ -1,0 +1,5 @@
+from django.apps import AppConfig
+
+
+class HouseConfig(AppConfig):
+    name = "stathmos.house"

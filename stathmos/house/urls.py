@@ -1,0 +1,5 @@
+from django.urls import path
+
+from stathmos.house import api
+
+urlpatterns = [path("house/", api.HouseView.as_view())]

@@ -1,0 +1,58 @@
+"""Who signed which station, and whether that still stands."""
+
+from __future__ import annotations
+
+from stathmos.core import signing
+from stathmos.house.models import HouseRules
+from stathmos.rigs.models import Reading, Rig
+
+SIGNED, STALE, OPEN = "signed", "stale", "open"
+
+
+def entries_now(latest: dict[str, Reading], house: HouseRules | None) -> dict[str, dict[str, str]]:
+    """Everything a station can stand on: the rig's entries in force, and the house's rules."""
+    written = {path: reading.as_entry() for path, reading in latest.items() if reading.typed}
+    chosen = {} if house is None else {f"house.{name}": entry for name, entry in house.as_entries().items()}
+    return {**written, **chosen}
+
+
+def signatures(rig: Rig, house: HouseRules | None) -> list[dict]:
+    """Each station's last sign-off: signed, stale with what changed and by whom, or open."""
+    last = {sign_off.station: sign_off for sign_off in rig.sign_offs.select_related("signed_by").order_by("revision")}
+    if not last:
+        return [_open(station) for station in signing.STATIONS]
+    latest = rig.latest()
+    now = entries_now(latest, house)
+    told = []
+    for station in signing.STATIONS:
+        if station not in last:
+            told.append(_open(station))
+            continue
+        sign_off, stands_on = last[station], signing.basis(station, now)
+        stale = signing.fingerprint(stands_on) != sign_off.fingerprint
+        told.append(
+            {
+                "station": station,
+                "state": STALE if stale else SIGNED,
+                "by": sign_off.signed_by.called,
+                "at": sign_off.signed_at,
+                "changes": [_change(one, latest, house) for one in signing.changes(sign_off.basis, stands_on)]
+                if stale
+                else [],
+            }
+        )
+    return told
+
+
+def _open(station: str) -> dict:
+    return {"station": station, "state": OPEN, "by": None, "at": None, "changes": []}
+
+
+def _change(one: signing.Changed, latest: dict[str, Reading], house: HouseRules | None) -> dict:
+    """What changed, from what to what, by whom and when."""
+    if one.path.startswith("house."):
+        by, at = (house.chosen_by.called, house.chosen_at) if house else (None, None)
+    else:
+        reading = latest.get(one.path)
+        by, at = (reading.written_by.called, reading.written_at) if reading else (None, None)
+    return {"path": one.path, "name": one.name, "before": one.before, "after": one.after, "by": by, "at": at}

@@ -1,0 +1,153 @@
+"""Sign-offs: what hinders them, what makes them stale, and who changed what from what to what."""
+
+from stathmos.core import signing
+from stathmos.rigs.models import Rig, SignOff
+from tests.web.signed_in import WithDemo, measured
+
+
+class Signing(WithDemo):
+    def setUp(self) -> None:
+        super().setUp()
+        self.rig = self.rig_of("Haldis Okonjo")
+
+    def signed(self, record: dict, station: str) -> dict:
+        return next(one for one in record["signatures"] if one["station"] == station)
+
+    def write(self, entries: dict, version: int, username: str = "bram") -> dict:
+        status, record = self.ask(
+            "POST", f"rigs/{self.rig.pk}/", {"version": version, "entries": entries}, self.signed_in(username)
+        )
+        self.assertEqual(status, 200, record)
+        return record
+
+    def test_a_station_is_signed_with_name_and_version(self) -> None:
+        status, record = self.ask("POST", f"rigs/{self.rig.pk}/sign/", {"station": "ratings", "version": 1})
+        self.assertEqual(status, 200)
+        ratings = self.signed(record, "ratings")
+        self.assertEqual((ratings["state"], ratings["by"], ratings["changes"]), ("signed", "Thea", []))
+        self.assertEqual(self.signed(record, "height")["state"], "open")
+
+    def test_a_changed_load_makes_stale_what_stood_on_it_and_says_what_and_who(self) -> None:
+        record = self.write({"loads.bed.weight": measured("300 lb")}, 1)
+        self.assertEqual(
+            [self.signed(record, station)["state"] for station in ("meet", "load", "weigh")],
+            ["signed", "stale", "stale"],
+        )
+        (change,) = self.signed(record, "weigh")["changes"]
+        self.assertEqual(
+            (change["name"], change["before"], change["after"], change["by"]),
+            ("Bed or boot, weight", "150 lb (assumed)", "300 lb (measured)", "Bram"),
+        )
+
+    def test_air_springs_void_from_the_first_step(self) -> None:
+        record = self.write({"vehicle.air_pressure": measured("60 psi"), "vehicle.air_springs": measured("fitted")}, 1)
+        self.assertEqual({self.signed(record, station)["state"] for station in ("meet", "load", "weigh")}, {"stale"})
+        told = {one["name"]: (one["before"], one["after"]) for one in self.signed(record, "meet")["changes"]}
+        self.assertEqual(told["Air springs"], ("none", "fitted"))
+
+    def test_a_reading_voids_the_weighing_and_not_the_labels(self) -> None:
+        record = self.write({"weighing.tongue_scale": measured("760 lb")}, 1)
+        self.assertEqual(
+            [self.signed(record, station)["state"] for station in ("meet", "load", "weigh")],
+            ["signed", "signed", "stale"],
+        )
+
+    def test_written_back_as_it_was_it_stands_again(self) -> None:
+        self.write({"loads.bed.weight": measured("300 lb")}, 1)
+        record = self.write({"loads.bed.weight": {"is": "150 lb", "from": "assumed", "system": "us"}}, 2)
+        self.assertEqual(self.signed(record, "weigh")["state"], "signed")
+
+    def test_a_figure_taken_back_is_a_change_by_whoever_took_it(self) -> None:
+        record = self.write({"loads.bed.weight": None}, 1)
+        (change,) = self.signed(record, "load")["changes"]
+        self.assertEqual((change["after"], change["by"]), ("", "Bram"))
+
+    def test_house_rules_make_a_weighing_stale(self) -> None:
+        odile = self.signed_in("odile")
+        self.ask(
+            "POST", "house/", {"entries": {"share_school": {"is": "about_ten", "from": "label", "system": "us"}}}, odile
+        )
+        _, record = self.ask("GET", f"rigs/{self.rig.pk}/")
+        weigh = self.signed(record, "weigh")
+        self.assertEqual((weigh["state"], weigh["changes"][0]["by"]), ("stale", "Odile"))
+        self.assertEqual(self.signed(record, "load")["state"], "signed")
+
+    def test_what_is_refused_or_unknown_is_not_signed(self) -> None:
+        rig = self.rig_of("Mireille Sorrowby")
+        status, said = self.ask("POST", f"rigs/{rig.pk}/sign/", {"station": "weigh", "version": 1})
+        self.assertEqual(status, 400)
+        self.assertIn("too light", said["detail"])
+        self.assertFalse(SignOff.objects.filter(rig=rig).exists())
+
+    def test_a_version_gone_by_is_not_signed(self) -> None:
+        self.write({"loads.bed.weight": measured("300 lb")}, 1)
+        status, said = self.ask("POST", f"rigs/{self.rig.pk}/sign/", {"station": "load", "version": 1})
+        self.assertEqual((status, said["theirs"]["version"]), (409, 2))
+
+    def test_a_body_of_the_wrong_shape(self) -> None:
+        for body in ({}, {"station": "nowhere", "version": 1}, {"station": "meet", "version": "x"}, []):
+            self.assertEqual(self.ask("POST", f"rigs/{self.rig.pk}/sign/", body)[0], 400)
+
+    def test_the_floor_shows_what_is_stale(self) -> None:
+        _, strips = self.ask("GET", "rigs/")
+        ansel = next(strip for strip in strips if strip["customer"] == "Ansel Trivedi-Holm")
+        weigh = self.signed(ansel, "weigh")
+        self.assertEqual(weigh["state"], "stale")
+        self.assertIn(
+            ("Bed or boot, weight", "300 lb (assumed)", "450 lb (assumed)", "Thea"),
+            [(one["name"], one["before"], one["after"], one["by"]) for one in weigh["changes"]],
+        )
+
+    def test_a_fingerprint_is_of_the_whole_basis(self) -> None:
+        sign_off = SignOff.objects.filter(rig=self.rig, station="weigh").get()
+        self.assertEqual(sign_off.fingerprint, signing.fingerprint(sign_off.basis))
+        self.assertIn("weighing.tongue_scale", sign_off.basis)
+        self.assertNotIn("hitch.kit", sign_off.basis)
+
+
+class History(WithDemo):
+    def test_correcting_supersedes_and_nothing_is_lost(self) -> None:
+        rig = self.rig_of("Haldis Okonjo")
+        self.ask("POST", f"rigs/{rig.pk}/", {"version": 1, "entries": {"weighing.tongue_scale": measured("760 lb")}})
+        _, past = self.ask("GET", f"rigs/{rig.pk}/history/")
+        scale = [one for one in past if one["path"] == "weighing.tongue_scale"]
+        self.assertEqual(
+            [(one["typed"], one["revision"], one["in_force"]) for one in scale],
+            [("760 lb", 2, True), ("745 lb", 1, False)],
+        )
+        self.assertEqual({one["instrument"] for one in scale}, {"Yard tongue scale"})
+        self.assertEqual(scale[0]["read"]["metric"], "345 kg")
+
+    def test_another_instrument_writes_its_readings_again(self) -> None:
+        rig = self.rig_of("Haldis Okonjo")
+        self.ask(
+            "POST", f"rigs/{rig.pk}/", {"version": 1, "entries": {"weighing.tongue_scale_with": measured("Scale 2")}}
+        )
+        reading = Rig.objects.get(pk=rig.pk).current()["weighing.tongue_scale"]
+        self.assertEqual((reading.typed, reading.revision, reading.instrument), ("745 lb", 2, "Scale 2"))
+
+    def test_choices_are_told_in_words(self) -> None:
+        rig = self.rig_of("Haldis Okonjo")
+        _, past = self.ask("GET", f"rigs/{rig.pk}/history/")
+        self.assertEqual(
+            next(one["typed"] for one in past if one["path"] == "trailer.coupling"), "bumper-pull, on a ball"
+        )
+
+
+class Places(WithDemo):
+    def test_a_place_pointed_at(self) -> None:
+        self.assertEqual(self.ask("POST", "place/", {"mm": 3051.2, "system": "us"}), (200, {"text": "120 in"}))
+        self.assertEqual(self.ask("POST", "place/", {"mm": "far", "system": "us"})[0], 400)
+
+    def test_loads_at_hand(self) -> None:
+        _, kinds = self.ask("GET", "load-kinds/")
+        self.assertIn(
+            {
+                "key": "fresh_water",
+                "word": "Fresh water",
+                "on": "trailer",
+                "poured": True,
+                "tank": "trailer.fresh_tank",
+            },
+            kinds,
+        )
