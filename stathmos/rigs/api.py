@@ -219,6 +219,7 @@ class AssessView(APIView):
                 "assessment": told,
                 "problems": [{"place": problem.place, "says": problem.says} for problem in rig_file.problems],
                 "read": assessing.as_read(rig_file.rig),
+                "lengths": assessing.lengths(rig_file.rig),
             }
         )
 

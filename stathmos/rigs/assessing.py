@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from stathmos.core import report, units
 from stathmos.core.assess import Assessment, assess
+from stathmos.core.figures import Given
 from stathmos.core.rig import DATUMS, ENTRIES, KINDS, LIST_ENTRIES, LISTS, SECTIONS, Rig, entries
 from stathmos.core.rigfile import VERSION, WORDS, RigFile, read
 from stathmos.core.rules import Rules
@@ -35,21 +36,32 @@ def document_from_entries(written: dict[str, dict]) -> dict:
     return document
 
 
-def as_read(rig: Rig) -> dict[str, dict[str, str]]:
-    """Each known quantity of a rig in both systems, by path: how the core read what was typed."""
+def quantities(rig: Rig) -> dict[str, Given]:
+    """Each known quantity of a rig by path, words left out."""
     told = {}
     for section, kind in SECTIONS.items():
-        for name, entry in entries(kind):
-            given = getattr(getattr(rig, section), name)
-            if given is not None and entry.dimension not in WORDS:
-                told[f"{section}.{name}"] = report.both(given.value, entry.dimension)
+        told |= _quantities(getattr(rig, section), kind, section)
     for section, kind in LISTS.items():
         for item in getattr(rig, section):
-            for name, entry in entries(kind):
-                given = getattr(item, name)
-                if given is not None and entry.dimension not in WORDS:
-                    told[f"{section}.{item.key}.{name}"] = report.both(given.value, entry.dimension)
+            told |= _quantities(item, kind, f"{section}.{item.key}")
     return told
+
+
+def _quantities(holder: object, kind: type, place: str) -> dict[str, Given]:
+    written = {
+        f"{place}.{name}": getattr(holder, name) for name, entry in entries(kind) if entry.dimension not in WORDS
+    }
+    return {path: given for path, given in written.items() if given is not None}
+
+
+def as_read(rig: Rig) -> dict[str, dict[str, str]]:
+    """Each known quantity of a rig in both systems, by path: how the core read what was typed."""
+    return {path: report.both(given.value, given.dimension) for path, given in quantities(rig).items()}
+
+
+def lengths(rig: Rig) -> dict[str, float]:
+    """Each known length in mm, by path, for what is drawn to scale."""
+    return {path: given.value for path, given in quantities(rig).items() if given.dimension == units.LENGTH}
 
 
 def fields() -> list[dict]:

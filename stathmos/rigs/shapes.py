@@ -34,6 +34,7 @@ FigureShape = shape(
     from_=s.ChoiceField(PROVENANCES, required=False),
     text=BothShape(required=False),
     spread=BothShape(required=False, help_text="Expanded uncertainty, k = 2."),
+    spread_value=s.FloatField(required=False, help_text="The same in the figure's unit, for drawing."),
     typed=s.CharField(required=False),
     working=WorkingShape(required=False),
     missing=s.ListField(child=s.CharField(), required=False),
@@ -273,6 +274,7 @@ LiveShape = shape(
     assessment=AssessmentShape(),
     problems=ProblemShape(many=True),
     read=s.DictField(child=BothShape(), help_text="How each figure was read, by path, in both systems."),
+    lengths=s.DictField(child=s.FloatField(), help_text="Each length in mm, by path, for drawing."),
 )
 DraftShape = shape("Draft", entries=s.DictField(child=EntryShape()))
 

@@ -43,8 +43,9 @@ async function settled<T>(asked: Promise<Answer<T>>): Promise<T> {
   }
   if (answer.response.ok && answer.data !== undefined) return answer.data;
   const said = (answer.error ?? {}) as { detail?: string; problems?: Record<string, string>; theirs?: RigRecord };
+  const signedOut = answer.response.status === 401 || (answer.response.status === 403 && !said.problems);
   const detail =
-    answer.response.status === 401 || answer.response.status === 403
+    signedOut
       ? "You are signed out. Sign in again in another tab, then repeat this; what you typed is kept here."
       : (said.detail ?? `The server could not do this (${answer.response.status}). What you typed is kept here.`);
   throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null);

@@ -415,6 +415,11 @@ export interface components {
             text?: components["schemas"]["Both"];
             /** @description Expanded uncertainty, k = 2. */
             spread?: components["schemas"]["Both"];
+            /**
+             * Format: double
+             * @description The same in the figure's unit, for drawing.
+             */
+            spread_value?: number;
             typed?: string;
             working?: components["schemas"]["Working"];
             missing?: string[];
@@ -522,6 +527,10 @@ export interface components {
             /** @description How each figure was read, by path, in both systems. */
             read: {
                 [key: string]: components["schemas"]["Both"];
+            };
+            /** @description Each length in mm, by path, for drawing. */
+            lengths: {
+                [key: string]: number;
             };
         };
         LoadKind: {

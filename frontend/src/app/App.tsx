@@ -1,6 +1,7 @@
 import { Navigate, Route, Routes } from "react-router";
 
 import { Floor } from "../floor/Floor";
+import { HouseRules } from "../house/HouseRules";
 import { Notice } from "../parts/Notice";
 import { RigPage } from "../rig/RigPage";
 import { Shell } from "./Shell";
@@ -16,6 +17,7 @@ export function App() {
     <Shell session={session.data}>
       <Routes>
         <Route path="/" element={<Floor />} />
+        <Route path="/house" element={<HouseRules />} />
         <Route path="/rigs/new/:station?" element={<RigPage key="new" />} />
         <Route path="/rigs/:id/:station?" element={<RigPage />} />
         <Route path="*" element={<Navigate to="/" replace />} />

@@ -40,6 +40,9 @@ export function Shell({ session, children }: { session: Session; children: React
         <Link component={RouterLink} to="/rigs/new/meet" color="inherit">
           New rig
         </Link>
+        <Link component={RouterLink} to="/house" color="inherit">
+          House rules
+        </Link>
         <Box sx={{ flex: 1 }} />
         <Button
           onClick={toggle}

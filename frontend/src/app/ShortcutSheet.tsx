@@ -8,13 +8,14 @@ import Box from "@mui/material/Box";
 const SHEET: [string, string][] = [
   ["f", "the floor"],
   ["n", "a new rig"],
-  ["1 … 5", "go to a station: Meet, Weigh, Ratings, Height, Hitch"],
+  ["1 … 6", "go to a station: Meet, Load, Weigh, Ratings, Height, Hitch"],
   ["i", "to the first field of the station"],
   ["v", "to the station that the verdict speaks of"],
   ["x", "exaggerate sag and pitch in the drawing five times"],
   ["u", "change units"],
   ["Ctrl + s", "save the rig"],
   ["↑ ↓", "in a field: 1/16 in or 1 mm, 1 lb or 1 kg; with Shift, ten times that"],
+  ["← →", "on a load in the drawing: an inch or 10 mm forward or rearward; with Shift, a foot or 100 mm"],
   ["Enter", "on a figure: its working"],
   ["?", "this sheet"],
 ];

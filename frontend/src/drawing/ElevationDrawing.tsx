@@ -7,6 +7,7 @@ import type { KeyboardEvent, ReactNode } from "react";
 
 import type { Elevation } from "../api/types";
 import { ink, inkSoft, paper, pencil } from "../app/theme";
+import { LoadMarks, type LoadHandling } from "./LoadMarks";
 import { TRAILER_WHEEL, VEHICLE_WHEEL, trailerOutline, vehicleOutline, type Point } from "./shapes";
 
 export interface Callout {
@@ -33,16 +34,18 @@ interface Props {
   title: string;
   pick?: (part: string) => void;
   mini?: boolean;
+  /** loads that can be moved about */
+  handling?: LoadHandling | undefined;
 }
 
 const ROOF = 2950;
 
-export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = [], spans = [], alarms, title, pick, mini = false }: Props) {
+export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = [], spans = [], alarms, title, pick, mini = false, handling }: Props) {
   const by = exaggerate ? 5 : 1;
   const left = -1250;
   const right = e.rail_to_x + (mini ? 250 : 900);
   const below = mini ? 120 : 740;
-  const above = mini ? ROOF : ROOF + 380;
+  const above = mini ? ROOF : ROOF + (handling ? 900 : 380);
   // One pixel in mm, for lines and letters that keep their size: the drawing is fitted into this box.
   const [wide, high] = mini ? [300, 76] : [1260, 251];
   const px = Math.max((right - left) / wide, (above + below) / high);
@@ -160,6 +163,7 @@ export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = 
           <CalloutMark key={callout.at + callout.kind} callout={callout} e={e} px={px} thin={thin} ballY={ball[1]} tubeY={tube[1]} tubeX={tube[0]} />
         ))}
       </g>
+      {handling && <LoadMarks {...handling} e={e} px={px} above={above} />}
       {exaggerate && (
         <text x={left + 20 * px} y={-above + 18 * px} fontSize={13.5 * px} fontWeight={600} fill={pencil}>
           Sag and pitch drawn five times too large

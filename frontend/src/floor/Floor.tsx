@@ -6,12 +6,14 @@ import { useQuery } from "@tanstack/react-query";
 import { Link as RouterLink } from "react-router";
 
 import { api } from "../api/client";
-import type { Strip, VerdictState } from "../api/types";
+import type { Signature, Strip, VerdictState } from "../api/types";
 import { hairline, ink, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
 import { Notice } from "../parts/Notice";
+import { SignMark } from "../parts/SignMark";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
+import { STATIONS } from "../stations/stations";
 
 const ORDER: VerdictState[] = ["refused", "unknown", "caution", "good"];
 
@@ -89,12 +91,38 @@ function StripRow({ strip }: { strip: Strip }) {
           <Box component="span" sx={{ color: inkSoft }}>
             {strip.verdict.more > 0 && `And ${strip.verdict.more} more.`}
           </Box>
+          <Signatures signatures={strip.signatures} />
         </Box>
       </Box>
       <Box sx={{ color: inkSoft, textAlign: "right" }}>
         <Box>{strip.advisor}</Box>
         <Box>{changed}</Box>
       </Box>
+    </Box>
+  );
+}
+
+/** How far the rig has come, and what has gone stale since it was signed. */
+function Signatures({ signatures }: { signatures: Signature[] }) {
+  const signed = signatures.filter((one) => one.state === "signed");
+  const stale = signatures.filter((one) => one.state === "stale");
+  const named = (some: Signature[]) => some.map((one) => STATIONS.find((station) => station.key === one.station)?.name).join(", ");
+  const change = stale[0]?.changes[0];
+  const others = new Set(stale.flatMap((one) => one.changes.map((each) => each.path))).size - 1;
+  return (
+    <Box sx={{ fontSize: "0.88rem" }}>
+      {signed.length > 0 && (
+        <Box component="span" sx={{ mr: 2 }}>
+          <SignMark state="signed" size={12} /> {named(signed)} signed off
+        </Box>
+      )}
+      {change && (
+        <span>
+          <SignMark state="stale" size={12} /> <b>{named(stale)} stale:</b> {change.name.toLowerCase()} {change.before || "blank"} → {change.after || "blank"}
+          {change.by && `, by ${change.by}`}
+          {others > 0 && `; and ${others} more`}
+        </span>
+      )}
     </Box>
   );
 }

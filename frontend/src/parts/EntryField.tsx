@@ -2,13 +2,13 @@
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import NativeSelect from "@mui/material/NativeSelect";
-import { useId, useRef, type KeyboardEvent } from "react";
+import { useId, useRef, type KeyboardEvent, type ReactNode } from "react";
 
 import { api } from "../api/client";
 import type { Entry, Field, Provenance, UnitSystem } from "../api/types";
 import { hairline, ink, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
-import { useRig } from "../rig/context";
+import { useField, useRig } from "../rig/context";
 import { PROVENANCE_LINE, PROVENANCES } from "./provenance";
 
 const UNIT_HINT: Record<string, [string, string]> = {
@@ -18,15 +18,17 @@ const UNIT_HINT: Record<string, [string, string]> = {
   rate: ["lb/in", "kg/mm"],
   area: ["sq ft", "m²"],
   share: ["%", "%"],
+  volume: ["gal", "L"],
+  pressure: ["psi", "kPa"],
 };
 
 export function EntryField({ path, label }: { path: string; label?: string }) {
-  const { draft, fields } = useRig();
-  const field = fields[path];
+  const { draft } = useRig();
+  const field = useField(path);
   if (!field) return null;
   const named = label ? { ...field, label } : field;
   const entry = draft.entries[path];
-  if (field.dimension === "choice" || field.dimension === "flag") return <ChoiceRow field={named} entry={entry} />;
+  if (field.dimension === "choice" || field.dimension === "flag") return <ChoiceRow field={named} />;
   return <FigureRow field={named} entry={entry} problem={draft.problems[path]} />;
 }
 
@@ -38,27 +40,74 @@ const ROW = {
   py: 0.2,
 } as const;
 
-function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | undefined; problem: string | undefined }) {
+/** The input of one figure: keeps what was typed, and steps it on arrow keys. */
+export function FigureInput({ path, id, label, problemId }: { path: string; id?: string; label?: string; problemId?: string }) {
   const { draft } = useRig();
-  const { system, read } = useUnits();
-  const id = useId();
-  const step = useStepper(field);
-  const typed = draft.entries[field.path]?.is ?? "";
-  const readAs = draft.live?.read[field.path];
-  const hint = UNIT_HINT[field.dimension]?.[system === "us" ? 0 : 1] ?? "";
-  // How the figure was read, in the units on screen, where that differs from what stands typed.
-  const echo = entry && readAs && !problem && read(readAs).replaceAll(",", "") !== entry.is.replaceAll(",", "") ? `= ${read(readAs)}` : "";
+  const { system } = useUnits();
+  const field = useField(path);
+  const step = useStepper(path, field?.dimension ?? "text");
+  if (!field) return null;
+  const { usual, datums } = field;
+  const entry = draft.entries[path];
+  const typed = entry?.is ?? "";
+  const problem = draft.problems[path];
 
   // A typed number without a unit means the units on screen; a stepped one goes on meaning what it meant.
   function write(is: string, meaning: UnitSystem = system) {
-    const from = entry?.from ?? field.usual;
-    const datum = entry?.datum ?? field.datums[0]?.value;
-    draft.set(field.path, is === "" ? null : { is, from, system: meaning, ...(datum ? { datum } : {}) });
+    const from = entry?.from ?? usual;
+    const datum = entry?.datum ?? datums[0]?.value;
+    draft.set(path, is === "" ? null : { is, from, system: meaning, ...(datum ? { datum } : {}) });
   }
 
   return (
+    <InputBase
+      id={id}
+      value={typed}
+      onChange={(event) => write(event.target.value)}
+      onKeyDown={(event) => step(event, typed, write)}
+      placeholder={UNIT_HINT[field.dimension]?.[system === "us" ? 0 : 1] ?? ""}
+      inputProps={{
+        "aria-label": label,
+        "aria-invalid": problem ? true : undefined,
+        "aria-describedby": problem ? problemId : undefined,
+        "data-path": path,
+        maxLength: 120,
+        autoComplete: "off",
+        spellCheck: false,
+      }}
+      sx={{
+        width: "100%",
+        border: `1px solid ${problem ? pencil : hairline}`,
+        borderBottom: problem ? `2px solid ${pencil}` : entry ? PROVENANCE_LINE[entry.from] : `1px solid ${hairline}`,
+        borderBottomColor: problem ? pencil : ink,
+        bgcolor: "#fffdf6",
+        px: 0.75,
+        fontWeight: 600,
+        "& input": { p: "2px 0", textAlign: field.dimension === "text" ? "left" : "right", height: 22 },
+      }}
+    />
+  );
+}
+
+export function Problem({ id, children }: { id?: string; children: ReactNode }) {
+  return (
+    <Box id={id} role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "0.85rem", pb: 0.5 }}>
+      {children}
+    </Box>
+  );
+}
+
+function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | undefined; problem: string | undefined }) {
+  const { draft } = useRig();
+  const { read } = useUnits();
+  const id = useId();
+  const readAs = draft.live?.read[field.path];
+  // How the figure was read, in the units on screen, where that differs from what stands typed.
+  const echo = entry && readAs && !problem && read(readAs).replaceAll(",", "") !== entry.is.replaceAll(",", "") ? `= ${read(readAs)}` : "";
+  const plain = field.dimension === "text";
+  return (
     <Box>
-      <Box sx={ROW}>
+      <Box sx={plain ? { ...ROW, gridTemplateColumns: "minmax(100px, 1fr) 196px" } : ROW}>
         <Box sx={{ lineHeight: 1.15 }}>
           <label htmlFor={id} title={field.read_at ? `Read at: ${field.read_at}` : undefined}>
             {field.label}
@@ -69,59 +118,32 @@ function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | und
             </Box>
           )}
         </Box>
-        <InputBase
-          id={id}
-          value={typed}
-          onChange={(event) => write(event.target.value)}
-          onKeyDown={(event) => step(event, typed, write)}
-          placeholder={hint}
-          inputProps={{
-            "aria-invalid": problem ? true : undefined,
-            "aria-describedby": problem ? `${id}-problem` : undefined,
-            "data-path": field.path,
-            maxLength: 120,
-            autoComplete: "off",
-            spellCheck: false,
-          }}
-          sx={{
-            border: `1px solid ${problem ? pencil : hairline}`,
-            borderBottom: problem ? `2px solid ${pencil}` : entry ? PROVENANCE_LINE[entry.from] : `1px solid ${hairline}`,
-            borderBottomColor: problem ? pencil : ink,
-            bgcolor: "#fffdf6",
-            px: 0.75,
-            fontWeight: 600,
-            "& input": { p: "2px 0", textAlign: "right", height: 22 },
-          }}
-        />
-        <ProvenanceSelect field={field} entry={entry} />
+        <FigureInput path={field.path} id={id} problemId={`${id}-problem`} />
+        {!plain && <ProvenanceSelect field={field} entry={entry} />}
       </Box>
       {field.datums.length > 0 && <DatumSelect field={field} entry={entry} />}
-      {problem && (
-        <Box id={`${id}-problem`} role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "0.85rem", pb: 0.5 }}>
-          {problem}
-        </Box>
-      )}
+      {problem && <Problem id={`${id}-problem`}>{problem}</Problem>}
     </Box>
   );
 }
 
 /** Arrow keys step the figure; the server does the arithmetic, and quick presses add up until it answers. */
-function useStepper(field: Field) {
+function useStepper(path: string, dimension: string) {
   const { draft } = useRig();
   const { system } = useUnits();
   const pending = useRef({ base: "", steps: 0, shown: "" });
   return async (event: KeyboardEvent, typed: string, write: (is: string, meaning: UnitSystem) => void) => {
-    if ((event.key !== "ArrowUp" && event.key !== "ArrowDown") || !typed.trim() || field.dimension === "text") return;
+    if ((event.key !== "ArrowUp" && event.key !== "ArrowDown") || !typed.trim() || dimension === "text") return;
     event.preventDefault();
     const by = (event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1);
     const now = pending.current;
     if (now.shown !== typed) Object.assign(now, { base: typed, steps: 0, shown: typed });
     now.steps += by;
     const { base, steps } = now;
-    const own = draft.entries[field.path]?.system ?? system;
+    const own = draft.entries[path]?.system ?? system;
     try {
       const { text } = await api.settled<{ text: string }>(
-        api.client.POST("/api/step/", { body: { text: base, dimension: field.dimension, system: own, steps } }),
+        api.client.POST("/api/step/", { body: { text: base, dimension, system: own, steps } }),
       );
       if (now.base !== base || now.steps !== steps) return;
       now.shown = text;
@@ -175,36 +197,46 @@ function DatumSelect({ field, entry }: { field: Field; entry: Entry | undefined 
   );
 }
 
-function ChoiceRow({ field, entry }: { field: Field; entry: Entry | undefined }) {
-  const { draft } = useRig();
-  const { system } = useUnits();
+function ChoiceRow({ field }: { field: Field }) {
   const id = useId();
   return (
     <Box sx={{ ...ROW, gridTemplateColumns: "minmax(100px, 1fr) 196px" }}>
       <Box component="label" htmlFor={id} title={field.read_at ? `Read at: ${field.read_at}` : undefined}>
         {field.label}
       </Box>
-      <NativeSelect
-        id={id}
-        value={entry?.is ?? ""}
-        onChange={(event) =>
-          draft.set(field.path, event.target.value ? { is: event.target.value, from: entry?.from ?? field.usual, system } : null)
-        }
-        sx={{ fontWeight: 600 }}
-      >
-        <option value="">{blankWord(field.path)}</option>
-        {field.choices.map((choice) => (
-          <option key={choice.value} value={choice.value}>
-            {choice.word}
-          </option>
-        ))}
-      </NativeSelect>
+      <ChoiceInput path={field.path} id={id} blank={blankWord(field.path)} />
     </Box>
+  );
+}
+
+/** The select of one choice; ``blank`` is what no choice means, and none where there is always one. */
+export function ChoiceInput({ path, id, label, blank }: { path: string; id?: string; label?: string; blank?: string }) {
+  const { draft } = useRig();
+  const { system } = useUnits();
+  const field = useField(path);
+  if (!field) return null;
+  const entry = draft.entries[path];
+  return (
+    <NativeSelect
+      id={id}
+      value={entry?.is ?? (blank === undefined ? field.choices[0]?.value : "")}
+      onChange={(event) => draft.set(path, event.target.value ? { is: event.target.value, from: entry?.from ?? field.usual, system } : null)}
+      inputProps={{ "aria-label": label, ...{ "data-path": path } }}
+      sx={{ fontWeight: 600 }}
+    >
+      {blank !== undefined && <option value="">{blank}</option>}
+      {field.choices.map((choice) => (
+        <option key={choice.value} value={choice.value}>
+          {choice.word}
+        </option>
+      ))}
+    </NativeSelect>
   );
 }
 
 /** What an unchosen choice means. */
 function blankWord(path: string): string {
+  if (path.startsWith("vehicle.handbook_")) return "says nothing";
   if (path.startsWith("ways.")) return "the house's own";
   return path === "hitch.style" ? "usual (distributing)" : "not known";
 }

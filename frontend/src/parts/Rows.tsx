@@ -4,13 +4,15 @@ import type { ReactNode } from "react";
 
 import type { Figure } from "../api/types";
 import { hairline, inkSoft } from "../app/theme";
+import { useUnits } from "../app/units";
 import { FigureText } from "./FigureText";
 
 export function Rows({ children }: { children: ReactNode }) {
   return <Box sx={{ display: "grid", gridTemplateColumns: "1fr auto", columnGap: 2 }}>{children}</Box>;
 }
 
-export function Row({ name, figure, children, strong = false }: { name: string; figure?: Figure | null; children?: ReactNode; strong?: boolean }) {
+export function Row({ name, figure, children, strong = false, spread = false }: { name: string; figure?: Figure | null; children?: ReactNode; strong?: boolean; spread?: boolean }) {
+  const { read } = useUnits();
   return (
     <Box
       sx={{
@@ -26,6 +28,7 @@ export function Row({ name, figure, children, strong = false }: { name: string; 
       <span>{name}</span>
       <Box sx={{ textAlign: "right" }}>
         {figure !== undefined ? <FigureText figure={figure} name={name} big={strong} /> : children}
+        {spread && figure?.spread && <Box component="span" sx={{ ml: 0.75, whiteSpace: "nowrap" }}>± {read(figure.spread)}</Box>}
         {figure?.from && <Box component="span" sx={{ color: inkSoft, fontWeight: 400, ml: 0.75, fontSize: "0.8rem" }}>{figure.from}</Box>}
       </Box>
     </Box>

@@ -16,6 +16,11 @@ export function WorkingSheet({ figure, name }: { figure: Figure; name: string })
         {name}: {read(figure.text)}
       </Typography>
       <Box sx={{ color: inkSoft }}>{working ? `no better than its weakest input: ${figure.from}` : `as written down: ${figure.from}`}</Box>
+      {figure.spread && (
+        <Box>
+          known to ± {read(figure.spread)} <Box component="span" sx={{ color: inkSoft }}>(expanded uncertainty, k = 2)</Box>
+        </Box>
+      )}
       {figure.typed && <Box>typed “{figure.typed}”</Box>}
       {working && (
         <>

@@ -12,6 +12,7 @@ import { ElevationDrawing } from "../drawing/ElevationDrawing";
 import { Notice } from "../parts/Notice";
 import { Height } from "../stations/Height";
 import { Hitch } from "../stations/Hitch";
+import { Load } from "../stations/Load";
 import { Meet } from "../stations/Meet";
 import { Ratings } from "../stations/Ratings";
 import { STATION_OF_PART, STATIONS, type StationKey } from "../stations/stations";
@@ -20,11 +21,13 @@ import { Conflict } from "./Conflict";
 import { RigContext, useCatalogue, useFields } from "./context";
 import { drawingNotes } from "./drawingNotes";
 import { useDraft, useRecord } from "./draft";
+import { useLoadHandling } from "./loadHandling";
 import { RigHead } from "./RigHead";
+import { SignBar } from "./SignBar";
 import { StationLine } from "./StationLine";
 import { VerdictLine } from "./VerdictLine";
 
-const ROOMS: Record<StationKey, () => ReactElement> = { meet: Meet, weigh: Weigh, ratings: Ratings, height: Height, hitch: Hitch };
+const ROOMS: Record<StationKey, () => ReactElement> = { meet: Meet, load: Load, weigh: Weigh, ratings: Ratings, height: Height, hitch: Hitch };
 
 export function RigPage() {
   const { id } = useParams();
@@ -62,6 +65,8 @@ function OpenRig({ record }: { record: RigRecord | null }) {
 
   const notes = useMemo(() => (assessment ? drawingNotes(assessment, draft.live?.read ?? {}, station, read) : null), [assessment, draft.live, station, read]);
 
+  const handling = useLoadHandling(draft);
+
   if (!fields.data || !catalogue.data || !assessment || !notes) {
     const error = fields.error ?? catalogue.error ?? draft.liveError;
     return <Notice>{error ? error.message : "Working it out…"}</Notice>;
@@ -82,6 +87,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
           callouts={notes.callouts}
           spans={notes.spans}
           alarms={notes.alarms}
+          handling={station === "load" ? handling : undefined}
           title="The rig in side elevation, to scale"
           pick={(part) => visit(STATION_OF_PART[part] ?? "meet")}
         />
@@ -90,9 +96,10 @@ function OpenRig({ record }: { record: RigRecord | null }) {
         )}
       </Box>
       <VerdictLine assessment={assessment} stale={draft.liveError} visit={visit} />
-      <StationLine station={station} assessment={assessment} visit={visit} />
+      <StationLine station={station} assessment={assessment} signatures={record?.signatures ?? []} visit={visit} />
       <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>
         <Room />
+        <SignBar key={station} station={station} />
       </Box>
       {draft.theirs && record && <Conflict mine={draft} before={record} theirs={draft.theirs} />}
     </RigContext.Provider>

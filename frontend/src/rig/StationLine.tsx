@@ -2,22 +2,25 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 
-import type { Assessment } from "../api/types";
+import type { Assessment, Signature } from "../api/types";
 import { hairline, ink, paper } from "../app/theme";
+import { SignMark } from "../parts/SignMark";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
 import { STATIONS, type StationKey } from "../stations/stations";
 
 interface Props {
   station: StationKey;
   assessment: Assessment;
+  signatures: Signature[];
   visit: (key: string) => void;
 }
 
-export function StationLine({ station, assessment, visit }: Props) {
+export function StationLine({ station, assessment, signatures, visit }: Props) {
   return (
     <Box component="nav" aria-label="Stations" sx={{ flex: "none", display: "flex", px: 2, bgcolor: "background.paper", borderBottom: `2px solid ${ink}`, borderTop: `1px solid ${hairline}`, overflowX: "auto" }}>
       {STATIONS.map((one, index) => {
         const here = one.key === station;
+        const signature = signatures.find((signed) => signed.station === one.key);
         const worst = assessment.findings.find((found) => found.station === one.key);
         return (
           <ButtonBase
@@ -29,7 +32,12 @@ export function StationLine({ station, assessment, visit }: Props) {
             <Box component="span" sx={{ fontFamily: "Besley, serif", fontWeight: 600 }}>
               {index + 1} {one.name}
             </Box>
-            {here && (
+            {signature && signature.state !== "open" && (
+              <Box component="span" sx={{ fontSize: "0.82rem" }}>
+                <SignMark state={signature.state} size={13} ground={here ? paper : ink} /> {signature.state}
+              </Box>
+            )}
+            {here && !worst && (
               <Box component="span" sx={{ fontSize: "0.85rem", display: { xs: "none", md: "inline" } }}>
                 {one.does}
               </Box>

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { createContext, useContext } from "react";
 
 import { api } from "../api/client";
-import type { Assessment, Catalogue, Field } from "../api/types";
+import type { Assessment, Catalogue, Field, LoadKind } from "../api/types";
 import type { Draft } from "./draft";
 
 export interface RigOnPage {
@@ -19,6 +19,24 @@ export function useRig(): RigOnPage {
   const rig = useContext(RigContext);
   if (!rig) throw new Error("useRig outside a rig page");
   return rig;
+}
+
+/** What a field means; a load's fields are described once for every load. */
+export function useField(path: string): Field | undefined {
+  return fieldAt(useRig().fields, path);
+}
+
+export function fieldAt(fields: Record<string, Field>, path: string): Field | undefined {
+  const described = fields[path] ?? fields[path.replace(/^loads\.[^.]+\./, "loads.*.")];
+  return described && { ...described, path };
+}
+
+export function useLoadKinds() {
+  return useQuery({
+    queryKey: ["load kinds"],
+    queryFn: () => api.settled<LoadKind[]>(api.client.GET("/api/load-kinds/")),
+    staleTime: Infinity,
+  });
 }
 
 export function useFields() {

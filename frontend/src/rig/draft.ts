@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 
 import { api, Refusal } from "../api/client";
 import type { Entry, Live, RigRecord } from "../api/types";
+import { useUnits } from "../app/units";
 import { keep, recall } from "./kept";
 
 export type Entries = Record<string, Entry>;
@@ -73,6 +74,7 @@ export function useRecord(id: string | undefined) {
 
 export function useDraft(record: RigRecord | null, saved: (record: RigRecord) => void): Draft {
   const queries = useQueryClient();
+  const { read } = useUnits();
   const id = record?.id ?? null;
   const [recalled] = useState(() => recall(id));
   const [typed, setTyped] = useState<Typed>(recalled?.typed ?? NOTHING_TYPED);
@@ -122,9 +124,10 @@ export function useDraft(record: RigRecord | null, saved: (record: RigRecord) =>
   const problems = useMemo(() => {
     const found: Record<Path, string> = {};
     for (const problem of live.data?.problems ?? []) found[problem.place] = problem.says;
+    for (const problem of live.data?.assessment.problems ?? []) found[problem.place] ??= read(problem.says);
     for (const [path, says] of Object.entries(save.error?.problems ?? {})) found[path] ??= says;
     return found;
-  }, [live.data, save.error]);
+  }, [live.data, save.error, read]);
 
   const setMany = useCallback((more: Record<Path, Entry | null>) => setTyped((was) => ({ ...was, entries: { ...was.entries, ...more } })), []);
   const set = useCallback((path: Path, entry: Entry | null) => setMany({ [path]: entry }), [setMany]);

@@ -1,6 +1,7 @@
 /** The line of stations, in the order of the work. */
 export const STATIONS = [
-  { key: "meet", name: "Meet", does: "what it is and how it is loaded" },
+  { key: "meet", name: "Meet", does: "labels, plate, handbook" },
+  { key: "load", name: "Load", does: "what travels, and where" },
   { key: "weigh", name: "Weigh", does: "tongue and total" },
   { key: "ratings", name: "Ratings", does: "every link, and the weakest" },
   { key: "height", name: "Height", does: "level, settle, ball, hole" },
@@ -12,7 +13,7 @@ export type StationKey = (typeof STATIONS)[number]["key"];
 /** Which station a part of the drawing belongs to. */
 export const STATION_OF_PART: Record<string, StationKey> = {
   vehicle: "meet",
-  trailer: "meet",
+  trailer: "load",
   front_axle: "ratings",
   rear_axle: "ratings",
   trailer_axles: "ratings",

@@ -66,6 +66,7 @@ def figure(known: Anything | None, rounding: str = "nearest") -> Plain | None:
     }
     if known.u > 0:
         plain["spread"] = both(expanded(known), known.dimension, "up")
+        plain["spread_value"] = expanded(known)
     if isinstance(known, Figure):
         plain["working"] = _working(known.working)
     elif known.typed:

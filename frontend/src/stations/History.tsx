@@ -1,0 +1,70 @@
+/** Every reading that was ever written on this rig, the newest first: who, when, with what, as typed. Nothing is overwritten. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import { useQuery } from "@tanstack/react-query";
+
+import { api } from "../api/client";
+import type { PastReading } from "../api/types";
+import { hairline, inkSoft } from "../app/theme";
+import { useUnits } from "../app/units";
+
+const WEIGHED = (path: string) => path.startsWith("weighing.") || path.startsWith("loads.") || path === "trailer.gross_weight";
+
+export function History({ rig, open, close }: { rig: number; open: boolean; close: () => void }) {
+  const { read } = useUnits();
+  const past = useQuery({
+    queryKey: ["history", rig],
+    queryFn: () => api.settled<PastReading[]>(api.client.GET("/api/rigs/{id}/history/", { params: { path: { id: rig } } })),
+    enabled: open,
+    staleTime: 0,
+  });
+  const readings = past.data?.filter((one) => WEIGHED(one.path)) ?? [];
+  return (
+    <Dialog open={open} onClose={close} fullWidth maxWidth="lg" aria-labelledby="history-title">
+      <DialogTitle id="history-title" sx={{ fontFamily: "Besley, serif" }}>
+        Readings and loads, as they were written
+      </DialogTitle>
+      <DialogContent>
+        {past.isError && <p role="alert">{past.error.message}</p>}
+        <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { textAlign: "left", py: 0.4, pr: 1.5, borderBottom: `1px solid ${hairline}`, verticalAlign: "baseline" } }}>
+          <thead>
+            <tr>
+              {["What", "As typed", "Read as", "From", "With", "By", "When", "Now"].map((head) => (
+                <th key={head} scope="col">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {readings.map((one) => (
+              <Box component="tr" key={`${one.path}/${one.revision}`} sx={{ color: one.in_force ? undefined : inkSoft }}>
+                <td>{one.name}</td>
+                <td>
+                  <Box component="span" sx={{ textDecoration: one.in_force ? undefined : "line-through", fontWeight: 600 }}>
+                    {one.typed || "taken back"}
+                  </Box>
+                </td>
+                <td>{read(one.read)}</td>
+                <td>{one.from}</td>
+                <td>{one.instrument}</td>
+                <td>{one.by}</td>
+                <td>{new Date(one.at).toLocaleString("en", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })}</td>
+                <td>{one.in_force ? "stands" : one.typed ? "superseded" : ""}</td>
+              </Box>
+            ))}
+          </tbody>
+        </Box>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,138 @@
+/** The ways of weighing, each with its readings, its instrument and what it makes of them. */
+import Box from "@mui/material/Box";
+import { useState, type ReactNode } from "react";
+
+import { hairline, inkSoft } from "../app/theme";
+import { useUnits } from "../app/units";
+import { BeamDiagram } from "../drawing/BeamDiagram";
+import { FigureInput, Problem } from "../parts/EntryField";
+import { Panel } from "../parts/Rows";
+import { useRig } from "../rig/context";
+import { Fields } from "./Meet";
+
+const at = (names: string) => names.split(" ").map((name) => `weighing.${name}`);
+
+export function WaysOfWeighing() {
+  return (
+    <Panel title="Readings" note="trailer level, loaded; several ways may stand at once">
+      <Way way="tongue_scale" name="Tongue scale" paths={at("tongue_scale tongue_scale_mark tongue_scale_with")} />
+      <Way way="gauge" name="Gauge ball mount" paths={at("gauge gauge_mark gauge_with")}>
+        A gauge with coarse marks cannot tell fine differences; write its smallest mark.
+      </Way>
+      <Way way="beam" name="Beam and bathroom scale" paths={at("beam_reading beam_tare beam_pivot_to_scale beam_pivot_to_coupler beam_mark beam_with")}>
+        <Beam />
+      </Way>
+      <Way way="jack" name="Scale under the jack" paths={[...at("jack_reading"), "trailer.jack_position", "trailer.ball_to_axle", ...at("jack_mark jack_with")]}>
+        The jack stands nearer the axles than the coupler and carries more: TW = T · (L − j) / L.
+      </Way>
+      <Way way="bridge" name="Weighbridge, one to three passes" paths={at("bridge_front_alone bridge_rear_alone bridge_front_bare bridge_rear_bare bridge_trailer_bare bridge_front_bars bridge_rear_bars bridge_trailer_bars bridge_mark bridge_with")} own={<Bridge />} />
+      <Way way="squat" name="Squat of the rear springs" paths={[...at("squat_before squat_after"), "vehicle.rear_rate", "vehicle.auto_levelling", ...at("squat_with")]}>
+        Weak, a cross-check. Auto-levelling off; air springs as the handbook says.
+      </Way>
+      <Way way="gross" name="The whole trailer" paths={["trailer.gross_weight", "trailer.unladen_weight", "trailer.brochure_tongue", "weighing.bridge_with"]} />
+    </Panel>
+  );
+}
+
+interface Props {
+  way: string;
+  name: string;
+  paths: string[];
+  children?: ReactNode;
+  own?: ReactNode;
+}
+
+/** One way, folded until it has a reading. */
+function Way({ way, name, paths, children, own }: Props) {
+  const { draft, assessment } = useRig();
+  const { read } = useUnits();
+  const written = paths.some((path) => path.startsWith("weighing.") && draft.entries[path]) || way === "tongue_scale" || way === "gross";
+  const [open, setOpen] = useState(written);
+  const found = assessment.weights.ways.find((one) => one.key === way);
+  const troubled = paths.some((path) => draft.problems[path]);
+  return (
+    <Box component="details" data-reading={way} open={open || troubled} onToggle={(event) => setOpen(event.currentTarget.open)} sx={{ borderBottom: `1px solid ${hairline}`, pb: 0.5 }}>
+      <Box component="summary" sx={{ cursor: "pointer", fontWeight: 600, py: 0.4 }}>
+        {name}{" "}
+        {found?.figure.text && (
+          <Box component="span" sx={{ fontWeight: 400 }}>
+            {read(found.figure.text)} {found.figure.spread && `± ${read(found.figure.spread)}`}, {found.became}
+          </Box>
+        )}
+      </Box>
+      {own ?? <Fields paths={paths} />}
+      {children && <Box sx={{ fontSize: "0.88rem", color: inkSoft, mt: 0.25 }}>{children}</Box>}
+    </Box>
+  );
+}
+
+function Beam() {
+  const { draft } = useRig();
+  const { read } = useUnits();
+  const told = (name: string, otherwise: string) => {
+    const known = draft.live?.read[`weighing.${name}`];
+    return known ? read(known) : otherwise;
+  };
+  const lengths = draft.live?.lengths ?? {};
+  return (
+    <BeamDiagram
+      d={lengths["weighing.beam_pivot_to_coupler"] ?? null}
+      D={lengths["weighing.beam_pivot_to_scale"] ?? null}
+      words={{
+        d: told("beam_pivot_to_coupler", "d, pivot to coupler"),
+        D: told("beam_pivot_to_scale", "D, pivot to scale"),
+        reading: told("beam_reading", "R"),
+        tongue: "tongue on the beam, jack up",
+      }}
+    />
+  );
+}
+
+const PASSES = [
+  ["1 alone", "bridge_front_alone", "bridge_rear_alone", null],
+  ["2 coupled, no bars", "bridge_front_bare", "bridge_rear_bare", "bridge_trailer_bare"],
+  ["3 bars on", "bridge_front_bars", "bridge_rear_bars", "bridge_trailer_bars"],
+] as const;
+const AXLES = ["front axle", "rear axle", "trailer axles"];
+
+/** The passes as the ticket has them: a line a pass, a column an axle group. */
+function Bridge() {
+  const { draft, assessment } = useRig();
+  const { read } = useUnits();
+  const { bridge } = assessment.weights;
+  const problems = PASSES.flatMap(([, ...names]) => names.flatMap((name) => (name ? (draft.problems[`weighing.${name}`] ?? []) : [])));
+  return (
+    <Box>
+      <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td": { p: 0.25 }, "& th": { textAlign: "left", fontWeight: 400, fontSize: "0.85rem", whiteSpace: "nowrap" } }}>
+        <thead>
+          <tr>
+            <th scope="col">Pass</th>
+            {AXLES.map((axle) => (
+              <th key={axle} scope="col">
+                {axle}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {PASSES.map(([name, ...paths]) => (
+            <tr key={name}>
+              <th scope="row">{name}</th>
+              {paths.map((path, index) => (
+                <td key={AXLES[index]}>{path && <FigureInput path={`weighing.${path}`} label={`Pass ${name}: ${AXLES[index]}`} problemId="bridge-problem" />}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      {problems.length > 0 && <Problem id="bridge-problem">{problems.join(" ")}</Problem>}
+      {bridge.repeat && <Problem>{read(bridge.repeat)}</Problem>}
+      {bridge.closes && (
+        <Box sx={{ fontSize: "0.88rem" }}>
+          Passes 2 and 3 close: {read(bridge.apart_text)} apart, {read(bridge.tolerance_text)} allowed.
+        </Box>
+      )}
+      <Fields paths={at("bridge_mark bridge_with")} />
+    </Box>
+  );
+}
