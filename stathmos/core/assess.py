@@ -15,6 +15,7 @@ from stathmos.core.contradictions import Contradiction, contradictions
 from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, work
 from stathmos.core.reading_list import ToRead, reading_list
 from stathmos.core.rig import Rig
+from stathmos.core.rig.loads import TRAILER, VEHICLE
 from stathmos.core.rules import Rules, rules_for
 from stathmos.core.stock import Ball, Kit, Shank, Stock
 from stathmos.core.units import LENGTH, WEIGHT
@@ -146,13 +147,11 @@ def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tup
     loads = loading.vehicle_loads(rig, placed, hardware, geometry.o)
     planned = chain("planned", weights.tongue, weights.gross, loads, rig)
     full = chain("full", tongue_full, trailer_gvwr, loads, rig)
-    as_it_stands = chain(
-        "standing",
-        weights.tongue_standing,
-        weights.gross_standing,
-        loading.vehicle_loads(rig, placed, hardware, geometry.o, planned=False),
-        rig,
-    )
+    # Where nothing is still to come, to go or to be moved, as it stands is as planned.
+    as_it_stands = planned
+    if any(cargo.steps(placed, on) for on in (TRAILER, VEHICLE)):
+        standing_loads = loading.vehicle_loads(rig, placed, hardware, geometry.o, planned=False)
+        as_it_stands = chain("standing", weights.tongue_standing, weights.gross_standing, standing_loads, rig)
     side_by_side = (
         cases.standing("standing", "As it stands", weights.tongue_standing, weights.gross_standing, as_it_stands),
         cases.standing("planned", "As planned", weights.tongue, weights.gross, planned),

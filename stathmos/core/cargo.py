@@ -22,10 +22,11 @@ from stathmos.core.figures import (
 )
 from stathmos.core.rig import KINDS, Load, Rig
 from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, TRAILER, VEHICLE, Kind
-from stathmos.core.uncertainty import of_typical
+from stathmos.core.uncertainty import of_typical, tape
 from stathmos.core.units import LENGTH, MM_PER_IN, SHARE, WEIGHT
 
 RACK = 40 * MM_PER_IN  # how far behind the rear end a rack's load may hang: from memory
+PUT_DOWN = MM_PER_IN  # a load that is moved to a mark is put down to an inch of it: common practice
 RAIL_AHEAD = 0.55  # of the frame's length stands ahead of the axle centre, where nobody measured: from memory
 NOSE = 0.12  # of the ball-to-axle length before the box begins, at the least: from memory
 
@@ -82,7 +83,7 @@ def plan(rig: Rig, overhang: Anything) -> tuple[Placed, ...]:
     for load in rig.loads:
         kind = KINDS[load.kind_key]
         weight, at = _weight(rig, load, kind), _place(rig, load, kind, overhang)
-        to = load.moved_to if load.moved_to is not None else at
+        to = at if load.moved_to is None else tape(load.moved_to, PUT_DOWN)
         found.append(
             Placed(load, kind, weight, at, to, _on_tongue(kind, weight, at, L), _on_tongue(kind, weight, to, L))
         )

@@ -24,12 +24,11 @@ class Provenance(Enum):
     LABEL = "label"
     MEASURED = "measured"
 
-    @property
-    def strength(self) -> int:
-        return _STRENGTH[self]
+    strength: int
 
 
-_STRENGTH = {origin: rank for rank, origin in enumerate(Provenance)}
+for _rank, _origin in enumerate(Provenance):
+    _origin.strength = _rank
 
 
 def weakest(origins: list[Provenance]) -> Provenance:
@@ -166,8 +165,11 @@ def work(
     values = {term.name: term.value for term in put_in}
     spread: dict[str, float] = {}
     for name, term in terms.items():
+        own = term.spread
+        if not own:
+            continue
         slope = _slope(function, values, name, term.u)
-        for path, share in term.spread.items():
+        for path, share in own.items():
             spread[path] = spread.get(path, 0.0) + slope * share
     return Figure(function(**values), dimension, origin, Working(formula, put_in, rule, note), spread)
 

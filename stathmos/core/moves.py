@@ -1,7 +1,7 @@
 """The smallest single moves that bring the tongue's share inside the band, each with what it does to every axle.
 
-A move is worked out for the middle of what would just do, then tried on the rig: one
-that puts another limit over is left out of the advice, and said.
+A move is made just large enough that the share lies inside with all that is not known
+about it, and tried on the rig: one that puts another limit over is left out, and said.
 """
 
 from __future__ import annotations
@@ -9,18 +9,20 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
+from functools import partial
 
-from stathmos.core.cargo import RACK, Placed, load_space, travels
+from stathmos.core.cargo import RACK, Placed, Space, load_space, travels
 from stathmos.core.cases import Standing
 from stathmos.core.figures import Given, Missing, Phrase, Provenance, expanded
 from stathmos.core.ratings import Link, State
-from stathmos.core.rig import KINDS, Rig
+from stathmos.core.rig import CHOICE, KINDS, Rig, entry_at
 from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, TRAILER, Load
+from stathmos.core.uncertainty import as_written
 from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, WEIGHT
-from stathmos.core.weighing import Weights
+from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LIGHT, Weights
 
 LEAST_MOVE = 3 * MM_PER_IN  # nobody moves a load by less
-_INCH, _POUND = MM_PER_IN, KG_PER_LB
+TRIES = 4  # a larger move is less well known itself; so often the target is drawn further in
 
 
 @dataclass(frozen=True)
@@ -55,37 +57,70 @@ class Move:
     crosses: tuple[Link, ...] = ()
 
 
+#: what is said, the loads as they would be written, and the work of it
+Candidate = tuple[Phrase, tuple[Load, ...], float]
+#: makes the candidate for a share aimed at; None where it cannot be done
+Make = Callable[[float], Candidate | None]
+
+
+@dataclass(frozen=True)
+class _Trailer:
+    """What every move is reckoned on: ball to axles, mm; tongue and gross as planned, kg."""
+
+    L: float
+    tongue: float
+    gross: float
+
+
 def advise(rig: Rig, placed: tuple[Placed, ...], now: Tried, judge: Callable[[Rig], Tried]) -> tuple[Move, ...]:
     """The moves that bring the share inside, the least work first; those that cross another limit come last."""
     weights = now.weights
-    if isinstance(weights.share, Missing) or weights.judgement.state not in ("light", "heavy", "cannot tell"):
+    if isinstance(weights.share, Missing) or weights.judgement.state not in (LIGHT, HEAVY, CANNOT_TELL):
         return ()
-    target = _target(weights)
-    if abs(target - weights.share.value) < 1e-6:
-        return ()
+    over_now = {link.key for link in now.links if link.state is State.OVER}
     found = []
-    for says, writes, effort in _candidates(rig, placed, weights, target):
-        changed = rig
-        for load in writes:
-            known = changed.load(load.key) is not None
-            changed = changed.with_load(load) if known else replace(changed, loads=(*changed.loads, load))
-        then = judge(changed)
-        if isinstance(then.weights.share, Missing):
+    for make in _ways(rig, placed, weights):
+        tried = _try_until_inside(rig, make, weights, judge)
+        if tried is None:
             continue
-        over_now = {link.key for link in now.links if link.state is State.OVER}
+        (says, writes, effort), then = tried
         crosses = tuple(link for link in then.links if link.state is State.OVER and link.key not in over_now)
         found.append(Move(writes[0].key, says, then.weights.share.value, _effect(now, then), effort, writes, crosses))
     return tuple(sorted(found, key=lambda move: (bool(move.crosses), move.effort)))
 
 
-def _target(weights: Weights) -> float:
-    """The nearest share whose whole spread lies inside the band; the middle of a band too narrow for it."""
-    judged, share = weights.judgement, weights.share
-    margin = expanded(share)
-    least, most = judged.low + margin, judged.high - margin
+def _try_until_inside(
+    rig: Rig, make: Make, weights: Weights, judge: Callable[[Rig], Tried]
+) -> tuple[Candidate, Tried] | None:
+    """A move just large enough that the share's whole spread, the move's own in it, lies inside; None where none is."""
+    target = _target(weights, expanded(weights.share))
+    for _ in range(TRIES):
+        candidate = make(target)
+        if candidate is None:
+            return None
+        then = judge(_with(rig, candidate[1]))
+        if isinstance(then.weights.share, Missing):
+            return None
+        spread = expanded(then.weights.share)
+        too_narrow = weights.judgement.high - weights.judgement.low < 2 * spread
+        if then.weights.judgement.state == INSIDE or too_narrow:
+            return candidate, then
+        target = _target(weights, spread * 1.02)
+    return None
+
+
+def _with(rig: Rig, writes: tuple[Load, ...]) -> Rig:
+    for load in writes:
+        rig = rig.with_load(load) if rig.load(load.key) else replace(rig, loads=(*rig.loads, load))
+    return rig
+
+
+def _target(weights: Weights, margin: float) -> float:
+    """The nearest share that lies inside the band by a margin; the middle of a band too narrow for it."""
+    least, most = weights.judgement.low + margin, weights.judgement.high - margin
     if least > most:
-        return (judged.low + judged.high) / 2
-    return min(max(share.value, least), most)
+        return (weights.judgement.low + weights.judgement.high) / 2
+    return min(max(weights.share.value, least), most)
 
 
 def _effect(now: Tried, then: Tried) -> Effect:
@@ -96,28 +131,31 @@ def _effect(now: Tried, then: Tried) -> Effect:
     return Effect(change("tongue") or 0.0, change("front"), change("rear"), change("trailer_axles"))
 
 
-Candidate = tuple[Phrase, tuple[Load, ...], float]
-
-
-def _candidates(rig: Rig, placed: tuple[Placed, ...], weights: Weights, target: float) -> Iterator[Candidate]:
+def _ways(rig: Rig, placed: tuple[Placed, ...], weights: Weights) -> Iterator[Make]:
+    """Every kind of single move on every load, each still to be told the share aimed at."""
     L, frame = rig.trailer.ball_to_axle, rig.trailer.frame_length
     if L is None:
         return
-    tongue, gross = weights.tongue.value, weights.gross.value
-    wanted = target * gross - tongue
+    rest = _Trailer(L.value, weights.tongue.value, weights.gross.value)
     for one in placed:
         if one.on != TRAILER or not travels(one) or isinstance(one.weight, Missing) or isinstance(one.to, Missing):
             continue
         if one.weight.value <= 0:
             continue
         if one.kind.movable and frame is not None:
-            yield from _slide(rig, one, L.value, frame.value, wanted)
-        yield from _take_out(rig, one, L.value, tongue, gross, target)
-    yield from _fill(rig, placed, L.value, tongue, gross, target)
+            yield partial(_slide, load_space(rig, L.value, frame.value), one, rest)
+        if one.kind.parts or (one.kind.density and one.load.kind_key != "propane"):
+            yield partial(_take_out, _free_key(rig, one.key), one, rest)
+    tank, at = rig.figure(KINDS["fresh_water"].tank), rig.figure(KINDS["fresh_water"].place)
+    if not isinstance(tank, Missing) and not isinstance(at, Missing):
+        room = tank.value * (KINDS["fresh_water"].density or 0.0) - _water(placed)
+        yield partial(_fill, _free_key(rig, "fresh_water"), room, at.value, rest)
 
 
-def _given(value: float, dimension: str, written: str) -> Given:
-    return Given(value, dimension, Provenance.ASSUMED, written)
+def _water(placed: tuple[Placed, ...]) -> float:
+    """Fresh water that travels, kg."""
+    held = [one.weight for one in placed if one.load.kind_key == "fresh_water" and travels(one)]
+    return sum(weight.value for weight in held if not isinstance(weight, Missing))
 
 
 def _free_key(rig: Rig, key: str) -> str:
@@ -125,82 +163,73 @@ def _free_key(rig: Rig, key: str) -> str:
     return next(name for name in (f"{key[:20]}_{number}" for number in range(2, 100)) if rig.load(name) is None)
 
 
-def _slide(rig: Rig, one: Placed, L: float, frame: float, wanted: float) -> Iterator[Candidate]:
+def _place(key: str, name: str, mm: float) -> Given:
+    """A place as it would be written, with the uncertainty that it would be read with."""
+    path = f"loads.{key}.{name}"
+    return Given(mm, LENGTH, Provenance.ASSUMED, path=path, u=as_written(mm, entry_at(path), Provenance.ASSUMED))
+
+
+def _weight(key: str, kg: float, origin: Provenance) -> Given:
+    path = f"loads.{key}.weight"
+    return Given(kg, WEIGHT, origin, path=path, u=as_written(kg, entry_at(path), origin))
+
+
+def _word(text: str) -> Given:
+    return Given(0.0, CHOICE, Provenance.ASSUMED, text)
+
+
+def _slide(space: Space, one: Placed, rest: _Trailer, target: float) -> Candidate | None:
     """Along the trailer by dx = −ΔTW·L/m, to the whole inch that is enough; not outside the load space."""
-    exact = -wanted * L / one.weight.value
-    dx = math.copysign(math.ceil(abs(exact) / _INCH - 1e-9) * _INCH, exact)
-    if abs(dx) < LEAST_MOVE:
-        dx = math.copysign(LEAST_MOVE, exact)
-    space = load_space(rig, L, frame)
+    exact = -(target * rest.gross - rest.tongue) * rest.L / one.weight.value
+    dx = math.copysign(max(LEAST_MOVE, math.ceil(abs(exact) / MM_PER_IN - 1e-9) * MM_PER_IN), exact)
     front, rear = (space.rear, space.rear + RACK) if one.kind.rack else (space.front, space.rear)
     to = one.to.value + dx
     if not front - 1e-6 <= to <= rear + 1e-6:
-        return
+        return None
     way = "forward" if dx < 0 else "rearward"
     says = Phrase(
         f"Move {one.load.word.lower()} ({{m}}) {{dx}} {way}, to {{to}} behind the ball.",
         {"m": (one.weight.value, WEIGHT, "nearest"), "dx": (abs(dx), LENGTH, "nearest"), "to": (to, LENGTH, "nearest")},
     )
-    place = _given(to, LENGTH, "")
-    moved = replace(one.load, moved_to=place) if one.when == ABOARD else replace(one.load, at=place, moved_to=None)
-    yield says, (moved,), one.weight.value * abs(dx)
+    if one.when == ABOARD:
+        moved = replace(one.load, moved_to=_place(one.key, "moved_to", to))
+    else:
+        moved = replace(one.load, at=_place(one.key, "at", to), moved_to=None)
+    return says, (moved,), one.weight.value * abs(dx)
 
 
-def _enough(lever: float, tongue: float, gross: float, target: float) -> float | None:
+def _enough(lever: float, rest: _Trailer, target: float) -> float:
     """How much to add (+) or take out (−) at a lever (L − x)/L so that the share is the target.  m = (t·G − T)/(a − t)"""
     if abs(lever - target) < 1e-6:
+        return 0.0
+    return (target * rest.gross - rest.tongue) / (lever - target)
+
+
+def _to_the_pound(kg: float) -> float:
+    return math.ceil(kg / KG_PER_LB - 1e-9) * KG_PER_LB
+
+
+def _take_out(key: str, one: Placed, rest: _Trailer, target: float) -> Candidate | None:
+    out = _to_the_pound(-_enough((rest.L - one.to.value) / rest.L, rest, target))
+    if out <= 0 or out > one.weight.value:
         return None
-    return (target * gross - tongue) / (lever - target)
-
-
-def _take_out(rig: Rig, one: Placed, L: float, tongue: float, gross: float, target: float) -> Iterator[Candidate]:
-    if not one.kind.parts and not (one.kind.density and one.load.kind_key != "propane"):
-        return
-    change = _enough((L - one.to.value) / L, tongue, gross, target)
-    if change is None or change >= 0:
-        return
-    out = min(math.ceil(-change / _POUND - 1e-9) * _POUND, one.weight.value)
-    if out + 1e-6 < -change:
-        return
     word = "Drain" if one.kind.density else "Take out"
     says = Phrase(f"{word} {{out}} of {one.load.word.lower()}.", {"out": (out, WEIGHT, "up")})
-    rest = replace(one.load, weight=_given(one.weight.value - out, WEIGHT, ""), volume=None)
+    origin = one.weight.provenance
+    left = replace(one.load, weight=_weight(one.key, one.weight.value - out, origin), volume=None)
     if one.when == TO_COME:
-        yield says, (rest,), out * L
-        return
+        return says, (left,), out * rest.L
     gone = replace(
-        rest,
-        key=_free_key(rig, one.key),
-        weight=_given(out, WEIGHT, ""),
-        when=_given(0.0, "choice", TO_COME_OUT),
-        kind=_given(0.0, "choice", one.load.kind_key),
+        left, key=key, weight=_weight(key, out, origin), when=_word(TO_COME_OUT), kind=_word(one.load.kind_key)
     )
-    yield says, (rest, gone), out * L
+    return says, (left, gone), out * rest.L
 
 
-def _fill(
-    rig: Rig, placed: tuple[Placed, ...], L: float, tongue: float, gross: float, target: float
-) -> Iterator[Candidate]:
+def _fill(key: str, room: float, at: float, rest: _Trailer, target: float) -> Candidate | None:
     """Fresh water into a tank that stands where it helps."""
-    kind = KINDS["fresh_water"]
-    tank, at = rig.figure(kind.tank), rig.figure(kind.place)
-    if isinstance(tank, Missing) or isinstance(at, Missing):
-        return
-    held = sum(
-        one.weight.value
-        for one in placed
-        if one.load.kind_key == "fresh_water" and travels(one) and not isinstance(one.weight, Missing)
-    )
-    change = _enough((L - at.value) / L, tongue, gross, target)
-    room = tank.value * kind.density - held
-    if change is None or change <= 0 or change > room:
-        return
-    more = min(math.ceil(change / _POUND - 1e-9) * _POUND, room)
+    more = _to_the_pound(_enough((rest.L - at) / rest.L, rest, target))
+    if more <= 0 or more > room:
+        return None
     says = Phrase("Fill {more} of fresh water.", {"more": (more, WEIGHT, "up")})
-    load = Load(
-        _free_key(rig, "fresh_water"),
-        kind=_given(0.0, "choice", "fresh_water"),
-        weight=_given(more, WEIGHT, ""),
-        when=_given(0.0, "choice", TO_COME),
-    )
-    yield says, (load,), more * L / 6
+    water = Load(key, _word("fresh_water"), weight=_weight(key, more, Provenance.ASSUMED), when=_word(TO_COME))
+    return says, (water,), more * rest.L / 6

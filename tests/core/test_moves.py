@@ -25,14 +25,21 @@ class Advice(unittest.TestCase):
         self.assertEqual(assessed(rig()).moves, ())
 
     def test_moving_forward_by_hand(self) -> None:
-        """560 of 6 200 lb; to lie at 10 % and its spread clear of it, dx = ΔTW·L/m, up to the whole inch."""
+        """300 lb over dx inches of a 216 in lever put 300·dx/216 lb on the tongue: 560 and that, of 6 200."""
         move = moves()["Move"]
-        share = assessed(rig(**LIGHT)).weights.share
-        wanted = (0.10 + 2 * share.u) * 6200 - 560
-        inches = -(-wanted * 216 / 300 // 1)
-        self.assertAlmostEqual(move.writes[0].moved_to.value / MM, 250 - inches, places=6)
+        inches = 250 - move.writes[0].moved_to.value / MM
+        self.assertAlmostEqual(inches, round(inches), places=6, msg="to the whole inch")
         self.assertAlmostEqual(move.effect.tongue / KG, 300 * inches / 216, places=6)
+        self.assertAlmostEqual(move.share, (560 + 300 * inches / 216) / 6200, places=9)
         self.assertEqual(move.crosses, ())
+
+    def test_it_is_the_smallest_that_can_be_told_to_do(self) -> None:
+        """Made, the share is inside with its whole spread; two inches less, that cannot be told."""
+        to = moves()["Move"].writes[0].moved_to.value / MM
+        states = [
+            assessed(rig(**LIGHT, loads__gear__moved_to=f"{at} in")).weights.judgement.state for at in (to, to + 2)
+        ]
+        self.assertEqual(states, ["inside", "cannot tell"])
 
     def test_every_move_brings_the_share_inside(self) -> None:
         for word, move in moves().items():
@@ -46,7 +53,8 @@ class Advice(unittest.TestCase):
         at = f"{move.writes[0].moved_to.value} mm"
         after = assessed(rig(**LIGHT, loads__gear__moved_to=measured(at)))
         self.assertAlmostEqual(after.weights.share.value, move.share, places=9)
-        self.assertNotIn(after.weights.judgement.state, ("light", "heavy"))
+        self.assertEqual(after.weights.judgement.state, "inside")
+        self.assertEqual(after.moves, ())
 
     def test_effects_balance(self) -> None:
         """What a slide puts on the tongue and so on the vehicle, it takes off the trailer's axles; nothing is made or lost."""

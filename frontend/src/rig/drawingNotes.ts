@@ -38,7 +38,7 @@ export function drawingNotes(assessment: Assessment, asRead: Live["read"], stati
     span(e.ball_x, e.trailer_axle_x, "trailer.ball_to_axle", "ball to axles");
   } else if (station === "weigh") {
     callouts = [{ at: "ball", kind: "load", text: worded("tongue", weights.tongue), alarm: weights.share_state === "light" }, { at: "trailer_axles", kind: "load", text: worded("whole trailer", weights.gross) }];
-  } else if (station === "ratings") {
+  } else if (station === "ratings" || station === "load") {
     callouts = [...load("front_axle", "front", "front_gawr"), ...load("rear_axle", "rear", "rear_gawr"), ...load("trailer_axles", "trailer axles", "trailer_axles")];
     callouts.push({ at: "ball", kind: "load", text: worded("tongue", weights.tongue) });
   } else if (station === "height") {

@@ -35,6 +35,7 @@ function Plan() {
   const keys = loadKeys(draft.entries);
   const placed = new Map(assessment.loading.loads.map((load) => [load.key, load]));
   const kind = (key: string) => placed.get(key)?.kind ?? key;
+  const rank = (key: string) => kinds.data?.findIndex((one) => one.key === kind(key)) ?? 0;
 
   function add(chosen: string) {
     const key = freeKey(chosen, keys);
@@ -64,6 +65,7 @@ function Plan() {
           </Box>
           {keys
             .filter((key) => (kinds.data?.find((one) => one.key === kind(key))?.on ?? "trailer") === on)
+            .sort((one, other) => rank(one) - rank(other))
             .map((key) => (
               <LoadRow key={key} load={key} placed={placed.get(key)} poured={kinds.data?.find((one) => one.key === kind(key))?.poured ?? false} />
             ))}

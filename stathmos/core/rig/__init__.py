@@ -11,6 +11,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from stathmos.core.figures import Given, Missing
 from stathmos.core.rig.entry import (
@@ -145,6 +146,7 @@ LIST_ENTRIES: dict[str, Entry] = {
 KEY = re.compile(r"[a-z][a-z0-9_]{0,23}")
 
 
+@lru_cache(maxsize=4096)
 def entry_at(path: str) -> Entry | None:
     """What the field at a path means; None where there is no such field.
 
