@@ -46,7 +46,7 @@ def big_stock() -> Stock:
         "shanks": [{**listed["shanks"][i % 5], "name": f"shank {i}"} for i in range(10)],
         "balls": listed["balls"],
     }
-    return rigfile.read({"stathmos_rig_file": 1, "stock": many}).stock
+    return rigfile.read({"stathmos_rig_file": rigfile.VERSION, "stock": many}).stock
 
 
 def in_process() -> None:

@@ -74,6 +74,12 @@ class BrowserTest(Truncating, StaticLiveServerTestCase):
     def field(self, label: str) -> Locator:
         return self.page.get_by_label(label, exact=True)
 
+    def unfold(self, way: str) -> None:
+        """Open one way of weighing, where it is folded."""
+        group = self.page.locator(f"details[data-reading={way}]")
+        if group.get_attribute("open") is None:
+            group.locator("summary").click()
+
     def verdict(self) -> Locator:
         return self.page.locator("[data-verdict]")
 

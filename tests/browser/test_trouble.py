@@ -38,7 +38,7 @@ class BadInput(BrowserTest):
                 "Pivot to scale",
                 "Pivot to coupler",
             ),
-            *("Gross trailer weight, as it stands", "Brochure empty weight", "Trailer load", "Brochure hitch weight"),
+            *("Gross trailer weight, as it stands", "Brochure empty weight", "Brochure hitch weight"),
         ):
             with self.subTest(label=label):
                 self.wrong(label, "abc", "Cannot read “abc”")
@@ -62,6 +62,7 @@ class BadInput(BrowserTest):
                 self.wrong(label, "x", "Cannot read “x”")
                 self.wrong(label, "0", "too small to believe")
         self.station("Meet")
+        self.page.evaluate("document.querySelectorAll('main details').forEach(group => { group.open = true })")
         inputs = self.page.get_by_role("main").locator("input[data-path]")
         labels = [
             self.page.locator(f"label[for='{one.get_attribute('id')}']").evaluate(
@@ -121,14 +122,14 @@ class Unsaved(BrowserTest):
 
     def test_a_draft_older_than_another_save_does_not_go_over_it(self) -> None:
         self.sign_in()
-        self.open_rig("Haldis Okonjo", "Meet")
-        self.field("Bed or boot").fill("80 lb")
+        self.open_rig("Haldis Okonjo", "Load")
+        self.field("Bed or boot: weight").fill("80 lb")
         expect(self.page.get_by_text("Not saved yet")).to_be_visible()
         self.page.get_by_role("link", name="The floor").click()
         rig = Rig.objects.get(customer="Haldis Okonjo")
         bed = {"is": "200 lb", "from": "measured", "system": "us"}
         write_rig(rig.pk, Person.objects.get(username="odile"), 1, Change({}, {"loads.bed.weight": bed}))
-        self.open_rig("Haldis Okonjo", "Meet")
+        self.open_rig("Haldis Okonjo", "Load")
         self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_role("dialog")).to_contain_text("saved by somebody else meanwhile")
         self.assertEqual(rig.current()["loads.bed.weight"].typed, "200 lb")
@@ -137,18 +138,18 @@ class Unsaved(BrowserTest):
 class TwoPeople(BrowserTest):
     def test_the_second_save_shows_both_and_loses_neither(self) -> None:
         self.sign_in()
-        self.open_rig("Haldis Okonjo", "Meet")
+        self.open_rig("Haldis Okonjo", "Load")
         other = self.new_page()
         self.sign_in("odile", other)
         other.get_by_role("link", name="Haldis Okonjo").click()
-        other.get_by_role("navigation", name="Stations").get_by_role("button", name="Meet").click()
-        other.get_by_label("Bed or boot", exact=True).fill("220 lb")
-        other.get_by_label("Rear seats", exact=True).fill("150 lb")
+        other.get_by_role("navigation", name="Stations").get_by_role("button", name="Load").click()
+        other.get_by_label("Bed or boot: weight", exact=True).fill("220 lb")
+        other.get_by_label("People behind: weight", exact=True).fill("150 lb")
         other.get_by_role("button", name="Save").click()
         expect(other.get_by_text("Saved, version 2")).to_be_visible()
 
-        self.field("Bed or boot").fill("90 lb")
-        self.field("Front seats").fill("300 lb")
+        self.field("Bed or boot: weight").fill("90 lb")
+        self.field("People in front: weight").fill("300 lb")
         self.page.get_by_role("button", name="Save").click()
         dialog = self.page.get_by_role("dialog")
         expect(dialog).to_contain_text("saved by somebody else meanwhile")
@@ -156,9 +157,9 @@ class TwoPeople(BrowserTest):
         expect(dialog.get_by_role("row", name="Bed or boot")).to_contain_text("220 lb")
         dialog.get_by_role("row", name="Bed or boot").get_by_label("220 lb").check()
         dialog.get_by_role("button", name="Go on with these").click()
-        expect(self.field("Bed or boot")).to_have_value("220 lb")
-        expect(self.field("Rear seats")).to_have_value("150 lb")
-        expect(self.field("Front seats")).to_have_value("300 lb")
+        expect(self.field("Bed or boot: weight")).to_have_value("220 lb")
+        expect(self.field("People behind: weight")).to_have_value("150 lb")
+        expect(self.field("People in front: weight")).to_have_value("300 lb")
         self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_text("Saved, version 3")).to_be_visible()
 
@@ -178,7 +179,7 @@ class EverybodyCanRead(BrowserTest):
         self.sign_in()
         self.axe("floor")
         self.open_rig("Josune Farrow", "Meet")
-        for station in ("Meet", "Weigh", "Ratings", "Height", "Hitch"):
+        for station in ("Meet", "Load", "Weigh", "Ratings", "Height", "Hitch"):
             self.station(station)
             self.axe(station)
 

@@ -79,3 +79,21 @@ class Handbook(unittest.TestCase):
         )
         said = [one.subject for one in assessed(rig(**carrying, vehicle__handbook_wd_above=label("7000 lb"))).findings]
         self.assertNotIn("style", said)
+
+
+class BeforeMeasuring(unittest.TestCase):
+    def said(self, **changes) -> dict[str, str]:
+        return {one.subject: one.says.text("us") for one in assessed(rig(**changes)).findings if one.state == "caution"}
+
+    def test_air_springs_want_their_pressure_and_the_handbooks_word(self) -> None:
+        """Pumped to towing pressure or let down first: the vehicle's handbook decides (common practice, no source)."""
+        self.assertNotIn("air_springs", self.said())
+        fitted = {"vehicle__air_springs": measured("fitted")}
+        self.assertIn("nobody wrote the pressure", self.said(**fitted)["air_springs"])
+        self.assertIn(
+            "let down to the minimum", self.said(**fitted, vehicle__handbook_air=label("let_down"))["air_springs"]
+        )
+        self.assertIn("35.0\u00a0psi", self.said(**fitted, vehicle__air_pressure=measured("35 psi"))["air_springs"])
+
+    def test_auto_levelling_on_is_said(self) -> None:
+        self.assertIn("heights and squat", self.said(vehicle__auto_levelling=measured("on"))["auto_levelling"])

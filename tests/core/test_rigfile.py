@@ -98,6 +98,36 @@ class BareTexts(unittest.TestCase):
         self.assertEqual(read.rig.load("bed").weight.value, 100)
 
 
+class VersionOne(unittest.TestCase):
+    """Files written before loads had places of their own are still read, and say the same."""
+
+    def test_the_same_rig_in_either_version(self) -> None:
+        old = {
+            **RIG,
+            "stathmos_rig_file": 1,
+            "load": {"front_seats": measured("300 lb"), "bed": measured("200 lb"), "altitude": "3000 ft"},
+        }
+        del old["loads"]
+        new = rig(journey__altitude="3000 ft")
+        self.assertEqual(problems(old), {})
+        self.assertEqual(rigfile.read(old).rig, rigfile.read(new).rig)
+
+    def test_its_problems_are_told_at_the_new_places(self) -> None:
+        old = {"stathmos_rig_file": 1, "load": {"bed": "-5 lb", "trailer_cargo": "much"}}
+        self.assertEqual(set(problems(old)), {"loads.bed.weight", "loads.gear.weight"})
+
+    def test_a_load_of_the_wrong_shape_is_refused(self) -> None:
+        for loads in (
+            {"Bed": {"weight": "1 lb"}},
+            {"bed": "1 lb"},
+            {"bed": {"wait": "1 lb"}},
+            [],
+            {f"gear_{i}": {} for i in range(80)},
+        ):
+            with self.subTest(loads=str(loads)[:40]):
+                self.assertTrue(problems({"stathmos_rig_file": 2, "loads": loads}))
+
+
 class Shipped(unittest.TestCase):
     def test_schema_in_the_docs_is_the_readers_own(self) -> None:
         self.assertEqual(json.loads((DOCS / "rig-file.schema.json").read_text("utf-8")), rigfile.schema())

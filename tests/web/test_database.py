@@ -1,12 +1,15 @@
 """What the database itself refuses, and that the catalogue's columns are the core's fields."""
 
+import importlib
+
+from django.apps import apps
 from django.db import DatabaseError, IntegrityError, connection, transaction
 from django.db.utils import OperationalError
 
 from stathmos.catalogue.models import Ball, HitchKit, Shank, TowVehicle, Trailer
 from stathmos.core.rig import entries
 from stathmos.demo import loading
-from stathmos.rigs.models import Reading, Rig
+from stathmos.rigs.models import Reading, Rig, SignOff
 from tests.web.signed_in import WithDemo
 
 
@@ -27,6 +30,32 @@ class Columns(WithDemo):
                 self.assertEqual(getattr(copy, name), getattr(item, name), f"{item.name}: {name}")
 
 
+class OlderReadings(WithDemo):
+    def test_loads_at_fixed_places_are_written_again_at_their_new_paths(self) -> None:
+        """What the migration does to readings written before loads had places."""
+        migration = importlib.import_module("stathmos.rigs.migrations.0005_loads_have_places")
+        rig = Rig.objects.create(customer="From before", advisor=Rig.objects.first().advisor)
+        for revision, (path, typed) in enumerate(
+            (
+                ("load.bed", "90 lb"),
+                ("load.bed", "110 lb"),
+                ("load.trailer_cargo", "800 lb"),
+                ("load.altitude", "5000 ft"),
+            ),
+            1,
+        ):
+            Reading.objects.create(
+                rig=rig, path=path, revision=revision, typed=typed, system="us", provenance="assumed",
+                amount=1.0, dimension="weight", written_by=rig.advisor,
+            )  # fmt: skip
+        migration.write_again(apps, None)
+        self.assertEqual(
+            {path: reading.typed for path, reading in rig.current().items()},
+            {"loads.bed.weight": "110 lb", "loads.gear.weight": "800 lb", "journey.altitude": "5000 ft"},
+        )
+        self.assertEqual(rig.readings.count(), 8, "nothing was taken away")
+
+
 class Refusals(WithDemo):
     def refused(self, action, *errors: type[Exception]) -> str:
         with self.assertRaises(errors or (DatabaseError,)) as caught, transaction.atomic():
@@ -41,6 +70,15 @@ class Refusals(WithDemo):
         self.assertIn("append-only", self.refused(lambda: one.delete(), OperationalError, DatabaseError))
         with self.assertRaises(DatabaseError), transaction.atomic(), connection.cursor() as cursor:
             cursor.execute("DELETE FROM rigs_reading WHERE id = %s", [one.pk])
+
+    def test_sign_offs_are_append_only(self) -> None:
+        self.assertIn(
+            "append-only",
+            self.refused(lambda: SignOff.objects.update(station="hitch"), OperationalError, DatabaseError),
+        )
+        self.assertIn(
+            "append-only", self.refused(lambda: SignOff.objects.first().delete(), OperationalError, DatabaseError)
+        )
 
     def test_one_reading_a_revision(self) -> None:
         one = Reading.objects.first()

@@ -28,7 +28,8 @@ export function LoadMarks({ loads, tell, put, step, alarms, e, px, above }: Prop
   const stepped = useRef<{ key: string; mm: number; of: number | null } | null>(null);
   const floor = { trailer: e.coupler_height + 40, vehicle: 700 };
   const where = (load: PlacedLoad) => (dragged?.key === load.key ? dragged.x : (load.to_x ?? (load.from_x + load.end_x) / 2));
-  const inOrder = [...loads].sort((a, b) => where(a) - where(b));
+  // Labels stand in rows by their order along the rig; the marks keep their own order, for one that is held must not be put elsewhere.
+  const order = [...loads].sort((a, b) => where(a) - where(b)).map((load) => load.key);
 
   function x(event: PointerEvent<SVGGElement>): number {
     const matrix = event.currentTarget.ownerSVGElement?.getScreenCTM();
@@ -57,11 +58,11 @@ export function LoadMarks({ loads, tell, put, step, alarms, e, px, above }: Prop
 
   return (
     <g fontSize={13 * px} fontWeight={600}>
-      {inOrder.map((load, index) => {
+      {loads.map((load) => {
         const at = where(load);
         const { label, place } = tell(load);
         const y = -floor[load.on];
-        const top = -above + (16 + 17 * (index % ROWS)) * px;
+        const top = -above + (16 + 17 * (order.indexOf(load.key) % ROWS)) * px;
         const colour = alarms.has(load.key) ? pencil : load.when === "to_come_out" ? inkSoft : ink;
         const unplaced = load.to_x === null;
         const w = 11 * px;

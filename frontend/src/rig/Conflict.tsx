@@ -8,7 +8,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import { useState } from "react";
 
 import type { Entry, RigRecord } from "../api/types";
-import { fieldAt, useRig } from "./context";
+import { labelAt, useRig } from "./context";
 import { sameEntry, type Draft, type Names, type Typed } from "./draft";
 
 interface Difference {
@@ -34,7 +34,7 @@ export function Conflict({ mine, before, theirs }: { mine: Draft; before: RigRec
   const namesByMe = (Object.keys(NAMES) as (keyof Names)[]).filter((key) => mine.names[key] !== before[key]);
   const differences: Difference[] = [
     ...namesByMe.filter((key) => mine.names[key] !== theirs[key]).map((key) => ({ key, label: NAMES[key], mine: mine.names[key], theirs: theirs[key] })),
-    ...differing.map((path) => ({ key: path, label: fieldAt(fields, path)?.label ?? path, mine: written(mine.entries[path]), theirs: written(theirs.entries[path]) })),
+    ...differing.map((path) => ({ key: path, label: labelAt(fields, path), mine: written(mine.entries[path]), theirs: written(theirs.entries[path]) })),
   ];
 
   function choose(key: string, their: boolean) {

@@ -37,6 +37,7 @@ export function SignBar({ station }: { station: StationKey }) {
             {change.at && `, ${day(change.at)}`}
           </Box>
         ))}
+        {draft.dirty && <Box>Save first: what is signed is what is saved.</Box>}
         {sign.isError && (
           <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>
             {sign.error.message}
@@ -44,7 +45,7 @@ export function SignBar({ station }: { station: StationKey }) {
         )}
       </Box>
       <Button onClick={() => sign.mutate(record)} disabled={draft.dirty || sign.isPending}>
-        {draft.dirty ? "Save before signing" : signature.state === "open" ? `Sign off ${name}` : `Sign ${name} again`}
+        {signature.state === "open" ? `Sign off ${name}` : `Sign ${name} again`}
       </Button>
     </Box>
   );

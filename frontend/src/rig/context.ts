@@ -31,6 +31,15 @@ export function fieldAt(fields: Record<string, Field>, path: string): Field | un
   return described && { ...described, path };
 }
 
+/** What a field is called; a load's with the load's own kind before it. */
+export function labelAt(fields: Record<string, Field>, path: string): string {
+  const label = fieldAt(fields, path)?.label ?? path;
+  const key = /^loads\.([^.]+)\./.exec(path)?.[1];
+  if (!key) return label;
+  const word = fields["loads.*.kind"]?.choices.find((choice) => choice.value === key)?.word ?? key.replaceAll("_", " ");
+  return `${word}, ${label.toLowerCase()}`;
+}
+
 export function useLoadKinds() {
   return useQuery({
     queryKey: ["load kinds"],

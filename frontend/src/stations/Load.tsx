@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 
-import type { Move, PlacedLoad } from "../api/types";
+import type { LoadKind, Move, PlacedLoad } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { ChoiceInput, FigureInput, Problem } from "../parts/EntryField";
@@ -28,11 +28,14 @@ export function Load() {
 
 const CELL = { display: "grid", gridTemplateColumns: "minmax(104px, 1.2fr) 92px 76px 100px 138px 62px 26px", columnGap: 0.75, alignItems: "center" } as const;
 
+const ALWAYS = ["front_seats", "rear_seats", "bed"];
+
 function Plan() {
   const { draft, assessment } = useRig();
   const { system } = useUnits();
   const kinds = useLoadKinds();
-  const keys = loadKeys(draft.entries);
+  // People and the bed are asked for on every rig; the rest is added.
+  const keys = [...new Set([...ALWAYS, ...loadKeys(draft.entries)])];
   const placed = new Map(assessment.loading.loads.map((load) => [load.key, load]));
   const kind = (key: string) => placed.get(key)?.kind ?? key;
   const rank = (key: string) => kinds.data?.findIndex((one) => one.key === kind(key)) ?? 0;
@@ -47,6 +50,7 @@ function Plan() {
 
   return (
     <Panel title="Loading plan" note="drag a weight on the drawing, step it with ← →, or write its place">
+      <Box sx={{ overflowX: "auto", "& > *": { minWidth: 590 } }}>
       <Box sx={{ ...CELL, fontSize: "0.8rem", color: inkSoft, borderBottom: `1px solid ${hairline}` }} aria-hidden="true">
         <span>What</span>
         <span>Weight</span>
@@ -67,10 +71,11 @@ function Plan() {
             .filter((key) => (kinds.data?.find((one) => one.key === kind(key))?.on ?? "trailer") === on)
             .sort((one, other) => rank(one) - rank(other))
             .map((key) => (
-              <LoadRow key={key} load={key} placed={placed.get(key)} poured={kinds.data?.find((one) => one.key === kind(key))?.poured ?? false} />
+              <LoadRow key={key} load={key} placed={placed.get(key)} kind={kinds.data?.find((one) => one.key === kind(key))} />
             ))}
         </Box>
       ))}
+      </Box>
       <Box sx={{ display: "flex", gap: 2, mt: 1.5, alignItems: "baseline", flexWrap: "wrap" }}>
         <NativeSelect value="" onChange={(event) => event.target.value && add(event.target.value)} inputProps={{ "aria-label": "Add a load" }}>
           <option value="">Add a load…</option>
@@ -94,10 +99,10 @@ function Plan() {
   );
 }
 
-function LoadRow({ load, placed, poured }: { load: string; placed: PlacedLoad | undefined; poured: boolean }) {
+function LoadRow({ load, placed, kind }: { load: string; placed: PlacedLoad | undefined; kind: LoadKind | undefined }) {
   const { draft } = useRig();
   const path = (name: string) => `loads.${load}.${name}`;
-  const word = placed?.word ?? load.replaceAll("_", " ");
+  const word = placed?.word ?? kind?.word ?? load;
   const problems = ["weight", "volume", "at", "moved_to", "when", "kind"].filter((name) => draft.problems[path(name)]);
   const moved = draft.entries[path("moved_to")];
 
@@ -110,13 +115,13 @@ function LoadRow({ load, placed, poured }: { load: string; placed: PlacedLoad | 
       <Box sx={CELL}>
         <span>{word}</span>
         <FigureInput path={path("weight")} label={`${word}: weight`} problemId={`${load}-problem`} />
-        {poured ? <FigureInput path={path("volume")} label={`${word}: volume`} problemId={`${load}-problem`} /> : <Box sx={{ color: inkSoft, textAlign: "center" }}>–</Box>}
+        {kind?.poured ? <FigureInput path={path("volume")} label={`${word}: volume`} problemId={`${load}-problem`} /> : <Box sx={{ color: inkSoft, textAlign: "center" }}>–</Box>}
         <FigureInput path={path("at")} label={`${word}: place`} problemId={`${load}-problem`} />
         <ChoiceInput path={path("when")} label={`${word}: when`} />
         <Box sx={{ textAlign: "right" }}>{placed?.tongue ? <FigureText figure={placed.tongue} name={`${word}, on the tongue`} /> : null}</Box>
-        <Button onClick={takeOff} variant="text" aria-label={`Take ${word} off the plan`} sx={{ minWidth: 24, p: 0, minHeight: 24 }}>
+        {placed && <Button onClick={takeOff} variant="text" aria-label={`Take ${word} off the plan`} sx={{ minWidth: 24, p: 0, minHeight: 24 }}>
           ×
-        </Button>
+        </Button>}
       </Box>
       {(moved || (placed?.to_x != null && placed.writes.endsWith("moved_to") && placed.x !== placed.to_x)) && (
         <Box sx={{ display: "grid", gridTemplateColumns: "minmax(104px, 1.2fr) 92px 1fr", columnGap: 0.75, alignItems: "center", fontSize: "0.85rem", py: 0.25 }}>

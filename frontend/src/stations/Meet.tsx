@@ -14,7 +14,7 @@ const of = (section: string, names: string) => names.split(" ").map((name) => `$
 export function Meet() {
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(350px, 1fr))", gap: 3 }}>
-      <Panel title="Vehicle">
+      <Panel title="The tow vehicle">
         <Fold title="Door jamb" paths={of("vehicle", "vehicle_class gvwr front_gawr rear_gawr payload")} />
         <Fold title="Handbook's limits" paths={of("vehicle", "gcwr tow_rating tongue_limit")} />
         <Fold title="Receiver's label" paths={of("vehicle", "receiver_size receiver_wd_gross receiver_wd_tongue receiver_wc_gross receiver_wc_tongue")} />
@@ -23,7 +23,7 @@ export function Meet() {
         <Fold title="Springs and levelling" optional paths={of("vehicle", "front_rate rear_rate air_springs air_pressure auto_levelling")} />
         <Fold title="What the handbook demands" optional paths={of("vehicle", "handbook_wd handbook_wd_above handbook_restoration handbook_share_low handbook_share_high handbook_air frontal_area_limit")} />
       </Panel>
-      <Panel title="Trailer">
+      <Panel title="The trailer">
         <Fold title="Plate, axles and tyres" paths={of("trailer", "coupling gvwr axle_rating axle_count tyre_rating tyre_count")} />
         <Fold title="Coupler, chains and brakes" paths={of("trailer", "coupler_size coupler_rating chain_rating brakes breakaway")} />
         <Fold title="Brochure and tape" paths={of("trailer", "unladen_weight brochure_tongue ball_to_axle ball_to_rear frame_length coupler_height")} />

@@ -25,11 +25,11 @@ export function WaysOfWeighing() {
       <Way way="jack" name="Scale under the jack" paths={[...at("jack_reading"), "trailer.jack_position", "trailer.ball_to_axle", ...at("jack_mark jack_with")]}>
         The jack stands nearer the axles than the coupler and carries more: TW = T · (L − j) / L.
       </Way>
-      <Way way="bridge" name="Weighbridge, one to three passes" paths={at("bridge_front_alone bridge_rear_alone bridge_front_bare bridge_rear_bare bridge_trailer_bare bridge_front_bars bridge_rear_bars bridge_trailer_bars bridge_mark bridge_with")} own={<Bridge />} />
+      <Way way="gross" name="The whole trailer, on a weighbridge" paths={["trailer.gross_weight", ...at("bridge_mark bridge_with"), "trailer.unladen_weight", "trailer.brochure_tongue"]} />
+      <Way way="bridge" name="The same weighbridge, axle by axle, one to three passes" paths={at("bridge_front_alone bridge_rear_alone bridge_front_bare bridge_rear_bare bridge_trailer_bare bridge_front_bars bridge_rear_bars bridge_trailer_bars")} own={<Bridge />} />
       <Way way="squat" name="Squat of the rear springs" paths={[...at("squat_before squat_after"), "vehicle.rear_rate", "vehicle.auto_levelling", ...at("squat_with")]}>
         Weak, a cross-check. Auto-levelling off; air springs as the handbook says.
       </Way>
-      <Way way="gross" name="The whole trailer" paths={["trailer.gross_weight", "trailer.unladen_weight", "trailer.brochure_tongue", "weighing.bridge_with"]} />
     </Panel>
   );
 }
@@ -132,7 +132,6 @@ function Bridge() {
           Passes 2 and 3 close: {read(bridge.apart_text)} apart, {read(bridge.tolerance_text)} allowed.
         </Box>
       )}
-      <Fields paths={at("bridge_mark bridge_with")} />
     </Box>
   );
 }

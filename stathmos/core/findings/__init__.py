@@ -15,6 +15,7 @@ from stathmos.core.findings.chain import close_links, overloads, unknown_links, 
 from stathmos.core.findings.finding import CAUTION, GOOD, ORDER, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.findings.height import height
 from stathmos.core.findings.hitch import handbook, hitch
+from stathmos.core.findings.measuring import measuring
 from stathmos.core.findings.tongue import tongue
 from stathmos.core.findings.written import contradicted, out_of_scope, unread
 from stathmos.core.ratings import Link
@@ -69,6 +70,7 @@ def collect(
         *contradicted(wrong),
         *overloads(rig, planned, refused_kit),
         *tongue(weights),
+        *measuring(rig, weights.bridge),
         *handbook(rig, weights, choice),
         *hitch(rig, weights, choice),
         *height(heights, choice),

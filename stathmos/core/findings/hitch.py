@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from stathmos.core.figures import Missing, Phrase, Provenance
+from stathmos.core.figures import Missing, Phrase
 from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding
 from stathmos.core.rig import Rig
 from stathmos.core.selection import CHOSEN, REJECTED, RESERVE
@@ -46,7 +46,7 @@ def handbook(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
 def hitch(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
     found = []
     # Bars too heavy for a brochure's tongue may be right for the real one, which is heavier.
-    weighed = not isinstance(weights.tongue, Missing) and weights.tongue.provenance is Provenance.MEASURED
+    weighed = not isinstance(weights.tongue, Missing) and weights.weighed
     fitted = choice.fitted_kit
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = Phrase(f"Fit {best.part.name} instead.") if best else Phrase("No kit in the stock serves this rig.")

@@ -22,7 +22,7 @@ def tongue(weights: Weights) -> list[Finding]:
     if weights.tongue.value >= weights.gross.value:
         says = Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong.")
         found.append(_finding(REFUSED, -9000, "share", says, Phrase("Weigh both again.")))
-    if weights.tongue_standing.provenance is not Provenance.MEASURED:
+    if not weights.weighed:
         # A share from a brochure, a plan or a guess is no verdict on the tongue, neither way.
         says = weights.warnings[0] if weights.warnings else Phrase("The tongue weight is not measured.")
         weigh = Phrase("Weigh the tongue: that one measurement settles it.")

@@ -33,7 +33,7 @@ def _load(assessment: Assessment, one: Placed) -> Plain:
     origin = drawn.ball_x if one.on == TRAILER else 0.0
     end = drawn.rail_to_x + (RACK if one.kind.rack else 0.0) if one.on == TRAILER else drawn.ball_x
     # What was aboard at a weighing stays where it was then; dragging it says where it is to go.
-    weighed = any(way.measured for way in assessment.weights.ways) if one.on == TRAILER else assessment.loads.weighed
+    weighed = assessment.weights.weighed if one.on == TRAILER else assessment.loads.weighed
     writes = "moved_to" if weighed and one.when == ABOARD else "at"
     return {
         "key": one.key,

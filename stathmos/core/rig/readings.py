@@ -8,8 +8,8 @@ from stathmos.core.figures import Given
 from stathmos.core.rig.entry import length, named, weight
 
 
-def _mark(high_lb: float):
-    return weight("Smallest mark", "the scale's face or plate", 0.05, high_lb, usual="label")
+def _mark(of: str, high_lb: float):
+    return weight(f"{of}, smallest mark", "the scale's face or plate", 0.05, high_lb, usual="label")
 
 
 def _axle(label: str, read_at: str):
@@ -28,12 +28,12 @@ class Weighing:
     tongue_scale: Given | None = weight(
         "Tongue scale reading", "scale under the coupler, trailer level", 1, 6000, usual="measured"
     )
-    tongue_scale_mark: Given | None = _mark(500)
-    tongue_scale_with: Given | None = named("Scale used", "its own number or name")
+    tongue_scale_mark: Given | None = _mark("Tongue scale", 500)
+    tongue_scale_with: Given | None = named("Tongue scale used", "its own number or name")
     gauge: Given | None = weight(
         "Gauge ball mount reading", "gauge on the ball mount, trailer level", 1, 6000, usual="measured"
     )
-    gauge_mark: Given | None = _mark(500)
+    gauge_mark: Given | None = _mark("Gauge", 500)
     gauge_with: Given | None = named("Gauge used", "its own number or name")
     beam_reading: Given | None = weight("Scale reading under the beam", "bathroom scale", 1, 1000, usual="measured")
     beam_tare: Given | None = weight(
@@ -41,13 +41,13 @@ class Weighing:
     )
     beam_pivot_to_scale: Given | None = length("Pivot to scale", "tape", 6, 240, usual="measured")
     beam_pivot_to_coupler: Given | None = length("Pivot to coupler", "tape", 2, 240, usual="measured")
-    beam_mark: Given | None = _mark(50)
+    beam_mark: Given | None = _mark("Bathroom scale", 50)
     beam_with: Given | None = named("Bathroom scale used", "its own number or name")
     jack_reading: Given | None = weight(
         "Scale reading under the jack", "scale under the jack, coupler free, trailer level", 1, 6000, usual="measured"
     )
-    jack_mark: Given | None = _mark(500)
-    jack_with: Given | None = named("Scale under the jack", "its own number or name")
+    jack_mark: Given | None = _mark("Scale under the jack", 500)
+    jack_with: Given | None = named("Scale under the jack used", "its own number or name")
     bridge_front_alone: Given | None = _axle("Front axle, alone", _ALONE)
     bridge_rear_alone: Given | None = _axle("Rear axle, alone", _ALONE)
     bridge_front_bare: Given | None = _axle("Front axle, coupled, no bars", _BARE)

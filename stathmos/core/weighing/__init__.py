@@ -69,6 +69,7 @@ class Weights:
     """What the trailer weighs and how it lies on the ball, as it stands and as planned. kg.
 
     ``ways``: each way of getting the tongue weight, with what became of it in ``became``.
+    ``weighed``: the tongue as it stands comes from readings, not from a brochure or a plan.
     ``tongue``, ``gross`` and ``share`` are as planned: what the rig is judged by.
     """
 
@@ -80,6 +81,7 @@ class Weights:
     tongue_standing: Anything
     gross_standing: Anything
     change: Change
+    weighed: bool
     tongue: Anything
     gross: Anything
     share: Figure | Missing
@@ -125,6 +127,7 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
         tongue_standing,
         gross_standing,
         change,
+        bool(measured),
         tongue,
         gross,
         share,
@@ -192,12 +195,12 @@ def _warnings(
 ) -> tuple[Phrase, ...]:
     said = []
     by_key = {way.key: way for way in found}
-    if not isinstance(tongue, Missing) and tongue.provenance.strength < Provenance.MEASURED.strength:
+    measured = [way for way in found if way.measured]
+    if not isinstance(tongue, Missing) and not measured:
         said.append(_not_measured(rig, reconciled, tongue))
     if not isinstance(tongue, Missing) and not isinstance(gross, Missing) and tongue.value >= gross.value:
         said.append(Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong."))
     said += _disagreements(reconciled, NAMES) + _disagreements(of_gross, GROSS_NAMES)
-    measured = [way for way in found if way.measured]
     believed = by_key.get("brochure")
     if measured and believed is not None and reconciled.figure.value > 1.05 * believed.tongue.value:
         more = reconciled.figure.value - believed.tongue.value
@@ -236,12 +239,10 @@ def _not_measured(rig: Rig, reconciled: Reconciled, tongue: Known) -> Phrase:
         )
     if reconciled.used == ("beam",) and rig.weighing.beam_tare is None:
         return Phrase("The beam's own reading is left out and taken as nothing; read the scale with the beam alone.")
-    if reconciled.figure.provenance is Provenance.MEASURED:
-        return Phrase(
-            "Weighed as it stands; what is still to come or to come out is the plan's. Weigh again, loaded to travel."
-        )
     return Phrase(f"The tongue weight is not measured: a figure it stands on is marked {tongue.provenance.value}.")
 
+
+_REPEAT_BOTH = "Nothing says which is wrong: repeat both."
 
 GROSS_NAMES = {
     "ticket": "written gross trailer weight",
@@ -256,9 +257,7 @@ def _disagreements(reconciled: Reconciled, names: Mapping[str, str]) -> list[Phr
         put = {"apart": (found.apart, WEIGHT, "up"), "allowed": (found.allowed, WEIGHT, "down")}
         pair = f"{names[found.one].capitalize()} and {names[found.other]}"
         says = f"{pair} differ by {{apart}}; together they can be {{allowed}} out."
-        if reconciled.odd:
-            says += f" The {names[reconciled.odd]} is the odd one, and is left out: repeat it."
-        else:
-            says += " Nothing says which is wrong: repeat both."
-        said.append(Phrase(says, put))
+        said.append(Phrase(says if reconciled.odd else f"{says} {_REPEAT_BOTH}", put))
+    if reconciled.odd:
+        said.append(Phrase(f"The {names[reconciled.odd]} is the odd one, and is left out: repeat it."))
     return said

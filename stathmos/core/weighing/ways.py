@@ -64,15 +64,12 @@ def squat_tongue_weight(k_r: float, drop: float, w: float, o: float) -> float:
 
 @dataclass(frozen=True)
 class Way:
-    """One way and what it says. ``measured``: it stands on readings, not on a brochure or a plan."""
+    """One way and what it says. ``measured``: its own readings are, and nothing else in it is weaker than a label."""
 
     key: str
     name: str
     tongue: Figure | Given
-
-    @property
-    def measured(self) -> bool:
-        return self.tongue.provenance is Provenance.MEASURED and self.key not in ("plan", "brochure")
+    measured: bool = False
 
 
 NAMES = {
@@ -84,6 +81,16 @@ NAMES = {
     "squat": "squat of the rear springs",
     "plan": "loading plan",
     "brochure": "brochure",
+}
+
+#: what each way of measuring reads
+READINGS = {
+    "tongue_scale": ("tongue_scale",),
+    "gauge": ("gauge",),
+    "beam": ("beam_reading", "beam_tare"),
+    "jack": ("jack_reading",),
+    "bridge": ("bridge_front_alone", "bridge_rear_alone", "bridge_front_bare", "bridge_rear_bare"),
+    "squat": ("squat_before", "squat_after"),
 }
 
 _BEAM = Rule("Moments about the pivot of a beam.", "lever, statics")
@@ -112,10 +119,16 @@ def ways(rig: Rig, placed: tuple[Placed, ...], bridge: Weighbridge) -> tuple[Way
         "brochure": rig.figure("trailer.brochure_tongue"),
     }  # fmt: skip
     return tuple(
-        Way(key, NAMES[key], tongue)
+        Way(key, NAMES[key], tongue, _measured(rig, key, tongue))
         for key, tongue in found.items()
         if not isinstance(tongue, Missing) and tongue.value > 0
     )
+
+
+def _measured(rig: Rig, key: str, tongue: Figure | Given) -> bool:
+    readings = [getattr(rig.weighing, name) for name in READINGS.get(key, ())]
+    read = readings and all(one is not None and one.provenance is Provenance.MEASURED for one in readings)
+    return bool(read) and tongue.provenance.strength >= Provenance.LABEL.strength
 
 
 def _read(rig: Rig, key: str, path: str) -> Given | Missing:

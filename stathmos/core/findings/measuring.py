@@ -1,0 +1,52 @@
+"""What must be so before anything is measured: air springs as the handbook says, levelling off, passes that close."""
+
+from __future__ import annotations
+
+from stathmos.core.figures import Phrase
+from stathmos.core.findings.finding import CAUTION, Finding
+from stathmos.core.rig import Rig
+from stathmos.core.units import PRESSURE
+from stathmos.core.weighing import Weighbridge
+
+_AIR = {
+    "pump_up": "The handbook wants them pumped to towing pressure before measuring",
+    "let_down": "The handbook wants them let down to the minimum before measuring",
+    "": "Look in the vehicle's handbook, else the hitch's, whether they are pumped up or let down before measuring",
+}
+
+
+def measuring(rig: Rig, bridge: Weighbridge) -> list[Finding]:
+    """Cautions on how the figures were taken."""
+    return [*_air_springs(rig), *_levelling(rig), *_passes(bridge)]
+
+
+def _caution(subject: str, says: Phrase, remedy: Phrase) -> list[Finding]:
+    return [Finding(CAUTION, 4, "weigh", subject, says, remedy)]
+
+
+def _air_springs(rig: Rig) -> list[Finding]:
+    if rig.choice("vehicle.air_springs") != "fitted":
+        return []
+    wanted = _AIR[rig.choice("vehicle.handbook_air")]
+    pressure = rig.vehicle.air_pressure
+    if pressure is None:
+        says = Phrase(f"Air springs are fitted, and nobody wrote the pressure that was measured with. {wanted}.")
+        return _caution(
+            "air_springs", says, Phrase("Write it at the Meet station; another pressure voids what was measured.")
+        )
+    put = {"pressure": (pressure.value, PRESSURE, "nearest")}
+    says = Phrase(f"Air springs are fitted, measured with {{pressure}}. {wanted}.", put)
+    return _caution("air_springs", says, Phrase("Tow at the pressure that was measured with."))
+
+
+def _levelling(rig: Rig) -> list[Finding]:
+    if rig.choice("vehicle.auto_levelling") != "on":
+        return []
+    says = Phrase("Auto-levelling was on while measuring: heights and squat tell nothing.")
+    return _caution("auto_levelling", says, Phrase("Switch it off as the handbook says, and measure again."))
+
+
+def _passes(bridge: Weighbridge) -> list[Finding]:
+    if bridge.repeat is None:
+        return []
+    return _caution("bridge", bridge.repeat, Phrase("Nothing is concluded from the weighbridge until then."))
