@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from stathmos.core import report, rigfile
 from stathmos.core.assess import assess
-from tests.core.rigs import RIG, assessed, rig
+from tests.core.rigs import RIG, assessed, measured, rig
 
 DOCS = Path(__file__).resolve().parents[2] / "docs"
 

@@ -18,7 +18,7 @@ import { Ratings } from "../stations/Ratings";
 import { STATION_OF_PART, STATIONS, type StationKey } from "../stations/stations";
 import { Weigh } from "../stations/Weigh";
 import { Conflict } from "./Conflict";
-import { RigContext, useCatalogue, useFields } from "./context";
+import { RigContext, useCatalogue, useFields, useLoadKinds } from "./context";
 import { drawingNotes } from "./drawingNotes";
 import { useDraft, useRecord } from "./draft";
 import { useLoadHandling } from "./loadHandling";
@@ -47,6 +47,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const [exaggerate, setExaggerate] = useState(false);
   const fields = useFields();
   const catalogue = useCatalogue();
+  const kinds = useLoadKinds();
   const draft = useDraft(record, (written) => {
     queries.setQueryData(["rig", String(written.id)], written);
     if (!record) void go(`/rigs/${written.id}/${station}`, { replace: true });
@@ -67,14 +68,14 @@ function OpenRig({ record }: { record: RigRecord | null }) {
 
   const handling = useLoadHandling(draft);
 
-  if (!fields.data || !catalogue.data || !assessment || !notes) {
-    const error = fields.error ?? catalogue.error ?? draft.liveError;
+  if (!fields.data || !catalogue.data || !kinds.data || !assessment || !notes) {
+    const error = fields.error ?? catalogue.error ?? kinds.error ?? draft.liveError;
     return <Notice>{error ? error.message : "Working it out…"}</Notice>;
   }
   const Room = ROOMS[station];
 
   return (
-    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, assessment }}>
+    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, kinds: kinds.data, assessment }}>
       <RigHead />
       <Box
         component="section"

@@ -10,6 +10,7 @@ export interface RigOnPage {
   draft: Draft;
   fields: Record<string, Field>;
   catalogue: Catalogue;
+  kinds: LoadKind[];
   assessment: Assessment;
 }
 

@@ -10,7 +10,7 @@ import { useUnits } from "../app/units";
 import { ChoiceInput, FigureInput, Problem } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
-import { useLoadKinds, useRig } from "../rig/context";
+import { useRig } from "../rig/context";
 import { freeKey, loadKeys } from "../rig/loads";
 import { Fields } from "./Meet";
 
@@ -31,14 +31,13 @@ const CELL = { display: "grid", gridTemplateColumns: "minmax(104px, 1.2fr) 92px 
 const ALWAYS = ["front_seats", "rear_seats", "bed"];
 
 function Plan() {
-  const { draft, assessment } = useRig();
+  const { draft, assessment, kinds } = useRig();
   const { system } = useUnits();
-  const kinds = useLoadKinds();
   // People and the bed are asked for on every rig; the rest is added.
   const keys = [...new Set([...ALWAYS, ...loadKeys(draft.entries)])];
   const placed = new Map(assessment.loading.loads.map((load) => [load.key, load]));
   const kind = (key: string) => placed.get(key)?.kind ?? key;
-  const rank = (key: string) => kinds.data?.findIndex((one) => one.key === kind(key)) ?? 0;
+  const rank = (key: string) => kinds.findIndex((one) => one.key === kind(key));
 
   function add(chosen: string) {
     const key = freeKey(chosen, keys);
@@ -68,10 +67,10 @@ function Plan() {
             </Box>
           </Box>
           {keys
-            .filter((key) => (kinds.data?.find((one) => one.key === kind(key))?.on ?? "trailer") === on)
+            .filter((key) => (kinds.find((one) => one.key === kind(key))?.on ?? "trailer") === on)
             .sort((one, other) => rank(one) - rank(other))
             .map((key) => (
-              <LoadRow key={key} load={key} placed={placed.get(key)} kind={kinds.data?.find((one) => one.key === kind(key))} />
+              <LoadRow key={key} load={key} placed={placed.get(key)} kind={kinds.find((one) => one.key === kind(key))} />
             ))}
         </Box>
       ))}
@@ -81,8 +80,8 @@ function Plan() {
           <option value="">Add a load…</option>
           {(["vehicle", "trailer"] as const).map((on) => (
             <optgroup key={on} label={on === "vehicle" ? "In the vehicle" : "In the trailer"}>
-              {kinds.data
-                ?.filter((one) => one.on === on)
+              {kinds
+                .filter((one) => one.on === on)
                 .map((one) => (
                   <option key={one.key} value={one.key}>
                     {one.word}
