@@ -105,8 +105,10 @@ function LoadRow({ load, placed, kind }: { load: string; placed: PlacedLoad | un
   const problems = ["weight", "volume", "at", "moved_to", "when", "kind"].filter((name) => draft.problems[path(name)]);
   const moved = draft.entries[path("moved_to")];
 
+  const written = Object.keys(draft.entries).filter((one) => one.startsWith(`loads.${load}.`));
+
   function takeOff() {
-    draft.setMany(Object.fromEntries(Object.keys(draft.entries).filter((one) => one.startsWith(`loads.${load}.`)).map((one) => [one, null])));
+    draft.setMany(Object.fromEntries(written.map((one) => [one, null])));
   }
 
   return (
@@ -118,7 +120,7 @@ function LoadRow({ load, placed, kind }: { load: string; placed: PlacedLoad | un
         <FigureInput path={path("at")} label={`${word}: place`} problemId={`${load}-problem`} />
         <ChoiceInput path={path("when")} label={`${word}: when`} />
         <Box sx={{ textAlign: "right" }}>{placed?.tongue ? <FigureText figure={placed.tongue} name={`${word}, on the tongue`} /> : null}</Box>
-        {placed && <Button onClick={takeOff} variant="text" aria-label={`Take ${word} off the plan`} sx={{ minWidth: 24, p: 0, minHeight: 24 }}>
+        {written.length > 0 && <Button onClick={takeOff} variant="text" aria-label={`Take ${word} off the plan`} sx={{ minWidth: 24, p: 0, minHeight: 24 }}>
           ×
         </Button>}
       </Box>
