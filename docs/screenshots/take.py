@@ -7,8 +7,9 @@ from playwright.sync_api import Page, sync_playwright
 
 HERE = Path(__file__).parent
 STATIONS = (
-    ("Haldis Okonjo", "Meet", "rig-meet"),
-    ("Mireille Sorrowby", "Weigh", "rig-weigh"),
+    ("Tobiah Renswick", "Meet", "rig-meet"),
+    ("Mireille Sorrowby", "Load", "rig-load"),
+    ("Corwin Tessaly", "Weigh", "rig-weigh"),
     ("Perrin Aldous", "Ratings", "rig-ratings"),
     ("Ansel Trivedi-Holm", "Height", "rig-height"),
     ("Josune Farrow", "Hitch", "rig-hitch"),
@@ -40,6 +41,16 @@ def main(base: str) -> None:
             page.get_by_role("link", name=customer).click()
             page.get_by_role("navigation", name="Stations").get_by_role("button", name=station).click()
             take(page, name)
+        page.goto(base)
+        page.get_by_role("link", name="Wendela Achtersteen").click()
+        page.get_by_role("navigation", name="Stations").get_by_role("button", name="Weigh").click()
+        page.get_by_role("heading", name="The share, under each school").scroll_into_view_if_needed()
+        page.get_by_role("table").last.scroll_into_view_if_needed()
+        take(page, "rig-weigh-unsure")
+        page.get_by_role("button", name="Every reading, and who took it").click()
+        take(page, "history")
+        page.goto(f"{base.rstrip('/')}/house")
+        take(page, "house")
         page.goto(base)
         page.get_by_role("link", name="Perrin Aldous").click()
         page.get_by_role("button", name="Rear GAWR, demand").click()

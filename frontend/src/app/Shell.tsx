@@ -59,7 +59,10 @@ export function Shell({ session, children }: { session: Session; children: React
           Keys ?
         </Button>
         <Typography component="span">
-          {session.name}, {session.role}
+          {session.name}
+          <Box component="span" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
+            , {session.role}
+          </Box>
         </Typography>
         <Button onClick={() => signOut.mutate()} color="inherit" variant="text">
           Sign out

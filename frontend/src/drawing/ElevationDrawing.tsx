@@ -44,7 +44,7 @@ export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = 
   const by = exaggerate ? 5 : 1;
   const left = -1250;
   const right = e.rail_to_x + (mini ? 250 : 900);
-  const below = mini ? 120 : 740;
+  const below = mini ? 120 : handling ? 940 : 740;
   const above = mini ? ROOF : ROOF + (handling ? 900 : 380);
   // One pixel in mm, for lines and letters that keep their size: the drawing is fitted into this box.
   const [wide, high] = mini ? [300, 76] : [1260, 251];

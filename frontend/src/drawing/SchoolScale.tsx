@@ -34,8 +34,8 @@ export function SchoolScale({ share, spread, schools }: { share: number | null; 
             <path d={`M${LEFT} ${y + 22}H${W - LEFT}`} stroke={ink} strokeWidth="0.6" />
             {share !== null && (
               <g stroke={off ? pencil : ink} fill={off ? pencil : ink}>
-                {spread !== null && <path d={`M${at(Math.max(0, share - spread))} ${y + 12}v8M${at(share + spread)} ${y + 12}v8M${at(Math.max(0, share - spread))} ${y + 16}H${at(share + spread)}`} strokeWidth="2.2" fill="none" />}
-                <circle cx={at(share)} cy={y + 16} r="3.6" />
+                {spread !== null && <path d={`M${at(Math.max(0, share - spread))} ${y + 8}v16M${at(share + spread)} ${y + 8}v16M${at(Math.max(0, share - spread))} ${y + 16}H${at(share + spread)}`} strokeWidth="1.8" fill="none" />}
+                <circle cx={at(share)} cy={y + 16} r="3" />
               </g>
             )}
           </g>

@@ -222,7 +222,7 @@ export function ChoiceInput({ path, id, label, blank }: { path: string; id?: str
       value={entry?.is ?? (blank === undefined ? field.choices[0]?.value : "")}
       onChange={(event) => draft.set(path, event.target.value ? { is: event.target.value, from: entry?.from ?? field.usual, system } : null)}
       inputProps={{ "aria-label": label, ...{ "data-path": path } }}
-      sx={{ fontWeight: 600 }}
+      sx={{ fontWeight: 600, fontSize: "0.95rem", "& select": { py: "2px" } }}
     >
       {blank !== undefined && <option value="">{blank}</option>}
       {field.choices.map((choice) => (

@@ -9,8 +9,10 @@ from stathmos.core.cases import Standing
 from stathmos.core.figures import Given, Missing
 from stathmos.core.moves import Move
 from stathmos.core.report.plainly import Plain, both, figure, phrase
+from stathmos.core.report.weights import share_rounding
 from stathmos.core.rig import Load
 from stathmos.core.rig.loads import ABOARD, TRAILER
+from stathmos.core.weighing import ShareJudgement, against_the_user
 
 _WRITTEN = ("kind", "weight", "volume", "at", "moved_to", "when")
 
@@ -18,7 +20,7 @@ _WRITTEN = ("kind", "weight", "volume", "at", "moved_to", "when")
 def loading(assessment: Assessment) -> Plain:
     return {
         "loads": [_load(assessment, one) for one in assessment.placed],
-        "cases": [_case(case) for case in assessment.cases],
+        "cases": [_case(case, assessment.weights.judgement) for case in assessment.cases],
         "moves": [_move(assessment, move) for move in assessment.moves],
         "front": figure(assessment.loads.front),
         "rear": figure(assessment.loads.rear),
@@ -59,12 +61,12 @@ def _exact(value: float, dimension: str) -> Plain:
     return {system: units.write_exact(value, dimension, system) for system in units.SYSTEMS}
 
 
-def _case(case: Standing) -> Plain:
+def _case(case: Standing, judged: ShareJudgement) -> Plain:
     return {
         "key": case.key,
         "name": case.name,
         **{
-            name: figure(getattr(case, name), "nearest" if name == "share" else "up")
+            name: figure(getattr(case, name), share_rounding(case.share, judged) if name == "share" else "up")
             for name in ("tongue", "gross", "share", "front", "rear", "trailer_axles")
         },
     }
@@ -79,7 +81,12 @@ def _move(assessment: Assessment, move: Move) -> Plain:
     return {
         "load": move.load,
         "says": phrase(move.says),
-        "share_text": units.write(move.share, units.SHARE, "us"),
+        "share_text": units.write(
+            move.share,
+            units.SHARE,
+            "us",
+            against_the_user(move.share, assessment.weights.judgement.low, assessment.weights.judgement.high),
+        ),
         "tongue": change(move.effect.tongue),
         "front": change(move.effect.front),
         "rear": change(move.effect.rear),

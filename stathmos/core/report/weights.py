@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from stathmos.core import units
 from stathmos.core.assess import Assessment
-from stathmos.core.figures import Missing, expanded
+from stathmos.core.figures import Anything, Missing, expanded
 from stathmos.core.findings import needs_in_words
 from stathmos.core.ratings import trailer_class
 from stathmos.core.report.plainly import Plain, both, figure, phrase
-from stathmos.core.weighing import NextReading, ShareJudgement, Weighbridge
+from stathmos.core.weighing import NextReading, ShareJudgement, Weighbridge, against_the_user
 
 
 def weights(assessment: Assessment) -> Plain:
@@ -19,7 +19,7 @@ def weights(assessment: Assessment) -> Plain:
     return {
         "tongue": figure(found.tongue),
         "gross": figure(found.gross),
-        "share": figure(found.share),
+        "share": figure(found.share, share_rounding(found.share, found.judgement)),
         "share_spread": expanded(found.share) if known else None,
         "tongue_standing": figure(found.tongue_standing),
         "gross_standing": figure(found.gross_standing),
@@ -39,6 +39,10 @@ def weights(assessment: Assessment) -> Plain:
         "hitch_load_full": figure(choice.hitch_load_full, "up"),
         "gross_class": gross_class,
     }
+
+
+def share_rounding(share: Anything, judged: ShareJudgement) -> str:
+    return "nearest" if isinstance(share, Missing) else against_the_user(share.value, judged.low, judged.high)
 
 
 def band(judged: ShareJudgement) -> Plain:

@@ -41,6 +41,15 @@ class ShareJudgement:
     needs: tuple[str, ...] = ()
 
 
+def against_the_user(share: float, low: float, high: float) -> str:
+    """Which way a share is rounded for reading: down in the band's lower half and under it, up above.
+
+    >>> against_the_user(0.0996, 0.10, 0.15), against_the_user(0.1504, 0.10, 0.15)
+    ('down', 'up')
+    """
+    return "down" if share < (low + high) / 2 else "up"
+
+
 def place_in_band(share: float, spread: float, low: float, high: float) -> tuple[str, tuple[str, ...]]:
     """State of a share known to ± ``spread`` against a band; either edge itself is inside.
 
