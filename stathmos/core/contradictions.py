@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from stathmos.core.cargo import RACK, Placed, load_space
 from stathmos.core.figures import Missing, Phrase
 from stathmos.core.rig import Rig
-from stathmos.core.rig.loads import TRAILER
+from stathmos.core.rig.loads import TO_COME_OUT, TRAILER
 from stathmos.core.units import KG_PER_LB, LENGTH, VOLUME, WEIGHT
 
 LEAST_DRIVER = 80 * KG_PER_LB  # common practice: somebody drives
@@ -106,7 +106,7 @@ def _bands(rig: Rig) -> list[Contradiction]:
 
 
 def _loads(rig: Rig, placed: tuple[Placed, ...]) -> list[Contradiction]:
-    found = []
+    found = _comes_out(rig, placed)
     for one in placed:
         place = f"loads.{one.key}"
         if (
@@ -130,6 +130,17 @@ def _loads(rig: Rig, placed: tuple[Placed, ...]) -> list[Contradiction]:
             if outside is not None:
                 found.append(Contradiction(f"{place}.{name}", outside, (f"{place}.{name}",)))
     return found
+
+
+def _comes_out(rig: Rig, placed: tuple[Placed, ...]) -> list[Contradiction]:
+    """More to come out of the trailer than it weighs."""
+    gross = rig.trailer.gross_weight
+    leaving = [one for one in placed if one.on == TRAILER and one.when == TO_COME_OUT]
+    known = [one for one in leaving if not isinstance(one.weight, Missing)]
+    if gross is None or sum(one.weight.value for one in known) < gross.value:
+        return []
+    says = Phrase("More comes out than the whole trailer weighs, {gross}.", {"gross": (gross.value, WEIGHT, "nearest")})
+    return [Contradiction(f"loads.{one.key}.weight", says, (f"loads.{one.key}.weight",)) for one in known]
 
 
 def _outside(rig: Rig, one: Placed, at: float) -> Phrase | None:

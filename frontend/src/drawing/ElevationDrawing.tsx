@@ -156,7 +156,8 @@ export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = 
         {spans.map((span) => (
           <g key={span.text} stroke={ink} strokeWidth={thin}>
             <path d={`M${span.from} ${20 * px}V${36 * px}M${span.to} ${20 * px}V${36 * px}M${span.from} ${30 * px}H${span.to}`} />
-            <Label x={(span.from + span.to) / 2} y={34.5 * px} px={px} text={span.text} />
+            {/* a text wider than its span stands above the line */}
+            <Label x={(span.from + span.to) / 2} y={((span.to - span.from) / px < span.text.length * 6.8 ? 17 : 34.5) * px} px={px} text={span.text} />
           </g>
         ))}
         {callouts.map((callout) => (

@@ -154,12 +154,15 @@ def _planned(standing: Anything, change: Anything, symbol: str, moving: Change) 
     """As it stands and what is still to come; the standing figure itself where nothing is."""
     if not moving.steps:
         return standing
-    return work(
+    planned = work(
         f"{symbol} planned = as it stands + still to come − comes out", WEIGHT,
         lambda standing, change: standing + change,
         Rule("As it will travel, not as it stands on the day.", COMMON_PRACTICE),
         standing=standing, change=change,
     )  # fmt: skip
+    if symbol == "GTW" and not isinstance(planned, Missing) and planned.value <= 0:
+        return Missing(("trailer.gross_weight",))  # more comes out than the trailer weighs: said as a contradiction
+    return planned
 
 
 def _gross(rig: Rig, placed: tuple[Placed, ...], bridge: Weighbridge, tongue: Anything) -> Reconciled:
