@@ -87,23 +87,29 @@ class Assessment:
     contradictions: tuple[Contradiction, ...]
 
 
-def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tuple[str, ...] = ()) -> Assessment:
+def assess(
+    rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tuple[str, ...] = (), advice: bool = True
+) -> Assessment:
     """Judge a rig by some rules, choosing parts from a stock.
 
     Works with whatever is known: what is missing makes the figures that need it
     `Missing` and the links that need it unknown; nothing raises. ``unread``: places
     where something is written that could not be read; with any, no rig is fit.
+    Without ``advice`` no moves are tried, for a caller that shows the verdict only.
     """
     if rig.choice("trailer.coupling") in ("fifth_wheel", "gooseneck"):
         # Out of scope: declined whole, with nothing worked out that somebody could lean on.
         declined = assess(Rig(), rules)
         said = (findings.out_of_scope(),)
-        return replace(declined, findings=said, verdict=findings.verdict(said, declined.choice, declined.heights))
+        verdict = findings.verdict(said, declined.choice, declined.heights)
+        return replace(declined, findings=said, verdict=verdict, to_read=())
     rules = rules_for(rig, rules)
     plain_overhang = rig.figure("vehicle.overhang")
-    wrong = contradictions(rig, cargo.plan(rig, plain_overhang))
-    rig = rig.without(path for one in wrong for path in one.spoils)
     placed = cargo.plan(rig, plain_overhang)
+    wrong = contradictions(rig, placed)
+    if wrong:
+        rig = rig.without(path for one in wrong for path in one.spoils)
+        placed = cargo.plan(rig, plain_overhang)
     weights = weighing.weigh(rig, rules, placed)
     trailer_gvwr = rig.figure("trailer.gvwr")
     tongue_full = ratings.full_tongue(weights.share, trailer_gvwr, rules.share.high)
@@ -184,7 +190,7 @@ def assess(rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tup
         elevation.elevation(rig, found, geometry.o, _bracket(kit)),
         placed,
         side_by_side,
-        moves.advise(rig, placed, now, tried),
+        moves.advise(rig, placed, now, tried) if advice else (),
         reading_list(
             rig,
             planned,

@@ -92,7 +92,7 @@ def plan(rig: Rig, overhang: Anything) -> tuple[Placed, ...]:
 
 def _on_tongue(kind: Kind, weight: Anything, at: Anything, L: Anything) -> Anything:
     if kind.on != TRAILER:
-        return Missing(())
+        return constant(0.0, WEIGHT)  # what rides in the vehicle is no load of the trailer's
     return work("m · (L − x) / L", WEIGHT, tongue_of_load, _LEVER, m=weight, x=at, L=L)
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.cargo import RACK, Placed, load_space
-from stathmos.core.figures import Missing, Phrase
+from stathmos.core.figures import Given, Missing, Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TO_COME_OUT, TRAILER
 from stathmos.core.units import KG_PER_LB, LENGTH, VOLUME, WEIGHT
@@ -119,9 +119,9 @@ def _loads(rig: Rig, placed: tuple[Placed, ...]) -> list[Contradiction]:
                 {"least": (LEAST_DRIVER, WEIGHT, "nearest")},
             )
             found.append(Contradiction(f"{place}.weight", says, (f"{place}.weight",)))
-        tank = rig.figure(one.kind.tank) if one.kind.tank else Missing(())
+        tank = rig.figure(one.kind.tank) if one.kind.tank else None
         volume = one.load.volume
-        if volume is not None and not isinstance(tank, Missing) and volume.value > tank.value * 1.001:
+        if volume is not None and isinstance(tank, Given) and volume.value > tank.value * 1.001:
             says = Phrase("The tank holds {tank}.", {"tank": (tank.value, VOLUME, "down")})
             found.append(Contradiction(f"{place}.volume", says, (f"{place}.volume",)))
         for name in ("at", "moved_to"):

@@ -132,6 +132,10 @@ class Missing:
 
     needs: tuple[str, ...]
 
+    def __post_init__(self) -> None:
+        if not self.needs:
+            raise ValueError("a missing figure waits for something")
+
 
 Known = Given | Figure
 Anything = Given | Figure | Missing
@@ -185,7 +189,8 @@ def _slope(function: Callable[..., float], values: Mapping[str, float], name: st
 
 def wanting(*terms: Anything) -> tuple[str, ...]:
     """All the inputs that the terms wait for, each once, in order."""
-    return tuple(dict.fromkeys(need for term in terms if isinstance(term, Missing) for need in term.needs))
+    missing = [term for term in terms if isinstance(term, Missing)]
+    return tuple(dict.fromkeys(need for term in missing for need in term.needs)) if missing else ()
 
 
 def constant(value: float, dimension: str) -> Given:

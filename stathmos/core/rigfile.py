@@ -10,6 +10,7 @@ reader; docs/rig-file.schema.json is a copy of it.
 from __future__ import annotations
 
 import difflib
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
@@ -19,7 +20,7 @@ from jsonschema.exceptions import ValidationError
 
 from stathmos.core import units
 from stathmos.core.figures import Given, Provenance
-from stathmos.core.rig import CHOICE, DATUMS, FLAG, KEY, LISTS, SECTIONS, TEXT, Entry, Rig, entries
+from stathmos.core.rig import CHOICE, DATUMS, FLAG, KEY, LISTS, SECTIONS, TEXT, Entry, Rig, entries, entry_at
 from stathmos.core.stock import PARTS, Stock
 from stathmos.core.uncertainty import as_written
 from stathmos.core.units import UnreadableError
@@ -71,6 +72,32 @@ def read(document: Any, shelf: Stock | None = None) -> RigFile:
     names = {key: str(document.get(key, "")) for key in ("vehicle_name", "trailer_name")}
     unique = tuple(dict.fromkeys(problems))
     return RigFile(Rig(**sections), parts, str(document.get("customer", "")), names, unique)
+
+
+def read_entries(written: Mapping[str, Any], stock: Stock) -> RigFile:
+    """A rig from entries by path (``trailer.gvwr``, ``loads.bed.weight``), as a form or a record holds them. Never raises."""
+    problems: list[Problem] = []
+    known: dict[str, dict[str, Given | None]] = {}
+    for path, raw in written.items():
+        entry = entry_at(path)
+        if entry is None:
+            problems.append(Problem(path[:64], "There is no such field."))
+            continue
+        try:
+            given = read_entry(raw, entry, path)
+        except UnreadableError as error:
+            problems.append(Problem(path, str(error)))
+            given = None
+        place, _, name = path.rpartition(".")
+        known.setdefault(place, {})[name] = given
+    sections: dict[str, Any] = {name: kind(**known.get(name, {})) for name, kind in SECTIONS.items()}
+    for name, kind in LISTS.items():
+        keyed = {place.split(".")[1]: fields for place, fields in known.items() if place.startswith(f"{name}.")}
+        if len(keyed) > MOST_LOADS:
+            problems.append(Problem(name, f"More than {MOST_LOADS}: only the first are reckoned with."))
+        sections[name] = tuple(kind(key=key, **fields) for key, fields in list(keyed.items())[:MOST_LOADS])
+    problems += _unknown_parts(sections["hitch"], stock)
+    return RigFile(Rig(**sections), stock, problems=tuple(problems))
 
 
 def modernised(document: Any) -> Any:

@@ -10,6 +10,7 @@ import math
 import re
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 
 KG_PER_LB = 0.45359237  # exact, NIST SP 811
 MM_PER_IN = 25.4  # exact, NIST SP 811
@@ -269,6 +270,7 @@ def write_weight(kg: float, system: str, rounding: str = "nearest") -> str:
     return f"{_rounded(amount, rounding):,} {unit}".replace("-", "−")
 
 
+@lru_cache(maxsize=16384)  # while somebody types, most figures stay as they are
 def write(value: float, dimension: str, system: str, rounding: str = "nearest") -> str:
     """Any figure for reading, with its unit. ``rounding``: nearest, up or down (against the user).
 

@@ -11,6 +11,7 @@ from rest_framework.views import APIView
 from stathmos.catalogue.shelf import as_rig_file_stock, parts_on_the_shelf
 from stathmos.core import findings, report, units
 from stathmos.core.rig import entry_at, name_at
+from stathmos.core.rigfile import read_entries
 from stathmos.house import models as house
 from stathmos.rigs import assessing, shapes
 from stathmos.rigs.actions.sign_station import sign_station
@@ -83,7 +84,7 @@ class RigsView(APIView):
 
     @staticmethod
     def _strip(rig: Rig, stock, rules, chosen) -> dict:
-        _, told = assessing.assessed(rig.document(), stock, rules)
+        told = report.at_a_glance(assessing.assessed(read_entries(rig.entries(), stock), rules, advice=False))
         return {
             "id": rig.pk,
             "customer": rig.customer,
@@ -212,11 +213,10 @@ class AssessView(APIView):
             change, _ = _change(request.data)
         except NotWritten as error:
             return _refused(error)
-        document = assessing.document_from_entries(change.entries)
-        rig_file, told = assessing.assessed(document, parts_on_the_shelf(), house.rules())
+        rig_file = read_entries(change.entries, parts_on_the_shelf())
         return Response(
             {
-                "assessment": told,
+                "assessment": report.plain(assessing.assessed(rig_file, house.rules())),
                 "problems": [{"place": problem.place, "says": problem.says} for problem in rig_file.problems],
                 "read": assessing.as_read(rig_file.rig),
                 "lengths": assessing.lengths(rig_file.rig),

@@ -6,34 +6,14 @@ from stathmos.core import report, units
 from stathmos.core.assess import Assessment, assess
 from stathmos.core.figures import Given
 from stathmos.core.rig import DATUMS, ENTRIES, KINDS, LIST_ENTRIES, LISTS, SECTIONS, Rig, entries
-from stathmos.core.rigfile import VERSION, WORDS, RigFile, read
+from stathmos.core.rigfile import WORDS, RigFile
 from stathmos.core.rules import Rules
-from stathmos.core.stock import Stock
 
 
-def judged(document: dict, stock: Stock | None = None, rules: Rules = Rules()) -> tuple[RigFile, Assessment]:
-    """A rig file read and assessed by the house's rules: what was read, with its problems, and the assessment."""
-    rig_file = read(document, stock)
+def assessed(rig_file: RigFile, rules: Rules = Rules(), advice: bool = True) -> Assessment:
+    """A rig that was read, judged by the house's rules; what could not be read keeps it from being fit."""
     unread = tuple(problem.place for problem in rig_file.problems)
-    return rig_file, assess(rig_file.rig, rules, rig_file.stock, unread)
-
-
-def assessed(document: dict, stock: Stock | None = None, rules: Rules = Rules()) -> tuple[RigFile, dict]:
-    """The same with the assessment as plain data."""
-    rig_file, assessment = judged(document, stock, rules)
-    return rig_file, report.plain(assessment)
-
-
-def document_from_entries(written: dict[str, dict]) -> dict:
-    """A rig file's document from entries by path; a path of no field is left for the reader to name."""
-    document: dict = {"stathmos_rig_file": VERSION}
-    for path, entry in written.items():
-        section, *names = path.split(".")
-        if section in SECTIONS and len(names) == 1:
-            document.setdefault(section, {})[names[0]] = entry
-        elif section in LISTS and len(names) == 2:
-            document.setdefault(section, {}).setdefault(names[0], {})[names[1]] = entry
-    return document
+    return assess(rig_file.rig, rules, rig_file.stock, unread, advice)
 
 
 def quantities(rig: Rig) -> dict[str, Given]:

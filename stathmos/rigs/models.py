@@ -50,6 +50,10 @@ class Rig(models.Model):
             found[reading.path] = reading
         return {path: reading for path, reading in found.items() if entry_at(path) is not None}
 
+    def entries(self) -> dict[str, dict[str, str]]:
+        """The readings in force as entries, by path."""
+        return {path: reading.as_entry() for path, reading in self.current().items()}
+
     def document(self) -> dict:
         """The rig in the form of a rig file, without stock."""
         return document_of(self.current().values(), self)

@@ -19,7 +19,7 @@ from stathmos.core.report.reading import to_read
 from stathmos.core.report.weights import weights
 from stathmos.core.rules import Rules
 
-__all__ = ["UNIT_NAMES", "Plain", "both", "figure", "phrase", "plain"]
+__all__ = ["UNIT_NAMES", "Plain", "at_a_glance", "both", "figure", "phrase", "plain"]
 
 
 def link(one: Link) -> Plain:
@@ -100,17 +100,26 @@ def rules(chosen: Rules) -> Plain:
     }
 
 
+def at_a_glance(assessment: Assessment) -> Plain:
+    """What one strip on the floor shows: the standing verdict, and the rig to draw."""
+    verdict = assessment.verdict
+    return {
+        "verdict": {
+            "state": verdict.state,
+            "says": phrase(verdict.says),
+            "remedy": phrase(verdict.remedy),
+            "station": verdict.station,
+            "more": verdict.more,
+        },
+        "elevation": {**asdict(assessment.elevation), "assumed": list(assessment.elevation.assumed)},
+    }
+
+
 def plain(assessment: Assessment) -> Plain:
     """The whole assessment as JSON-ready data."""
     heights, axles, choice = assessment.heights, assessment.axles, assessment.choice
     return {
-        "verdict": {
-            "state": assessment.verdict.state,
-            "says": phrase(assessment.verdict.says),
-            "remedy": phrase(assessment.verdict.remedy),
-            "station": assessment.verdict.station,
-            "more": assessment.verdict.more,
-        },
+        **at_a_glance(assessment),
         "findings": [
             {
                 "state": found.state,
@@ -159,5 +168,4 @@ def plain(assessment: Assessment) -> Plain:
         },
         "planned": _chain(assessment.planned),
         "full": _chain(assessment.full),
-        "elevation": {**asdict(assessment.elevation), "assumed": list(assessment.elevation.assumed)},
     }

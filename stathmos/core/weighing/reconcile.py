@@ -76,7 +76,7 @@ def weighted_mean(readings: Mapping[str, Known], name: str = "TW") -> Figure:
 def reconcile(readings: Mapping[str, Known], name: str = "TW") -> Reconciled:
     """Bring readings together. Raises nothing; of none there is nothing to say."""
     if not readings:
-        return Reconciled(Missing(()), ())
+        return Reconciled(Missing(("weighing.tongue_scale",)), ())
     if len(readings) == 1:
         ((key, only),) = readings.items()
         return Reconciled(only, (key,))

@@ -6,10 +6,11 @@ from django.db import transaction
 
 from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import signing
+from stathmos.core.rigfile import read_entries
 from stathmos.house import models as house
 from stathmos.people.models import Person
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
-from stathmos.rigs.assessing import judged
+from stathmos.rigs.assessing import assessed
 from stathmos.rigs.models import Rig, SignOff
 from stathmos.rigs.signatures import entries_now
 
@@ -22,7 +23,7 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         rig = Rig.objects.select_for_update().get(pk=rig_id)
         if rig.version != version:
             raise Stale(rig)
-        _, assessment = judged(rig.document(), parts_on_the_shelf(), house.rules())
+        assessment = assessed(read_entries(rig.entries(), parts_on_the_shelf()), house.rules(), advice=False)
         hindered = signing.hinders(station, assessment.findings)
         if hindered:
             first = hindered[0]

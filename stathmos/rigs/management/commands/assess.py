@@ -8,6 +8,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 
+from stathmos.core import report, rigfile
 from stathmos.core.statement import statement
 from stathmos.rigs.assessing import assessed
 
@@ -25,13 +26,14 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         document = self._document(options["file"])
-        rig_file, report = assessed(document)
+        rig_file = rigfile.read(document)
         if rig_file.problems:
             self._refuse([f"{problem.place}: {problem.says}" for problem in rig_file.problems])
+        told = report.plain(assessed(rig_file))
         if options["format"] == "json":
-            self.stdout.write(json.dumps(report, ensure_ascii=False, indent=2))
+            self.stdout.write(json.dumps(told, ensure_ascii=False, indent=2))
         else:
-            self.stdout.write(statement(report, rig_file.customer, options["units"]))
+            self.stdout.write(statement(told, rig_file.customer, options["units"]))
 
     def _document(self, name: str) -> Any:
         try:
