@@ -84,9 +84,19 @@ def advise(rig: Rig, placed: tuple[Placed, ...], now: Tried, judge: Callable[[Ri
         if tried is None:
             continue
         (says, writes, effort), then = tried
-        crosses = tuple(link for link in then.links if link.state is State.OVER and link.key not in over_now)
+        crosses = tuple(
+            link for link in then.links if link.state is State.OVER and link.key not in over_now and _binding(rig, link)
+        )
         found.append(Move(writes[0].key, says, then.weights.share.value, _effect(now, then), effort, writes, crosses))
     return tuple(sorted(found, key=lambda move: (bool(move.crosses), move.effort)))
+
+
+def _binding(rig: Rig, link: Link) -> bool:
+    """Whether a link binds: a part that is not on the vehicle yet is chosen anew for the new load."""
+    for prefix, part in (("hitch_", rig.hitch.kit), ("shank_", rig.hitch.shank)):
+        if link.key.startswith(prefix):
+            return part is not None
+    return True
 
 
 def _try_until_inside(

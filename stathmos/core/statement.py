@@ -55,11 +55,7 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
         told = ", ".join(f"{name} {_text(case[key], system)}" for name, key in _CASE)
         lines.append(f"  {case['name'].lower()}: {told}")
     for move in report["loading"]["moves"]:
-        over = (
-            "; left out: " + ", ".join(f"{one['name']} {one['by'][system]} over" for one in move["crosses"])
-            if move["crosses"]
-            else ""
-        )
+        over = "; left out: " + ", ".join(_crossed(one, system) for one in move["crosses"]) if move["crosses"] else ""
         lines.append(
             f"  move: {move['says'][system]} Tongue {move['tongue'][system]}, share {move['share_text']}{over}"
         )
@@ -94,6 +90,10 @@ _CASE = (
     ("tongue", "tongue"), ("gross", "gross"), ("share", "share"),
     ("front axle", "front"), ("rear axle", "rear"), ("trailer axles", "trailer_axles"),
 )  # fmt: skip
+
+
+def _crossed(one: dict[str, Any], system: str) -> str:
+    return f"{one['name']} {one['by'][system]} over" if one["by"] else f"{one['name']}: no longer"
 
 
 def _text(figure: dict[str, Any], system: str) -> str:

@@ -166,7 +166,7 @@ MoveShape = shape(
     front=_maybe(BothShape),
     rear=_maybe(BothShape),
     trailer_axles=_maybe(BothShape),
-    crosses=shape("Crossed", name=text(), by=BothShape())(many=True),
+    crosses=shape("Crossed", name=text(), by=_maybe(BothShape))(many=True),
     writes=shape(
         "MoveWrites",
         us=s.DictField(child=EntryShape(allow_null=True)),

@@ -91,6 +91,17 @@ class Advice(unittest.TestCase):
         move = moves(vehicle__tongue_limit=label("600 lb"))["Move"]
         self.assertIn("tongue_limit", [link.key for link in move.crosses])
 
+    def test_a_part_not_on_the_vehicle_yet_binds_nothing(self) -> None:
+        """More tongue passes the 600 lb kit: chosen, it is chosen anew; on the vehicle, it is a limit."""
+        light = {
+            "trailer__gvwr": label("6000 lb"),
+            "trailer__gross_weight": measured("5990 lb"),
+            "weighing__tongue_scale": measured("540 lb"),
+        }
+        free, fitted = moves(**light), moves(**light, hitch__kit="Kit 600")
+        self.assertNotIn("hitch_tongue", [link.key for link in free["Move"].crosses])
+        self.assertIn("hitch_tongue", [link.key for link in fitted["Move"].crosses])
+
     def test_least_work_first(self) -> None:
         found = assessed(rig(**LIGHT)).moves
         clear = [move.effort for move in found if not move.crosses]

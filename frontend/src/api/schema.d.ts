@@ -345,7 +345,7 @@ export interface components {
         };
         Crossed: {
             name: string;
-            by: components["schemas"]["Both"];
+            by: components["schemas"]["Both"] | null;
         };
         DraftRequest: {
             entries: {

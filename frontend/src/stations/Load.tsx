@@ -233,7 +233,7 @@ function Crossing({ move }: { move: Move }) {
   const { read } = useUnits();
   return (
     <Box sx={{ borderLeft: `3px solid ${pencil}`, pl: 1, my: 0.5 }}>
-      {read(move.says)} {move.crosses.map((one) => `${one.name} would be ${read(one.by)} over`).join("; ")}.
+      {read(move.says)} {move.crosses.map((one) => (one.by ? `${one.name} would be ${read(one.by)} over` : `${one.name}: it would not be`)).join("; ")}.
     </Box>
   );
 }

@@ -92,7 +92,8 @@ def _move(assessment: Assessment, move: Move) -> Plain:
         "rear": change(move.effect.rear),
         "trailer_axles": change(move.effect.trailer_axles),
         "crosses": [
-            {"name": link.name, "by": both(-(link.margin or 0.0), units.WEIGHT, "up")} for link in move.crosses
+            {"name": link.name, "by": None if link.margin is None else both(-link.margin, units.WEIGHT, "up")}
+            for link in move.crosses
         ],
         "writes": {system: _writes(assessment, move, system) for system in units.SYSTEMS},
     }
