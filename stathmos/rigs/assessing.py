@@ -70,6 +70,6 @@ def stepped(text: str, dimension: str, system: str, steps: int) -> str:
 def kinds() -> list[dict]:
     """The common loads that are at hand."""
     return [
-        {"key": key, "word": kind.word, "on": kind.on, "poured": kind.density is not None, "tank": kind.tank}
+        {"key": key, "word": kind.word, "on": kind.on, "poured": kind.density is not None, "named": kind.movable}
         for key, kind in KINDS.items()
     ]

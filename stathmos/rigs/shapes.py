@@ -376,6 +376,6 @@ LoadKindShape = shape(
     word=text(),
     on=s.ChoiceField(["vehicle", "trailer"]),
     poured=s.BooleanField(),
-    tank=text(),
+    named=s.BooleanField(),
 )
 SteppedShape = shape("Stepped", text=text())

@@ -115,6 +115,18 @@ class Plan(Loading):
         # 382 and half of 40 in behind the ball: 95 · (236 − 402) / 236
         expect(self.page.get_by_role("button", name="Bicycles, rear rack, on the tongue: −67 lb")).to_be_visible()
 
+    def test_a_load_is_named_and_says_where_its_weight_comes_from(self) -> None:
+        self.open_rig("Perrin Aldous", "Load")
+        self.page.get_by_label("Add a load").select_option("Gear")
+        self.field("Gear: name").fill("Tool chest")
+        self.field("Tool chest: weight").fill("120 lb")
+        self.field("Tool chest: place").fill("118 in")
+        # 120 · (236 − 118) / 236, and no better than what it stands on
+        expect(self.page.get_by_role("button", name="Tool chest, on the tongue: 60 lb, assumed")).to_be_visible()
+        self.field("Tool chest: weight: where it comes from").select_option("measured")
+        expect(self.page.get_by_role("button", name="Tool chest, on the tongue: 60 lb, measured")).to_be_visible()
+        expect(self.mark("gear")).to_have_attribute("aria-label", "Tool chest 120 lb: its place")
+
     def test_the_smallest_move_is_put_in_the_plan(self) -> None:
         self.open_rig("Mireille Sorrowby", "Load")
         move = self.page.locator("[data-move=machine]")

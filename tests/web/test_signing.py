@@ -147,7 +147,7 @@ class Places(WithDemo):
                 "word": "Fresh water",
                 "on": "trailer",
                 "poured": True,
-                "tank": "trailer.fresh_tank",
+                "named": False,
             },
             kinds,
         )

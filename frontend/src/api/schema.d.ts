@@ -538,7 +538,7 @@ export interface components {
             word: string;
             on: components["schemas"]["OnEnum"];
             poured: boolean;
-            tank: string;
+            named: boolean;
         };
         /**
          * @description * `aboard` - aboard

@@ -41,7 +41,7 @@ const ROW = {
 } as const;
 
 /** The input of one figure: keeps what was typed, and steps it on arrow keys. */
-export function FigureInput({ path, id, label, problemId }: { path: string; id?: string; label?: string; problemId?: string }) {
+export function FigureInput({ path, id, label, problemId, placeholder }: { path: string; id?: string; label?: string; problemId?: string; placeholder?: string }) {
   const { draft } = useRig();
   const { system } = useUnits();
   const field = useField(path);
@@ -65,7 +65,7 @@ export function FigureInput({ path, id, label, problemId }: { path: string; id?:
       value={typed}
       onChange={(event) => write(event.target.value)}
       onKeyDown={(event) => step(event, typed, write)}
-      placeholder={UNIT_HINT[field.dimension]?.[system === "us" ? 0 : 1] ?? ""}
+      placeholder={placeholder ?? UNIT_HINT[field.dimension]?.[system === "us" ? 0 : 1] ?? ""}
       inputProps={{
         "aria-label": label,
         "aria-invalid": problem ? true : undefined,
@@ -81,9 +81,11 @@ export function FigureInput({ path, id, label, problemId }: { path: string; id?:
         borderBottom: problem ? `2px solid ${pencil}` : entry ? PROVENANCE_LINE[entry.from] : `1px solid ${hairline}`,
         borderBottomColor: problem ? pencil : ink,
         bgcolor: "#fffdf6",
-        px: 0.75,
+        px: field.dimension === "text" ? 0.5 : 0.75,
+        fontSize: field.dimension === "text" ? "0.9rem" : undefined,
         fontWeight: 600,
         "& input": { p: "2px 0", textAlign: field.dimension === "text" ? "left" : "right", height: 22 },
+        "& input::placeholder": placeholder ? { opacity: 1, color: ink, fontWeight: 400 } : undefined,
       }}
     />
   );
@@ -154,7 +156,7 @@ function useStepper(path: string, dimension: string) {
   };
 }
 
-function ProvenanceSelect({ field, entry }: { field: Field; entry: Entry | undefined }) {
+export function ProvenanceSelect({ field, entry, label }: { field: Field; entry: Entry | undefined; label?: string }) {
   const { draft } = useRig();
   if (field.dimension === "share") return <span />;
   return (
@@ -162,7 +164,7 @@ function ProvenanceSelect({ field, entry }: { field: Field; entry: Entry | undef
       value={entry?.from ?? field.usual}
       disabled={!entry}
       onChange={(event) => entry && draft.set(field.path, { ...entry, from: event.target.value as Provenance })}
-      inputProps={{ "aria-label": `${field.label}: where it comes from` }}
+      inputProps={{ "aria-label": `${label ?? field.label}: where it comes from` }}
       disableUnderline
       sx={{ fontSize: "0.82rem", color: inkSoft }}
     >

@@ -7,10 +7,10 @@ import { useState } from "react";
 import type { LoadKind, Move, PlacedLoad } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
-import { ChoiceInput, FigureInput, Problem } from "../parts/EntryField";
+import { ChoiceInput, FigureInput, Problem, ProvenanceSelect } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useField, useRig } from "../rig/context";
 import { freeKey, loadKeys } from "../rig/loads";
 import { Fields } from "./Meet";
 
@@ -26,7 +26,7 @@ export function Load() {
   );
 }
 
-const CELL = { display: "grid", gridTemplateColumns: "minmax(104px, 1.2fr) 92px 76px 100px 138px 62px 26px", columnGap: 0.75, alignItems: "center" } as const;
+const CELL = { display: "grid", gridTemplateColumns: "minmax(118px, 1.2fr) 84px 66px 80px 82px 122px 56px 22px", columnGap: 0.75, alignItems: "center" } as const;
 
 const ALWAYS = ["front_seats", "rear_seats", "bed"];
 
@@ -54,6 +54,7 @@ function Plan() {
         <span>What</span>
         <span>Weight</span>
         <span>or volume</span>
+        <span>from</span>
         <span>Place</span>
         <span>When</span>
         <Box sx={{ textAlign: "right" }}>Tongue</Box>
@@ -114,9 +115,10 @@ function LoadRow({ load, placed, kind }: { load: string; placed: PlacedLoad | un
   return (
     <Box data-load-row={load} sx={{ borderBottom: `1px solid ${hairline}`, py: 0.25 }}>
       <Box sx={CELL}>
-        <span>{word}</span>
+        {kind?.named ? <FigureInput path={path("what")} label={`${kind.word}: name`} placeholder={kind.word} /> : <span>{word}</span>}
         <FigureInput path={path("weight")} label={`${word}: weight`} problemId={`${load}-problem`} />
         {kind?.poured ? <FigureInput path={path("volume")} label={`${word}: volume`} problemId={`${load}-problem`} /> : <Box sx={{ color: inkSoft, textAlign: "center" }}>–</Box>}
+        <LoadProvenance path={path(draft.entries[path("weight")] ? "weight" : "volume")} word={word} />
         <FigureInput path={path("at")} label={`${word}: place`} problemId={`${load}-problem`} />
         <ChoiceInput path={path("when")} label={`${word}: when`} />
         <Box sx={{ textAlign: "right" }}>{placed?.tongue ? <FigureText figure={placed.tongue} name={`${word}, on the tongue`} /> : null}</Box>
@@ -125,7 +127,7 @@ function LoadRow({ load, placed, kind }: { load: string; placed: PlacedLoad | un
         </Button>}
       </Box>
       {(moved || (placed?.to_x != null && placed.writes.endsWith("moved_to") && placed.x !== placed.to_x)) && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "minmax(104px, 1.2fr) 92px 1fr", columnGap: 0.75, alignItems: "center", fontSize: "0.85rem", py: 0.25 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: "minmax(112px, 1.2fr) 84px 1fr", columnGap: 0.75, alignItems: "center", fontSize: "0.85rem", py: 0.25 }}>
           <Box sx={{ textAlign: "right", color: inkSoft }}>to be moved to</Box>
           <FigureInput path={path("moved_to")} label={`${word}: place as planned`} problemId={`${load}-problem`} />
           <span>before the trip; weighed where it stood</span>
@@ -134,6 +136,12 @@ function LoadRow({ load, placed, kind }: { load: string; placed: PlacedLoad | un
       {problems.length > 0 && <Problem id={`${load}-problem`}>{problems.map((name) => draft.problems[path(name)]).join(" ")}</Problem>}
     </Box>
   );
+}
+
+function LoadProvenance({ path, word }: { path: string; word: string }) {
+  const { draft } = useRig();
+  const field = useField(path);
+  return field ? <ProvenanceSelect field={field} entry={draft.entries[path]} label={`${word}: weight`} /> : null;
 }
 
 const CASE_ROWS = [
