@@ -15,7 +15,6 @@ from stathmos.core.contradictions import Contradiction, contradictions
 from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, work
 from stathmos.core.reading_list import ToRead, reading_list
 from stathmos.core.rig import Rig
-from stathmos.core.rig.loads import TRAILER, VEHICLE
 from stathmos.core.rules import Rules, rules_for
 from stathmos.core.stock import Ball, Kit, Shank, Stock
 from stathmos.core.units import LENGTH, WEIGHT
@@ -133,69 +132,42 @@ def assess(
     stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
 
     geometry = heights.Geometry.of(rig, loading.total_overhang(rig, kit.adds_overhang if kit else None))
-    couples = _couples(rules, weights.tongue, geometry, distributing)
+    couples = cases.couples(rules, weights.tongue, geometry, distributing)
     found, shanks = _heights(rig, rules, stock, demand, weights, geometry, couples, kit, ball, stack, distributing)
     shank_verdict = _in_force(shanks, rig.choice("hitch.shank"))
     shank: Shank | None = shank_verdict.part if shank_verdict else None
     position = shank_verdict.position if shank_verdict else None
     found = _standing(found, rig, position, kit, ball, stack)
 
-    hardware = _hardware(kit, shank)
     build = ratings.Build(distributing, kit, shank, ball)
-
-    def chain(
-        name: str, tongue: Anything, gross: Anything, loads: loading.VehicleLoads, of: Rig
-    ) -> tuple[ratings.Link, ...]:
-        window = _couples(rules, tongue, geometry, distributing)
-        case = ratings.Case(name, tongue, gross, window["low"], window["high"])
-        return ratings.chain(of, case, loads, build, geometry, rules.reserve, rules.share.s_limited)
-
-    loads = loading.vehicle_loads(rig, placed, hardware, geometry.o)
-    planned = chain("planned", weights.tongue, weights.gross, loads, rig)
-    full = chain("full", tongue_full, trailer_gvwr, loads, rig)
-    # Where nothing is still to come, to go or to be moved, as it stands is as planned.
-    as_it_stands = planned
-    if any(cargo.steps(placed, on) for on in (TRAILER, VEHICLE)):
-        standing_loads = loading.vehicle_loads(rig, placed, hardware, geometry.o, planned=False)
-        as_it_stands = chain("standing", weights.tongue_standing, weights.gross_standing, standing_loads, rig)
-    side_by_side = (
-        cases.standing("standing", "As it stands", weights.tongue_standing, weights.gross_standing, as_it_stands),
-        cases.standing("planned", "As planned", weights.tongue, weights.gross, planned),
-        cases.standing("full", "Full", tongue_full, trailer_gvwr, full),
-    )
+    on_hitch = cases.OnHitch(rules, geometry, build, _hardware(kit, shank))
+    stands, planned, full = on_hitch.three(rig, placed, weights, tongue_full)
 
     def tried(changed: Rig) -> moves.Tried:
-        """A rig with its load changed, on the same hitch."""
+        """The rig with its load changed, on the same hitch."""
         then = cargo.plan(changed, plain_overhang)
         weighed = weighing.weigh(changed, rules, then)
-        links = chain(
-            "tried", weighed.tongue, weighed.gross, loading.vehicle_loads(changed, then, hardware, geometry.o), changed
-        )
-        return moves.Tried(weighed, cases.standing("tried", "Tried", weighed.tongue, weighed.gross, links), links)
+        return moves.Tried(weighed, on_hitch.planned(changed, then, weighed))
 
-    now = moves.Tried(weights, side_by_side[1], planned)
     choice = Choice(kits, balls, shanks, build, fitted_kit, distributing, hitch_load, demand.full, position)
-    said = findings.collect(rig, weights, choice, found, planned, full, wrong, unread)
+    said = findings.collect(rig, weights, choice, found, planned.links, full.links, wrong, unread)
+    chosen_by = {"Tongue share": weights.share, "Ball height": found.ball_wanted, "Attitude": found.attitude.rail}
     return Assessment(
         rules,
         weights,
         choice,
         found,
         _axles(weights.tongue, couples, geometry, kit, distributing),
-        loads,
-        planned,
-        full,
+        on_hitch.loads(rig, placed),
+        planned.links,
+        full.links,
         said,
         findings.verdict(said, choice, found),
         elevation.elevation(rig, found, geometry.o, _bracket(kit)),
         placed,
-        side_by_side,
-        moves.advise(rig, placed, now, tried) if advice else (),
-        reading_list(
-            rig,
-            planned,
-            {"Tongue share": weights.share, "Ball height": found.ball_wanted, "Attitude": found.attitude.rail},
-        ),
+        (stands, planned, full),
+        moves.advise(rig, placed, moves.Tried(weights, planned), tried) if advice else (),
+        reading_list(rig, planned.links, chosen_by),
         wrong,
     )
 
@@ -221,15 +193,6 @@ def _hardware(kit: Kit | None, shank: Shank | None) -> Figure | Given:
     found = work("hardware = kit + shank", WEIGHT, lambda **parts: sum(parts.values()), None, **parts)
     assert isinstance(found, Figure)
     return found
-
-
-def _couples(rules: Rules, tongue: Anything, geometry: heights.Geometry, distributing: bool) -> dict[str, Anything]:
-    """Bar couples at the low end, the aim and the high end of the restoration window; none without bars."""
-    school = rules.restoration
-    window = {"low": school.low, "aim": school.aim, "high": school.high}
-    if not distributing:
-        return dict.fromkeys(window, Given(0.0, "couple"))
-    return {end: heights.couple(f, tongue, geometry) for end, f in window.items()}
 
 
 def _heights(rig, rules, stock, demand, weights, geometry, couples, kit, ball, stack, distributing):

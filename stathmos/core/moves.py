@@ -27,11 +27,10 @@ TRIES = 4  # a larger move is less well known itself; so often the target is dra
 
 @dataclass(frozen=True)
 class Tried:
-    """A rig with a move made: its weights, its case as planned and its chain."""
+    """A rig with a move made: its weights, and its case as planned with its chain."""
 
     weights: Weights
     planned: Standing
-    links: tuple[Link, ...]
 
 
 @dataclass(frozen=True)
@@ -77,7 +76,7 @@ def advise(rig: Rig, placed: tuple[Placed, ...], now: Tried, judge: Callable[[Ri
     weights = now.weights
     if isinstance(weights.share, Missing) or weights.judgement.state not in (LIGHT, HEAVY, CANNOT_TELL):
         return ()
-    over_now = {link.key for link in now.links if link.state is State.OVER}
+    over_now = {link.key for link in now.planned.links if link.state is State.OVER}
     found = []
     for make in _ways(rig, placed, weights):
         tried = _try_until_inside(rig, make, weights, judge)
@@ -85,7 +84,9 @@ def advise(rig: Rig, placed: tuple[Placed, ...], now: Tried, judge: Callable[[Ri
             continue
         (says, writes, effort), then = tried
         crosses = tuple(
-            link for link in then.links if link.state is State.OVER and link.key not in over_now and _binding(rig, link)
+            link
+            for link in then.planned.links
+            if link.state is State.OVER and link.key not in over_now and _binding(rig, link)
         )
         found.append(Move(writes[0].key, says, then.weights.share.value, _effect(now, then), effort, writes, crosses))
     return tuple(sorted(found, key=lambda move: (bool(move.crosses), move.effort)))
