@@ -170,6 +170,20 @@ class Share(unittest.TestCase):
         self.assertEqual(judged.state, "heavy")
         self.assertAlmostEqual(judged.high, 0.05)
 
+    def test_an_s_limit_under_the_band_leaves_none(self) -> None:
+        """4 % of 6 000 lb is 240 lb; a coupler of S = 200 lb carries none of it: light below, its rating passed above."""
+        for tongue, state in (("150 lb", "light"), ("220 lb", "light"), ("300 lb", "heavy")):
+            judged = self.judged(tongue, "four_to_seven", trailer__coupler_tongue_limit=label("200 lb"))
+            self.assertEqual(judged.state, state, tongue)
+
+    def test_an_s_limit_that_nobody_read_is_asked_for(self) -> None:
+        changes = {"ways__share_school": label("four_to_seven"), "vehicle__tongue_limit": None}
+        assessment = assessed(rig(**changes, weighing__tongue_scale=measured("350 lb")))
+        self.assertEqual(assessment.weights.judgement.state, "unknown")
+        said = next(one for one in assessment.findings if one.subject == "share")
+        self.assertIn("goes by the S-limit", said.says.text("us"))
+        self.assertIn("stamp on the coupler", said.remedy.text("us"))
+
     def test_common_practice_examples(self) -> None:
         """10 000 lb wants about 1 000 lb (common practice, no source)."""
         school = SHARE_SCHOOLS["ten_to_fifteen"]

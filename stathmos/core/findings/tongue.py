@@ -17,6 +17,8 @@ def tongue(weights: Weights) -> list[Finding]:
     judged = weights.judgement
     if isinstance(weights.share, Missing) or judged.state == SHARE_UNKNOWN:
         says = Phrase("Tongue weight or gross trailer weight is unknown: nothing can be chosen on a guess.")
+        if not isinstance(weights.share, Missing):
+            says = Phrase("The school in force goes by the S-limit of the coupling, and nobody has read it.")
         return [_finding(UNKNOWN, 0, "share", says, Phrase(f"Go and read: {needs_in_words(judged.needs)}."))]
     found = []
     if weights.tongue.value >= weights.gross.value:

@@ -82,7 +82,7 @@ def judge_share(share: Figure | Missing, gross: Anything, school: ShareSchool, l
     if needs:
         return ShareJudgement(UNKNOWN, school, school.low, school.high, needs=needs)
     high = min(school.high, limit.value / gross.value) if school.s_limited else school.high
-    low = min(school.low, high)
+    low = school.low  # a limit below it leaves no band at all: whatever is not over the limit is too light
     state, sides = place_in_band(share.value, expanded(share), low, high)
     correction = None
     if share.value < low - _SAME:
