@@ -29,10 +29,12 @@ def tongue(weights: Weights) -> list[Finding]:
         says = weights.warnings[0] if weights.warnings else Phrase("The tongue weight is not measured.")
         weigh = Phrase("Weigh the tongue: that one measurement settles it.")
         return [*found, _finding(UNKNOWN, 1, "tongue", says, weigh)]
-    if not weights.reconciled.settled or not weights.gross_reconciled.settled:
+    settled = weights.reconciled.settled and weights.gross_reconciled.settled
+    if not settled:
         says = next(warning for warning in weights.warnings if "repeat both" in warning.template)
-        found.append(_finding(UNKNOWN, 0, "tongue", says, Phrase("Until they agree nothing is chosen on them.")))
-    found += _band(weights)
+        found.append(_finding(UNKNOWN, -2, "tongue", says, Phrase("Until they agree nothing is chosen on them.")))
+    if settled or weights.judgement.state != CANNOT_TELL:
+        found += _band(weights)
     if weights.change.steps:
         says = Phrase(
             "Part of the load is still to come, to be moved or to come out: the tongue as planned is worked out."

@@ -119,7 +119,8 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
     judgement = judge_share(share, gross, rules.share, limit)
     became = {way.key: _became(way, reconciled) for way in found}
     taken = (*measured, *((GROSS,) if _is_weighed(gross_standing) else ()))
-    open_question = judgement.state in (CANNOT_TELL, UNKNOWN) or not measured or not reconciled.settled
+    # While weighings disagree, how likely a further one settles it cannot be reckoned: repeat them, or take a third.
+    open_question = reconciled.settled and (judgement.state in (CANNOT_TELL, UNKNOWN) or not measured)
     return Weights(
         found,
         became,
@@ -247,7 +248,7 @@ def _not_measured(rig: Rig, reconciled: Reconciled, tongue: Known) -> Phrase:
     return Phrase(f"The tongue weight is not measured: a figure it stands on is marked {tongue.provenance.value}.")
 
 
-_REPEAT_BOTH = "Nothing says which is wrong: repeat both."
+_REPEAT_BOTH = "Nothing says which is wrong: repeat both, or weigh in a third way."
 
 GROSS_NAMES = {
     "ticket": "written gross trailer weight",
