@@ -38,6 +38,32 @@ class Assess(unittest.TestCase):
         self.assertIn("Anvilroot 1200: chosen", words)
         self.assertIn("Anvilroot 600: rejected (gross rating)", words)
 
+    def test_loading_plan_and_weighing_in_the_text(self) -> None:
+        """A light toy hauler: weighed twice, its plan, three cases, the move that would do, the schools, what to read."""
+        rig = json.loads(EXAMPLE.read_text("utf-8"))
+        rig["weighing"] |= {
+            "tongue_scale": {"is": "500 lb", "from": "measured"},
+            "jack_reading": {"is": "565 lb", "from": "measured"},
+        }
+        rig["trailer"]["jack_position"] = {"is": "24 in", "from": "measured"}
+        rig["loads"]["machine"] = {
+            "weight": {"is": "700 lb", "from": "measured"},
+            "at": {"is": "280 in", "from": "measured"},
+        }
+        del rig["vehicle"]["gcwr"]
+        done = run("-", typed=json.dumps(rig))
+        self.assertEqual(done.returncode, 0, done.stderr)
+        words = done.stdout.replace("\u00a0", " ")
+        for said in (
+            "tongue scale: 500 lb ± 9 lb (used)",
+            "scale under the jack: 502 lb ± 8 lb (used)",  # 565 · 192 / 216
+            "school 10–15 % (common practice, no source) [Stathmos default]: light",
+            "as planned: tongue 502 lb, gross 6,200 lb, share 8.0 %",
+            "move: Move machine (700 lb) ",
+            "GCWR (tow-vehicle handbook, towing pages): missing",
+        ):
+            self.assertIn(said, words)
+
     def test_json_from_standard_input(self) -> None:
         done = run("-", "--format", "json", typed=EXAMPLE.read_text("utf-8"))
         self.assertEqual(done.returncode, 0, done.stderr)

@@ -7,10 +7,10 @@ import TextField from "@mui/material/TextField";
 
 import type { Catalogue } from "../api/types";
 import { hairline, pencil } from "../app/theme";
-import { useRig } from "./context";
+import { labelAt, useRig } from "./context";
 
 export function RigHead() {
-  const { draft, catalogue } = useRig();
+  const { draft, catalogue, fields } = useRig();
   const state = draft.saving ? "Saving…" : draft.dirty ? "Not saved yet" : draft.record ? `Saved, version ${draft.record.version}` : "A new rig";
   const refused = draft.saveError && !draft.theirs ? draft.saveError : null;
   return (
@@ -50,6 +50,13 @@ export function RigHead() {
         {refused && (
           <Box role="alert" sx={{ color: pencil, fontWeight: 600, maxWidth: 420 }}>
             {refused.message}
+            {Object.entries(refused.problems)
+              .slice(0, 3)
+              .map(([path, says]) => (
+                <Box key={path} sx={{ fontWeight: 400 }}>
+                  {labelAt(fields, path)}: {says}
+                </Box>
+              ))}
           </Box>
         )}
       </Box>
