@@ -143,11 +143,11 @@ def assess(
     on_hitch = cases.OnHitch(rules, geometry, build, _hardware(kit, shank))
     stands, planned, full = on_hitch.three(rig, placed, weights, tongue_full)
 
-    def tried(changed: Rig) -> moves.Tried:
-        """The rig with its load changed, on the same hitch."""
-        then = cargo.plan(changed, plain_overhang)
-        weighed = weighing.weigh(changed, rules, then)
-        return moves.Tried(weighed, on_hitch.planned(changed, then, weighed))
+    def weigh_again(changed: Rig) -> weighing.Weights:
+        return weighing.replanned(weights, changed, rules, cargo.plan(changed, plain_overhang))
+
+    def judge_again(changed: Rig, weighed: weighing.Weights) -> cases.Standing:
+        return on_hitch.planned(changed, cargo.plan(changed, plain_overhang), weighed)
 
     choice = Choice(kits, balls, shanks, build, fitted_kit, distributing, hitch_load, demand.full, position)
     said = findings.collect(rig, weights, choice, found, planned.links, full.links, wrong, unread)
@@ -166,7 +166,7 @@ def assess(
         elevation.elevation(rig, found, geometry.o, _bracket(kit)),
         placed,
         (stands, planned, full),
-        moves.advise(rig, placed, moves.Tried(weights, planned), tried) if advice else (),
+        moves.advise(rig, placed, weights, planned, weigh_again, judge_again) if advice else (),
         reading_list(rig, planned.links, chosen_by),
         wrong,
     )

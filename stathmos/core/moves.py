@@ -26,14 +26,6 @@ TRIES = 4  # a larger move is less well known itself; so often the target is dra
 
 
 @dataclass(frozen=True)
-class Tried:
-    """A rig with a move made: its weights, and its case as planned with its chain."""
-
-    weights: Weights
-    planned: Standing
-
-
-@dataclass(frozen=True)
 class Effect:
     """What a move changes, kg."""
 
@@ -71,24 +63,29 @@ class _Trailer:
     gross: float
 
 
-def advise(rig: Rig, placed: tuple[Placed, ...], now: Tried, judge: Callable[[Rig], Tried]) -> tuple[Move, ...]:
+#: weighs a rig with its load changed; works out its case as planned
+Weigh = Callable[[Rig], Weights]
+Judge = Callable[[Rig, Weights], Standing]
+
+
+def advise(
+    rig: Rig, placed: tuple[Placed, ...], weights: Weights, planned: Standing, weigh: Weigh, judge: Judge
+) -> tuple[Move, ...]:
     """The moves that bring the share inside, the least work first; those that cross another limit come last."""
-    weights = now.weights
     if isinstance(weights.share, Missing) or weights.judgement.state not in (LIGHT, HEAVY, CANNOT_TELL):
         return ()
-    over_now = {link.key for link in now.planned.links if link.state is State.OVER}
+    over_now = {link.key for link in planned.links if link.state is State.OVER}
     found = []
     for make in _ways(rig, placed, weights):
-        tried = _try_until_inside(rig, make, weights, judge)
+        tried = _try_until_inside(rig, make, weights, weigh)
         if tried is None:
             continue
-        (says, writes, effort), then = tried
+        (says, writes, effort), changed, share = tried
+        then = judge(*changed)
         crosses = tuple(
-            link
-            for link in then.planned.links
-            if link.state is State.OVER and link.key not in over_now and _binding(rig, link)
+            link for link in then.links if link.state is State.OVER and link.key not in over_now and _binding(rig, link)
         )
-        found.append(Move(writes[0].key, says, then.weights.share.value, _effect(now, then), effort, writes, crosses))
+        found.append(Move(writes[0].key, says, share, _effect(planned, then), effort, writes, crosses))
     return tuple(sorted(found, key=lambda move: (bool(move.crosses), move.effort)))
 
 
@@ -101,21 +98,22 @@ def _binding(rig: Rig, link: Link) -> bool:
 
 
 def _try_until_inside(
-    rig: Rig, make: Make, weights: Weights, judge: Callable[[Rig], Tried]
-) -> tuple[Candidate, Tried] | None:
+    rig: Rig, make: Make, weights: Weights, weigh: Weigh
+) -> tuple[Candidate, tuple[Rig, Weights], float] | None:
     """A move just large enough that the share's whole spread, the move's own in it, lies inside; None where none is."""
     target = _target(weights, expanded(weights.share))
     for _ in range(TRIES):
         candidate = make(target)
         if candidate is None:
             return None
-        then = judge(_with(rig, candidate[1]))
-        if isinstance(then.weights.share, Missing):
+        changed = _with(rig, candidate[1])
+        then = weigh(changed)
+        if isinstance(then.share, Missing):
             return None
-        spread = expanded(then.weights.share)
+        spread = expanded(then.share)
         too_narrow = weights.judgement.high - weights.judgement.low < 2 * spread
-        if then.weights.judgement.state == INSIDE or too_narrow:
-            return candidate, then
+        if then.judgement.state == INSIDE or too_narrow:
+            return candidate, (changed, then), then.share.value
         target = _target(weights, spread * 1.02)
     return None
 
@@ -134,9 +132,9 @@ def _target(weights: Weights, margin: float) -> float:
     return min(max(weights.share.value, least), most)
 
 
-def _effect(now: Tried, then: Tried) -> Effect:
+def _effect(now: Standing, then: Standing) -> Effect:
     def change(what: str) -> float | None:
-        before, after = getattr(now.planned, what), getattr(then.planned, what)
+        before, after = getattr(now, what), getattr(then, what)
         return None if isinstance(before, Missing) or isinstance(after, Missing) else after.value - before.value
 
     return Effect(change("tongue") or 0.0, change("front"), change("rear"), change("trailer_axles"))

@@ -7,7 +7,7 @@ what is still to come → as planned → share → under each school → what to
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stathmos.core.cargo import Change, Placed, aboard, still_to_change
 from stathmos.core.figures import (
@@ -60,6 +60,7 @@ __all__ = [
     "Weights",
     "against_the_user",
     "judge_share",
+    "replanned",
     "tongue_share",
     "weigh",
     "weighbridge",
@@ -139,6 +140,16 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
         next_readings(rig, tongue, gross, share, taken, (judgement.low, judgement.high)) if open_question else (),
         _warnings(rig, found, reconciled, gross_reconciled, tongue, gross, bridge),
     )
+
+
+def replanned(weights: Weights, rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
+    """The same weighing with another plan for what is still to come: as it stands stays, as planned is worked out anew."""
+    change = still_to_change(placed)
+    tongue = _planned(weights.tongue_standing, change.tongue, "TW", change)
+    gross = _planned(weights.gross_standing, change.gross, "GTW", change)
+    share = work("share = TW / GTW", SHARE, tongue_share, rules.share.rule(), TW=tongue, GTW=gross)
+    judgement = judge_share(share, gross, rules.share, s_limit(rig))
+    return replace(weights, change=change, tongue=tongue, gross=gross, share=share, judgement=judgement)
 
 
 def _became(way: Way, reconciled: Reconciled) -> str:
