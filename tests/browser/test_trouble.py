@@ -85,6 +85,11 @@ class BadInput(BrowserTest):
         self.field("Gross trailer weight, as it stands").fill("6200")
         self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_text("Nothing was saved: some figures cannot be read.")).to_be_visible()
+        self.station("Load")  # the place is named wherever one stands
+        expect(self.page.get_by_role("alert").filter(has_text="Nothing was saved")).to_contain_text(
+            "Tongue scale reading: Cannot read"
+        )
+        self.station("Weigh")
         expect(self.field("Tongue scale reading")).to_have_value("750 lb or so")
         expect(self.field("Gross trailer weight, as it stands")).to_have_value("6200")
         expect(self.verdict()).to_contain_text(

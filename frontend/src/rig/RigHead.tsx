@@ -50,7 +50,9 @@ export function RigHead() {
         {refused && (
           <Box role="alert" sx={{ color: pencil, fontWeight: 600, maxWidth: 420 }}>
             {refused.message}
+            {/* names say it at their own fields, here on every station; a figure may stand on another one */}
             {Object.entries(refused.problems)
+              .filter(([path]) => path.includes("."))
               .slice(0, 3)
               .map(([path, says]) => (
                 <Box key={path} sx={{ fontWeight: 400 }}>
