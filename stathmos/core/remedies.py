@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from stathmos.core.figures import Phrase
 from stathmos.core.ratings import SAME, Link
-from stathmos.core.rig import KINDS, Rig
+from stathmos.core.rig import KINDS, Load, Rig
 from stathmos.core.rig.loads import TO_COME_OUT
 from stathmos.core.units import WEIGHT
 
@@ -34,15 +34,28 @@ def remedy(rig: Rig, link: Link) -> Phrase:
 
 def _out_of_the_bed(rig: Rig, link: Link) -> Phrase:
     """So much out of the bed that the link stands at its rating; a bed load bears on the rear axle by its place."""
-    lever = KINDS["bed"].wheelbases if link.key == "rear_gawr" else 1.0
+    in_bed = [load for load in rig.loads if load.kind_key == "bed" and load.when_key != TO_COME_OUT]
+    # Of several the one that bears least on the rear axle: enough, whichever is taken.
+    lever = (
+        min([_bed_lever(rig, load) for load in in_bed] or [KINDS["bed"].wheelbases]) if link.key == "rear_gawr" else 1.0
+    )
+    if lever <= 0:
+        return Phrase("Choose a lighter trailer, or a vehicle rated for it.")
     out = -(link.margin or 0.0) / lever
     told = {"out": (out, WEIGHT, "up")}
-    in_bed = [load.weight for load in rig.loads if load.kind_key == "bed" and load.when_key != TO_COME_OUT]
-    if sum(weight.value for weight in in_bed if weight is not None) >= out:
+    if sum(load.weight.value for load in in_bed if load.weight is not None) >= out:
         return Phrase("Take {out} out of the bed or boot, or choose a lighter trailer.", told)
     return Phrase(
         "There is not {out} in the bed or boot to take out: choose a lighter trailer or a vehicle rated for it.", told
     )
+
+
+def _bed_lever(rig: Rig, load: Load) -> float:
+    """What share of a bed load the rear axle carries: by its place where one is written, else by where beds usually are."""
+    place, wheelbase = load.moved_to or load.at, rig.vehicle.wheelbase
+    if place is None or wheelbase is None:
+        return KINDS["bed"].wheelbases
+    return place.value / wheelbase.value
 
 
 def _would_do_distributing(rig: Rig, link: Link) -> bool:

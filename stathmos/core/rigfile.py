@@ -208,7 +208,7 @@ def _believable(value: float, typed: str, entry: Entry) -> None:
         if limit < float("inf")
     }
     if value < entry.low - 1e-6:
-        least = f"{limits['low']} ({units.write(entry.low, entry.dimension, 'metric')})"
+        least = f"{limits['low']} ({units.write(entry.low, entry.dimension, 'metric', 'up')})"
         raise UnreadableError(
             f"“{typed}” is too small to believe for {entry.label}: at least {least}. Leave it blank if it is not known."
         )

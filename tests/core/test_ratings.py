@@ -247,3 +247,12 @@ class Over(unittest.TestCase):
         left = 200 * KG - out
         document["loads"]["bed"]["weight"] = measured(f"{left:.6f} kg")
         self.assertIs(link(assessed(document), "rear_gawr").state, State.LIMIT)
+
+    def test_the_remedy_goes_by_where_the_bed_load_stands(self) -> None:
+        """At 72.5 of 145 in a bed load bears half on the rear axle: twice what is over must come out of it."""
+        changes = {"loads__bed__weight": measured("400 lb"), "loads__bed__at": measured("72.5 in")}
+        assessment = assessed(rig(**changes, vehicle__rear_gawr=label("3700 lb")))
+        over = -link(assessment, "rear_gawr").margin / KG
+        self.assertGreater(over, 0)
+        said = next(one for one in assessment.findings if one.subject == "rear_gawr")
+        self.assertAlmostEqual(said.remedy.quantities["out"][0] / KG, 2 * over, places=6)

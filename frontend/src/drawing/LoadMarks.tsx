@@ -10,8 +10,9 @@ export interface LoadHandling {
   tell: (load: PlacedLoad) => { label: string; place: string };
   /** A load pointed to another place: mm behind the front axle or the ball. */
   put: (load: PlacedLoad, mm: number) => void;
-  /** One press of an arrow key, mm. */
+  /** One press of an arrow key, and one with Shift held, mm. */
   step: number;
+  stride: number;
   alarms: Set<string>;
 }
 
@@ -23,7 +24,7 @@ interface Props extends LoadHandling {
 
 const ROWS = 3;
 
-export function LoadMarks({ loads, tell, put, step, alarms, e, px, above }: Props) {
+export function LoadMarks({ loads, tell, put, step, stride, alarms, e, px, above }: Props) {
   const [dragged, setDragged] = useState<{ key: string; x: number } | null>(null);
   const stepped = useRef<{ key: string; mm: number; of: number | null } | null>(null);
   const floor = { trailer: e.coupler_height + 40, vehicle: 700 };
@@ -51,7 +52,7 @@ export function LoadMarks({ loads, tell, put, step, alarms, e, px, above }: Prop
     // Quick presses add up until the worked-out place has followed.
     const last = stepped.current;
     const from = last?.key === load.key && last.of === load.to_x ? last.mm : now;
-    const to = Math.min(Math.max(from + way * step * (event.shiftKey ? 12 : 1), 0), load.end_x - load.from_x);
+    const to = Math.min(Math.max(from + way * (event.shiftKey ? stride : step), 0), load.end_x - load.from_x);
     stepped.current = { key: load.key, mm: to, of: load.to_x };
     put(load, to);
   }

@@ -8,6 +8,7 @@ import type { LoadHandling } from "../drawing/LoadMarks";
 import type { Draft } from "./draft";
 
 const STEP = { us: 25.4, metric: 10 };
+const STRIDE = { us: 304.8, metric: 100 };
 
 export function useLoadHandling(draft: Draft): LoadHandling {
   const { system, read } = useUnits();
@@ -44,6 +45,7 @@ export function useLoadHandling(draft: Draft): LoadHandling {
       loads,
       put,
       step: STEP[system],
+      stride: STRIDE[system],
       alarms: new Set(loads.filter((load) => ["at", "moved_to"].some((name) => problems[`loads.${load.key}.${name}`])).map((load) => load.key)),
       tell: (load) => ({
         label: `${load.word} ${load.weight.text ? read(load.weight.text) : "weight?"}`,

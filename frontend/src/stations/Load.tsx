@@ -37,6 +37,7 @@ function Plan() {
   const keys = [...new Set([...ALWAYS, ...loadKeys(draft.entries)])];
   const placed = new Map(assessment.loading.loads.map((load) => [load.key, load]));
   const kind = (key: string) => placed.get(key)?.kind ?? key;
+  const weighed = assessment.loading.loads.some((load) => load.on === "trailer" && load.writes.endsWith("moved_to"));
   const rank = (key: string) => kinds.findIndex((one) => one.key === kind(key));
 
   function add(chosen: string) {
@@ -65,6 +66,7 @@ function Plan() {
             {on === "vehicle" ? "In the vehicle" : "In the trailer"}{" "}
             <Box component="span" sx={{ color: inkSoft, fontWeight: 400, fontSize: "0.82rem" }}>
               place {on === "vehicle" ? "behind the front axle; blank: the usual place" : "behind the ball; blank: its tank or tray"}
+              {on === "trailer" && weighed && "; weighed where it stands: drag it to plan a move"}
             </Box>
           </Box>
           {keys
