@@ -1,28 +1,102 @@
-"""The catalogue for the screens: what may be picked, each with its figures as a rig takes them over."""
+"""The catalogue for the screens: what may be picked, and its upkeep."""
 
+from __future__ import annotations
+
+from django.http import Http404, HttpResponse
+from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
-from rest_framework import serializers
+from rest_framework import serializers as s
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from stathmos.catalogue.models import Ball, HitchKit, Shank, TowVehicle, Trailer
-from stathmos.catalogue.shapes import EntryShape
+from stathmos.catalogue.actions.import_table import PlanChanged, import_table
+from stathmos.catalogue.actions.write_item import (
+    NotKept,
+    StaleItem,
+    Written,
+    add_item,
+    edit_item,
+    retire_item,
+)
+from stathmos.catalogue.item import CatalogueItem
+from stathmos.catalogue.models import KINDS, ItemChange, TowVehicle, Trailer
+from stathmos.catalogue.shapes import EntryShape, shape, text
+from stathmos.catalogue.tables import Plan, plan, written_out
+from stathmos.people.models import Person
 
+PickShape = shape("Pick", name=text(), entries=s.DictField(child=EntryShape()))
+CatalogueShape = shape(
+    "Catalogue",
+    vehicles=PickShape(many=True),
+    trailers=PickShape(many=True),
+    kits=s.ListField(child=s.CharField()),
+    shanks=s.ListField(child=s.CharField()),
+    balls=s.ListField(child=s.CharField()),
+)
+FieldOfKindShape = shape(
+    "FieldOfKind",
+    name=text(),
+    label=text(),
+    dimension=text(),
+    read_at=text(),
+    choices=shape("ChoiceOfKind", value=text(), word=text())(many=True),
+)
+KindShape = shape(
+    "CatalogueKind",
+    kind=text(),
+    word=text(),
+    has_family=s.BooleanField(),
+    count=s.IntegerField(),
+    fields=FieldOfKindShape(many=True),
+)
+KindsShape = shape("CatalogueKinds", kinds=KindShape(many=True), may_keep=s.BooleanField())
+ItemShape = shape(
+    "CatalogueItem",
+    id=s.IntegerField(),
+    name=text(),
+    family=text(),
+    system=s.ChoiceField(["us", "metric"]),
+    retired=s.BooleanField(),
+    version=s.IntegerField(),
+    texts=s.DictField(child=s.CharField()),
+)
+WriteItemShape = shape(
+    "WriteItem",
+    version=s.IntegerField(required=False),
+    name=s.CharField(allow_blank=True, max_length=400),
+    family=s.CharField(required=False, allow_blank=True, max_length=400),
+    system=s.CharField(required=False, max_length=10),
+    texts=s.DictField(child=s.CharField(allow_blank=True, max_length=400)),
+)
+RetireShape = shape("RetireItem", version=s.IntegerField(), retired=s.BooleanField())
+NotKeptShape = shape("NotKept", detail=text(), problems=s.DictField(child=s.CharField()))
+PastItemShape = shape(
+    "ItemChange", what=text(), by=text(), at=s.DateTimeField(), texts=s.DictField(child=s.CharField())
+)
+TableShape = shape(
+    "Table",
+    text=s.CharField(max_length=4_000_000, trim_whitespace=False),
+    seal=s.CharField(required=False, allow_blank=True),
+)
+PlanShape = shape(
+    "TablePlan",
+    added=s.ListField(child=s.CharField()),
+    changed=shape(
+        "TableChange",
+        name=text(),
+        cells=shape("TableCell", column=text(), before=text(), after=text())(many=True),
+    )(many=True),
+    same=s.IntegerField(),
+    problems=shape("TableProblem", row=s.IntegerField(), column=text(), says=text())(many=True),
+    seal=text(),
+    done=s.BooleanField(),
+)
 
-class PickShape(serializers.Serializer):
-    """A vehicle or a trailer that may be picked."""
-
-    name = serializers.CharField()
-    entries = serializers.DictField(child=EntryShape())
-
-
-class CatalogueShape(serializers.Serializer):
-    vehicles = PickShape(many=True)
-    trailers = PickShape(many=True)
-    kits = serializers.ListField(child=serializers.CharField())
-    shanks = serializers.ListField(child=serializers.CharField())
-    balls = serializers.ListField(child=serializers.CharField())
+WORDS = {
+    "vehicles": "tow vehicles", "trailers": "trailers", "kits": "hitch kits", "shanks": "shanks and ball mounts",
+    "balls": "balls", "sleeves": "reducer sleeves", "accessories": "accessories",
+}  # fmt: skip
 
 
 class CatalogueView(APIView):
@@ -31,15 +105,199 @@ class CatalogueView(APIView):
         def picks(kind) -> list[dict]:
             return [{"name": item.name, "entries": item.as_entries()} for item in kind.objects.filter(retired=False)]
 
-        def names(kind) -> list[str]:
-            return list(kind.objects.filter(retired=False).values_list("name", flat=True))
+        def names(kind: str) -> list[str]:
+            return list(KINDS[kind].objects.filter(retired=False).values_list("name", flat=True))
 
-        return Response(
+        parts = {kind: names(kind) for kind in ("kits", "shanks", "balls")}
+        return Response({"vehicles": picks(TowVehicle), "trailers": picks(Trailer), **parts})
+
+
+def _kind(name: str) -> type[CatalogueItem]:
+    if name not in KINDS:
+        raise Http404
+    return KINDS[name]
+
+
+def _told(item: CatalogueItem) -> dict:
+    return {
+        "id": item.pk,
+        "name": item.name,
+        "family": getattr(item, "family", ""),
+        "system": item.system,
+        "retired": item.retired,
+        "version": item.version,
+        "texts": {name: entry["is"] for name, entry in item.all_entries().items()},
+    }
+
+
+def _written(data: dict) -> Written:
+    return Written(data["name"], data.get("family", ""), data.get("system", "us"), data["texts"])
+
+
+def _not_kept(error: NotKept) -> Response:
+    return Response(
+        {"detail": "Nothing was saved: some figures cannot be read.", "problems": error.problems}, status=400
+    )
+
+
+def _misshapen(asked: s.Serializer) -> Response:
+    problems = {
+        str(name): str(said[0] if isinstance(said, list) else said)[:200] for name, said in asked.errors.items()
+    }
+    return Response({"detail": "Nothing was saved: this cannot be read.", "problems": problems}, status=400)
+
+
+def _stale(error: StaleItem) -> Response:
+    detail = f"Somebody changed {error.item.name} after you opened it. Nothing of yours is saved yet: look at it as it stands, then save again."
+    return Response({"detail": detail, "problems": {}, "item": _told(error.item)}, status=409)
+
+
+class KindsView(APIView):
+    """The kinds of the catalogue and what may be written of each."""
+
+    @extend_schema(operation_id="catalogue_kinds", responses=KindsShape)
+    def get(self, request: Request) -> Response:
+        kinds = [
             {
-                "vehicles": picks(TowVehicle),
-                "trailers": picks(Trailer),
-                "kits": names(HitchKit),
-                "shanks": names(Shank),
-                "balls": names(Ball),
+                "kind": name,
+                "word": WORDS[name],
+                "has_family": "family" in kind.core.__dataclass_fields__,
+                "count": kind.objects.filter(retired=False).count(),
+                "fields": [
+                    {
+                        "name": field,
+                        "label": entry.label,
+                        "dimension": entry.dimension,
+                        "read_at": entry.read_at,
+                        "choices": [{"value": value, "word": word} for value, word in entry.choices],
+                    }
+                    for field, entry in kind.described().items()
+                ],
             }
+            for name, kind in KINDS.items()
+        ]
+        return Response({"kinds": kinds, "may_keep": request.user.role == Person.Role.MANAGER})
+
+
+class ItemsView(APIView):
+    """All items of a kind, and new ones."""
+
+    @extend_schema(operation_id="catalogue_items", responses=ItemShape(many=True))
+    def get(self, request: Request, kind: str) -> Response:
+        return Response([_told(item) for item in _kind(kind).objects.order_by("name")])
+
+    @extend_schema(
+        operation_id="add_item",
+        request=WriteItemShape,
+        responses={201: ItemShape, 400: NotKeptShape, 403: NotKeptShape},
+    )
+    def post(self, request: Request, kind: str) -> Response:
+        _kind(kind)
+        asked = WriteItemShape(data=request.data)
+        if not asked.is_valid():
+            return _misshapen(asked)
+        try:
+            return Response(_told(add_item(request.user, kind, _written(asked.validated_data))), status=201)
+        except NotKept as error:
+            return _not_kept(error)
+
+
+class ItemView(APIView):
+    """One item written anew."""
+
+    @extend_schema(
+        operation_id="edit_item",
+        request=WriteItemShape,
+        responses={200: ItemShape, 400: NotKeptShape, 403: NotKeptShape, 409: NotKeptShape},
+    )
+    def post(self, request: Request, kind: str, pk: int) -> Response:
+        asked = WriteItemShape(data=request.data)
+        if not asked.is_valid():
+            return _misshapen(asked)
+        try:
+            version = asked.validated_data.get("version", 0)
+            return Response(_told(edit_item(request.user, kind, pk, version, _written(asked.validated_data))))
+        except NotKept as error:
+            return _not_kept(error)
+        except StaleItem as error:
+            return _stale(error)
+        except (_kind(kind).DoesNotExist, OverflowError) as absent:
+            raise Http404 from absent
+
+
+class RetireView(APIView):
+    """One item no longer offered, or offered again. Rigs keep what they were built on."""
+
+    @extend_schema(
+        operation_id="retire_item",
+        request=RetireShape,
+        responses={200: ItemShape, 400: NotKeptShape, 403: NotKeptShape, 409: NotKeptShape},
+    )
+    def post(self, request: Request, kind: str, pk: int) -> Response:
+        asked = RetireShape(data=request.data)
+        if not asked.is_valid():
+            return _misshapen(asked)
+        try:
+            return Response(_told(retire_item(request.user, kind, pk, **asked.validated_data)))
+        except StaleItem as error:
+            return _stale(error)
+        except (_kind(kind).DoesNotExist, OverflowError) as absent:
+            raise Http404 from absent
+
+
+class ItemHistoryView(APIView):
+    """Every change of one item, the newest first."""
+
+    @extend_schema(operation_id="item_history", responses=PastItemShape(many=True))
+    def get(self, request: Request, kind: str, pk: int) -> Response:
+        _kind(kind)
+        changes = ItemChange.objects.filter(kind=kind, item=pk).select_related("changed_by")
+        return Response(
+            [
+                {"what": one.what, "by": one.changed_by.called, "at": one.changed_at, "texts": one.entries}
+                for one in changes
+            ]
         )
+
+
+class TableView(APIView):
+    """A kind as CSV: written out; and read in, first as a plan, then, with the plan's seal, for good."""
+
+    @extend_schema(operation_id="catalogue_csv", responses={(200, "text/csv"): OpenApiTypes.STR})
+    def get(self, request: Request, kind: str) -> HttpResponse:
+        _kind(kind)
+        answer = HttpResponse(written_out(kind), content_type="text/csv; charset=utf-8")
+        answer["Content-Disposition"] = f'attachment; filename="{kind}.csv"'
+        return answer
+
+    @extend_schema(
+        operation_id="import_csv",
+        request=TableShape,
+        responses={200: PlanShape, 400: NotKeptShape, 403: NotKeptShape, 409: PlanShape},
+    )
+    def post(self, request: Request, kind: str) -> Response:
+        _kind(kind)
+        asked = TableShape(data=request.data)
+        if not asked.is_valid():
+            return _misshapen(asked)
+        table, seal = asked.validated_data["text"], asked.validated_data.get("seal", "")
+        if not seal:
+            return Response(_plan(plan(kind, table)))
+        try:
+            return Response(_plan(import_table(request.user, kind, table, seal), done=True))
+        except NotKept as error:
+            return _not_kept(error)
+        except PlanChanged as changed:
+            detail = "The catalogue changed since this was read. Nothing was taken in: look at what it would do now."
+            return Response({**_plan(changed.plan), "detail": detail, "problems": {}}, status=409)
+
+
+def _plan(made: Plan, done: bool = False) -> dict:
+    return {
+        "added": [columns["name"] for columns in made.added],
+        "changed": [{"name": item.name, "cells": [vars(cell) for cell in cells]} for item, _, cells in made.changed],
+        "same": made.same,
+        "problems": [vars(problem) for problem in made.problems],
+        "seal": made.seal,
+        "done": done,
+    }

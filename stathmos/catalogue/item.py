@@ -6,18 +6,20 @@ from django.db import models
 
 from stathmos.core import units
 from stathmos.core.figures import Given, Provenance
-from stathmos.core.rig import CHOICE, FLAG, entries
+from stathmos.core.rig import CHOICE, FLAG, Entry, entries
 
 
 class CatalogueItem(models.Model):
     """A thing that the dealer sells or meets. Retired ones are no longer offered; rigs keep what they were built on."""
 
-    #: the core's class that describes the columns
+    #: the core's class that describes the columns; and what is told of it besides, to customers
     core: type
+    offered: type | None = None
 
     name = models.CharField(max_length=120, unique=True)
     system = models.CharField(max_length=6, default="us", choices=[("us", "US"), ("metric", "metric")])
     retired = models.BooleanField(default=False)
+    version = models.PositiveIntegerField(default=1)
 
     class Meta:
         abstract = True
@@ -26,10 +28,26 @@ class CatalogueItem(models.Model):
     def __str__(self) -> str:
         return self.name
 
+    @classmethod
+    def described(cls) -> dict[str, Entry]:
+        """Every column that holds a figure or a word, with its description."""
+        return {**dict(entries(cls.core)), **(dict(entries(cls.offered)) if cls.offered else {})}
+
     def figures(self) -> dict[str, Given]:
         """The known figures in the core's form, each with the provenance that its kind of figure has."""
+        return self._given(dict(entries(self.core)))
+
+    def as_entries(self) -> dict[str, dict[str, str]]:
+        """The known figures as a rig file writes them."""
+        return self._written(self.figures())
+
+    def all_entries(self) -> dict[str, dict[str, str]]:
+        """The same with what is told to customers."""
+        return self._written(self._given(self.described()))
+
+    def _given(self, described: dict[str, Entry]) -> dict[str, Given]:
         known = {}
-        for name, entry in entries(self.core):
+        for name, entry in described.items():
             value = getattr(self, name)
             origin = Provenance(entry.usual)
             datum = entry.datums[0] if entry.datums else ""
@@ -42,8 +60,7 @@ class CatalogueItem(models.Model):
                 )
         return known
 
-    def as_entries(self) -> dict[str, dict[str, str]]:
-        """The known figures as a rig file writes them."""
+    def _written(self, known: dict[str, Given]) -> dict[str, dict[str, str]]:
         return {
             name: {
                 "is": given.typed,
@@ -51,5 +68,5 @@ class CatalogueItem(models.Model):
                 "system": self.system,
                 **({"datum": given.datum} if given.datum else {}),
             }
-            for name, given in self.figures().items()
+            for name, given in known.items()
         }

@@ -1,40 +1,55 @@
 """The catalogue's parts in the core's form."""
 
+from __future__ import annotations
+
+from collections.abc import Mapping
+
 from stathmos.catalogue.item import CatalogueItem
-from stathmos.catalogue.models import Ball, HitchKit, Shank
-from stathmos.core import stock
+from stathmos.catalogue.models import KINDS
+from stathmos.core.rigfile import Problem, read_part
+from stathmos.core.stock import PARTS, Stock
+
+#: a part as a rig took it over: its name and its figures as written
+Kept = Mapping[str, Mapping[str, dict]]
 
 
-def _part(item: CatalogueItem):
-    words = {"name": item.name}
-    if isinstance(item, HitchKit):
-        words["family"] = item.family
+def in_the_cores_form(item: CatalogueItem):
+    """One item as the core's own class."""
+    words = {key: getattr(item, key) for key in ("name", "family") if key in item.core.__dataclass_fields__}
     return item.core(**words, **item.figures())
 
 
-def parts_on_the_shelf() -> stock.Stock:
-    """Every part not retired, in three queries."""
-    kits, shanks, balls = (
-        tuple(_part(item) for item in kind.objects.filter(retired=False)) for kind in (HitchKit, Shank, Ball)
-    )
-    return stock.Stock(kits, shanks, balls)
+def parts_on_the_shelf(kept: Kept | None = None) -> Stock:
+    """Every part not retired; and the parts that a rig took over, by kind and name, with the figures of that day."""
+    listed = {}
+    for kind in PARTS:
+        own = (kept or {}).get(kind, {})
+        offered = KINDS[kind].objects.filter(retired=False)
+        problems: list[Problem] = []
+        taken_over = [read_part(PARTS[kind], entries, kind, problems) for entries in own.values()]
+        listed[kind] = (*(in_the_cores_form(item) for item in offered if item.name not in own), *taken_over)
+    return Stock(**listed)
 
 
-def as_rig_file_stock() -> dict[str, list[dict]]:
+def as_rig_file_stock(kept: Kept | None = None) -> dict[str, list[dict]]:
     """The same parts as a rig file carries them."""
-    listed = {"kits": HitchKit, "shanks": Shank, "balls": Ball}
     return {
-        name: [
-            {
-                "name": item.name,
-                **({"family": item.family} if kind is HitchKit else {}),
-                **_without_system(item.as_entries()),
-            }
-            for item in kind.objects.filter(retired=False)
+        kind: [
+            *(
+                as_rig_file_part(item)
+                for item in KINDS[kind].objects.filter(retired=False)
+                if item.name not in (kept or {}).get(kind, {})
+            ),
+            *(dict(part) for part in (kept or {}).get(kind, {}).values()),
         ]
-        for name, kind in listed.items()
+        for kind in PARTS
     }
 
 
-def _without_system(written: dict[str, dict[str, str]]) -> dict[str, dict[str, str]]:
-    return {name: {key: text for key, text in entry.items() if key != "system"} for name, entry in written.items()}
+def as_rig_file_part(item: CatalogueItem) -> dict:
+    """One part as a rig file carries it."""
+    words = {"family": item.family} if "family" in item.core.__dataclass_fields__ else {}
+    figures = {
+        name: {key: text for key, text in entry.items() if key != "system"} for name, entry in item.as_entries().items()
+    }
+    return {"name": item.name, **words, **figures}

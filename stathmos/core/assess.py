@@ -1,28 +1,50 @@
 """The one door: `assess` puts a rig through the whole job and returns plain data.
 
 The way of the data: what contradicts itself → loading plan → weigh → hitch load →
-kit → ball → settle → ball height → shank and hole → vehicle loads → ratings chain,
-as planned and full → findings → verdict → moves and reading list. Nothing here
-computes; it calls the rooms in order and hands figures on.
+kit, with the ball, settle, height, shank and hole that go with it → vehicle loads →
+ratings chain, as planned and full → the coupled rig → decisions → findings → verdict →
+parts list → moves, remedies and reading list. Nothing here computes; it calls the rooms
+in order and hands figures on.
 """
 
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from stathmos.core import cargo, cases, elevation, findings, heights, loading, moves, ratings, selection, weighing
+from stathmos.core import (
+    cargo,
+    cases,
+    coupled,
+    decisions,
+    elevation,
+    findings,
+    fitting,
+    heights,
+    loading,
+    moves,
+    parts_list,
+    ratings,
+    remedies,
+    selection,
+    weighing,
+)
 from stathmos.core.contradictions import Contradiction, contradictions
-from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, work
+from stathmos.core.figures import Anything, Figure, Given, Missing, work
+from stathmos.core.heights import Heights
+from stathmos.core.offsets import OffsetCompared, offsets_compared
 from stathmos.core.reading_list import ToRead, reading_list
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules, rules_for
-from stathmos.core.stock import Ball, Kit, Shank, Stock
-from stathmos.core.units import LENGTH, WEIGHT
+from stathmos.core.stock import Kit, Shank, Stock
+from stathmos.core.units import SHARE, WEIGHT
 
 
 @dataclass(frozen=True)
 class Choice:
-    """The parts: what the program would choose, and what is in force (what sits on the vehicle, where that is named)."""
+    """The parts: what the program would choose, and what is in force (what sits on the vehicle, where that is named).
+
+    ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it.
+    """
 
     kits: tuple[selection.Verdict, ...]
     balls: tuple[selection.Verdict, ...]
@@ -33,22 +55,8 @@ class Choice:
     hitch_load: Figure | Missing
     hitch_load_full: Figure | Missing
     position: heights.Position | None
-
-
-@dataclass(frozen=True)
-class Heights:
-    """Everything of the height station. All mm, down positive for settle."""
-
-    coupler: Anything
-    receiver: Anything
-    bare: heights.Settled
-    settled: heights.Settled
-    offset: Anything
-    ball_wanted: Figure | Missing
-    rise_wanted: Figure | Missing
-    ball_standing: Anything
-    ball_is_measured: bool
-    attitude: heights.Attitude
+    bracket: Anything
+    builds: selection.Builds
 
 
 @dataclass(frozen=True)
@@ -65,6 +73,17 @@ class Axles:
 
 
 @dataclass(frozen=True)
+class Decisions:
+    """Weight distribution, and apart from it sway control; what the hitch brings of it; when the bars come off."""
+
+    distribution: decisions.Decision
+    sway: decisions.Decision
+    sway_provided: str
+    sway_says: findings.Phrase
+    bars_off: tuple[findings.Phrase, ...]
+
+
+@dataclass(frozen=True)
 class Assessment:
     """All that can be said of a rig."""
 
@@ -72,29 +91,44 @@ class Assessment:
     weights: weighing.Weights
     choice: Choice
     heights: Heights
+    offsets: tuple[OffsetCompared, ...]
     axles: Axles
     loads: loading.VehicleLoads
     planned: tuple[ratings.Link, ...]
     full: tuple[ratings.Link, ...]
+    waived: tuple[ratings.Waiver, ...]
+    decisions: Decisions
+    coupled: coupled.Coupled
+    rest: coupled.Rest
+    parts: parts_list.PartsList
     findings: tuple[findings.Finding, ...]
     verdict: findings.Verdict
     elevation: elevation.Elevation
     placed: tuple[cargo.Placed, ...]
     cases: tuple[cases.Standing, ...]
     moves: tuple[moves.Move, ...]
+    remedies: tuple[remedies.Remedy, ...]
     to_read: tuple[ToRead, ...]
     contradictions: tuple[Contradiction, ...]
 
 
 def assess(
-    rig: Rig, rules: Rules = Rules(), stock: Stock = Stock(), unread: tuple[str, ...] = (), advice: bool = True
+    rig: Rig,
+    rules: Rules = Rules(),
+    stock: Stock = Stock(),
+    unread: tuple[str, ...] = (),
+    advice: bool = True,
+    waivers: tuple[ratings.Waiver, ...] = (),
+    asides: tuple[findings.Finding, ...] = (),
 ) -> Assessment:
     """Judge a rig by some rules, choosing parts from a stock.
 
     Works with whatever is known: what is missing makes the figures that need it
     `Missing` and the links that need it unknown; nothing raises. ``unread``: places
     where something is written that could not be read; with any, no rig is fit.
-    Without ``advice`` no moves are tried, for a caller that shows the verdict only.
+    Without ``advice`` no moves and remedies are tried, for a caller that shows the
+    verdict only. ``waivers``: where the house reserve was overridden, for these figures; ``asides``: findings that the
+    caller knows of.
     """
     if rig.choice("trailer.coupling") in ("fifth_wheel", "gooseneck"):
         # Out of scope: declined whole, with nothing worked out that somebody could lean on.
@@ -112,7 +146,7 @@ def assess(
     weights = weighing.weigh(rig, rules, placed)
     trailer_gvwr = rig.figure("trailer.gvwr")
     tongue_full = ratings.full_tongue(weights.share, trailer_gvwr, rules.share.high)
-    distributing = rig.choice("hitch.style") != "weight_carrying"
+    distributing = is_distributing(rig)
 
     behind_axle = cargo.behind_rear_axle(rig, placed)
     hitch_load = ratings.hitch_load(weights.tongue, behind_axle)
@@ -120,28 +154,23 @@ def assess(
         hitch_load, ratings.hitch_load(tongue_full, behind_axle), weights.gross, trailer_gvwr, rules.reserve
     )
 
-    kits = selection.choose_kit(stock, rig, demand) if distributing else ()
-    fitted_kit = _named(kits, rig.choice("hitch.kit"))
-    kit_verdict = _in_force(kits, rig.choice("hitch.kit"))
+    fits = fitting.Fitting(rig, rules, stock, demand, weights, distributing)
+    kits = selection.choose_kit(stock, rig, demand, fits.lacks) if distributing else ()
+    fitted_kit = fitting.in_force(kits, rig.choice("hitch.kit")) if rig.choice("hitch.kit") else None
+    kit_verdict = fitting.in_force(kits, rig.choice("hitch.kit"))
     kit: Kit | None = kit_verdict.part if kit_verdict else None
-    balls = selection.choose_ball(
-        stock, rig, demand, kit.ball_hole if kit else None, kit.ball_thread_limit if kit else None
-    )
-    ball_verdict = _in_force(balls, rig.choice("hitch.ball"))
-    ball: Ball | None = ball_verdict.part if ball_verdict else None
-    stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
-
-    geometry = heights.Geometry.of(rig, loading.total_overhang(rig, kit.adds_overhang if kit else None))
-    couples = cases.couples(rules, weights.tongue, geometry, distributing)
-    found, shanks = _heights(rig, rules, stock, demand, weights, geometry, couples, kit, ball, stack, distributing)
-    shank_verdict = _in_force(shanks, rig.choice("hitch.shank"))
+    fitted = fits.of(kit)
+    rules, geometry, couples = fitted.rules, fitted.geometry, fitted.couples
+    shank_verdict = fitting.in_force(fitted.shanks, rig.choice("hitch.shank"))
     shank: Shank | None = shank_verdict.part if shank_verdict else None
-    position = shank_verdict.position if shank_verdict else None
-    found = _standing(found, rig, position, kit, ball, stack)
+    found = fitting.standing(fitted, rig, shank_verdict, kit)
 
-    build = ratings.Build(distributing, kit, shank, ball)
-    on_hitch = cases.OnHitch(rules, geometry, build, _hardware(kit, shank))
+    sleeve = shank_verdict.sleeve if shank_verdict else None
+    build = ratings.Build(distributing, kit, shank, fitted.ball, sleeve)
+    on_hitch = cases.OnHitch(rules, geometry, build, fitting.hardware(kit, shank, sleeve))
     stands, planned, full = on_hitch.three(rig, placed, weights, tongue_full)
+    bracket = _bracket(kit, rig)
+    loads = on_hitch.loads(rig, placed)
 
     def weigh_again(changed: Rig) -> weighing.Weights:
         return weighing.replanned(weights, changed, rules, cargo.plan(changed, plain_overhang))
@@ -149,117 +178,95 @@ def assess(
     def judge_again(changed: Rig, weighed: weighing.Weights) -> cases.Standing:
         return on_hitch.planned(changed, cargo.plan(changed, plain_overhang), weighed)
 
-    choice = Choice(kits, balls, shanks, build, fitted_kit, distributing, hitch_load, demand.full, position)
-    said = findings.collect(rig, weights, choice, found, planned.links, full.links, wrong, unread)
+    rest = coupled.Rest(
+        weights.tongue, weights.gross, loads.front, loads.rear, geometry, found.ball_standing, found.coupler,
+        rig.figure("trailer.frame_length"), bracket, kit, rules.restoration, couples["aim"],
+    )  # fmt: skip
+    at_rest = coupled.coupled(rest)
+    choice = Choice(
+        kits, fitted.balls, fitted.shanks, build, fitted_kit, distributing, hitch_load, demand.full,
+        shank_verdict.position if shank_verdict else None, bracket, _builds(kits, fits, stock, distributing),
+    )  # fmt: skip
+    decided = _decide(rig, rules, weights, hitch_load, found, geometry, loads, kit)
+    waived = tuple(one for one in (ratings.waived(link, waivers) for link in planned.links) if one is not None)
+    said = findings.collect(
+        rig, weights, choice, found, planned.links, full.links, decided, waived, wrong, unread, asides
+    )
     chosen_by = {"Tongue share": weights.share, "Ball height": found.ball_wanted, "Attitude": found.attitude.rail}
+    tried = (rig, placed, weights, planned, weigh_again, judge_again)
+    sway = decided.sway.verdict == decisions.WANTED
     return Assessment(
-        rules,
-        weights,
-        choice,
-        found,
-        _axles(weights.tongue, couples, geometry, kit, distributing),
-        on_hitch.loads(rig, placed),
-        planned.links,
-        full.links,
-        said,
-        findings.verdict(said, choice, found),
-        elevation.elevation(rig, found, geometry.o, _bracket(kit)),
-        placed,
-        (stands, planned, full),
-        moves.advise(rig, placed, weights, planned, weigh_again, judge_again) if advice else (),
-        reading_list(rig, planned.links, chosen_by),
-        wrong,
+        rules=rules,
+        weights=weights,
+        choice=choice,
+        heights=found,
+        offsets=offsets_compared(rules, weights.tongue, found, fitted.shanks, rig),
+        axles=_axles(weights.tongue, couples, geometry, bracket, distributing),
+        loads=loads,
+        planned=planned.links,
+        full=full.links,
+        waived=waived,
+        decisions=decided,
+        coupled=at_rest,
+        rest=rest,
+        parts=parts_list.parts_list(rig, build, stock, sway, decided.sway_provided == "built in"),
+        findings=said,
+        verdict=findings.verdict(said, choice, found),
+        elevation=elevation.elevation(rig, found, geometry.o, bracket, at_rest),
+        placed=placed,
+        cases=(stands, planned, full),
+        moves=moves.advise(*tried) if advice else (),
+        remedies=remedies.advise(*tried, choice) if advice else (),
+        to_read=reading_list(rig, planned.links, chosen_by),
+        contradictions=wrong,
     )
 
 
-def _chosen(verdicts: tuple[selection.Verdict, ...]) -> selection.Verdict | None:
-    return next((verdict for verdict in verdicts if verdict.state == selection.CHOSEN), None)
+def is_distributing(rig: Rig) -> bool:
+    """Weight-distributing unless the advisor chose otherwise, or a maker forbids it."""
+    style = rig.choice("hitch.style")
+    return style == "weight_distributing" or (style == "" and not decisions.forbidden_by(rig))
 
 
-def _named(verdicts: tuple[selection.Verdict, ...], name: str) -> selection.Verdict | None:
-    return next((verdict for verdict in verdicts if name and verdict.part.name == name), None)
+def _builds(kits, fits: fitting.Fitting, stock: Stock, distributing: bool) -> selection.Builds:
+    """Whole builds of every kit that serves, or of plain mounts."""
+    heads = [(one, fits.of(one.part)) for one in kits] if distributing else [(None, fits.of(None))]
+    usable = [(one, with_it) for one, with_it in heads if one is None or one.state in selection.USABLE]
+    combinations = max(1, len(stock.kits) if distributing else 1) * len(stock.shanks) * len(stock.balls)
+    return selection.whole_builds([(one, with_it.shanks, with_it.balls) for one, with_it in usable], combinations)
 
 
-def _in_force(verdicts: tuple[selection.Verdict, ...], name: str) -> selection.Verdict | None:
-    """What sits on the vehicle, else what is chosen. A named part that nobody knows is nothing to go by: not the choice."""
-    return _named(verdicts, name) if name else _chosen(verdicts)
-
-
-def _hardware(kit: Kit | None, shank: Shank | None) -> Figure | Given:
-    """Weight of the hitch itself; a part whose weight is not known weighs an assumed nothing."""
-    parts = {name: part.own_weight for name, part in (("kit", kit), ("shank", shank)) if part and part.own_weight}
-    if not parts:
-        return assumed(0.0, WEIGHT)
-    found = work("hardware = kit + shank", WEIGHT, lambda **parts: sum(parts.values()), None, **parts)
-    assert isinstance(found, Figure)
-    return found
-
-
-def _heights(rig, rules, stock, demand, weights, geometry, couples, kit, ball, stack, distributing):
-    """The height station up to the shank, and the shanks judged for it."""
-    coupler = heights.coupler_to_top(rig, stack)
-    receiver = heights.receiver_to_inside_top(rig)
-    bare = heights.settled(weights.tongue, assumed(0.0, "couple"), geometry)
-    settled = heights.settled(weights.tongue, couples["aim"], geometry)
-    offset = heights.ball_offset(rules, weights.tongue, settled.ball)
-    wanted = work(
-        "ball height = level coupler height + offset",
-        LENGTH,
-        heights.ball_height_uncoupled,
-        Rule(f"Ball offset: {rules.offset.name}.", rules.offset.source, rules.offset.authority),
-        coupler=coupler,
-        offset=offset,
-    )
-    head = (kit.seat_above_shank or Missing(("stock.kit.seat_above_shank",))) if kit else Given(0.0, LENGTH)
-    if distributing and kit is None:
-        head = Missing(("hitch.kit",))
-    rise = work(
-        "rise = ball height − receiver height − head − ball stack",
-        LENGTH,
-        heights.rise_wanted,
-        None,
-        "Negative is a drop.",
-        ball=wanted,
-        receiver=receiver,
-        head=head,
-        stack=stack,
-    )
-    shanks = selection.choose_shank(stock, rig, demand, kit, ball, wanted, receiver) if kit or not distributing else ()
-    none = Missing(("hitch.shank",))
-    return Heights(
-        coupler, receiver, bare, settled, offset, wanted, rise, none, False, heights.Attitude(none, none, none)
-    ), shanks
-
-
-def _standing(found: Heights, rig: Rig, position, kit: Kit | None, ball: Ball | None, stack: Anything) -> Heights:
-    """The heights with the ball where it stands: as measured on the vehicle, else where the chosen hole puts it."""
-    standing = heights.standing_ball_to_top(rig, stack)
-    measured = not isinstance(standing, Missing)
-    if not measured and rig.hitch.ball_height is None and position and ball:
-        standing = work(
-            "ball = receiver + rise + head + stack",
-            LENGTH,
-            lambda receiver, rise, head, stack: receiver + rise + head + stack,
-            None,
-            receiver=found.receiver,
-            rise=Given(position.rise, LENGTH, found.receiver.provenance),
-            head=kit.seat_above_shank if kit else Given(0.0, LENGTH, found.receiver.provenance),
-            stack=stack,
-        )
-    return replace(
-        found,
-        ball_standing=standing,
-        ball_is_measured=measured,
-        attitude=heights.attitude(standing, found.ball_wanted, found.offset, found.settled.ball, rig),
+def _decide(
+    rig: Rig, rules: Rules, weights: weighing.Weights, hitch_load: Anything, found: Heights, geometry, loads, kit
+) -> Decisions:
+    statics = heights.statics
+    none = Given(0.0, "couple")
+    change = work(
+        "dF = −T · o / w", WEIGHT, statics.front_axle_change, None,
+        T=weights.tongue, M=none, w=geometry.w, o=geometry.o, L=geometry.L,
+    )  # fmt: skip
+    lost = work("lost = −dF / front", SHARE, decisions.front_share_lost, None, change=change, front=loads.front)
+    on_coupling = decisions.OnCoupling(weights.gross, hitch_load, found.bare, lost)
+    brings, says = decisions.provided(kit)
+    return Decisions(
+        decisions.distribution(rig, rules, on_coupling),
+        decisions.sway(rig, weights.share, weights.weighed),
+        brings,
+        says,
+        decisions.bars_off(kit),
     )
 
 
-def _bracket(kit: Kit | None) -> Given | Missing:
-    return kit.bracket_distance if kit and kit.bracket_distance else Missing(("hitch.kit",))
+def _bracket(kit: Kit | None, rig: Rig) -> Anything:
+    """Ball to bracket on this trailer, mm; the maker's preferred place where none is free (the kit says so itself)."""
+    if kit is None:
+        return Missing(("hitch.kit",))
+    place = selection.bracket_place(kit, rig)
+    return kit.bracket_distance if isinstance(place, findings.Phrase) else place
 
 
 def _axles(
-    tongue: Anything, couples: dict[str, Anything], geometry: heights.Geometry, kit: Kit | None, distributing: bool
+    tongue: Anything, couples: dict[str, Anything], geometry: heights.Geometry, bracket: Anything, distributing: bool
 ) -> Axles:
     statics = heights.statics
     where = {"w": geometry.w, "o": geometry.o, "L": geometry.L}
@@ -269,7 +276,6 @@ def _axles(
 
     none = Given(0.0, "couple")
     front, rear = "dF = (M − (T − M/L) · o) / w", "dR = (T − M/L) − dF"
-    bracket = _bracket(kit)
     couple = couples["aim"]
     return Axles(
         change(front, statics.front_axle_change, none),

@@ -10,7 +10,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.cargo import load_space
+from stathmos.core.coupled import Coupled, State
 from stathmos.core.figures import Anything, Missing
+from stathmos.core.heights import Heights
 from stathmos.core.rig import Rig
 from stathmos.core.units import MM_PER_IN
 
@@ -57,8 +59,18 @@ class Elevation:
     assumed: tuple[str, ...]
 
 
-def elevation(rig: Rig, heights, overhang: Anything, bracket: Anything) -> Elevation:
-    """Gather the drawing's positions from the rig and from the `assess.Heights` worked out for it."""
+def pose(state: State, standing: float, coupler: float, L: float) -> Pose:
+    """One state of the coupled rig, for drawing; what is not known is drawn as not moved."""
+
+    def value(figure: Anything, otherwise: float = 0.0) -> float:
+        return otherwise if isinstance(figure, Missing) else figure.value
+
+    ball = value(state.ball_height, standing)
+    return Pose(value(state.front_drop), value(state.rear_drop), ball, (ball - coupler) / L)
+
+
+def elevation(rig: Rig, heights: Heights, overhang: Anything, bracket: Anything, at_rest: Coupled) -> Elevation:
+    """Gather the drawing's positions from the rig, its heights, and the coupled states worked out for it."""
     guessed: list[str] = []
 
     def length(path: str, worked_out: Anything | None = None) -> float:
@@ -81,9 +93,8 @@ def elevation(rig: Rig, heights, overhang: Anything, bracket: Anything) -> Eleva
 
     standing = value(heights.ball_standing, value(heights.ball_wanted, coupler))
 
-    def pose(settled) -> Pose:
-        ball = standing - value(settled.ball)
-        return Pose(value(settled.front), value(settled.rear), ball, (ball - coupler) / L)
+    def pose_of(state: State) -> Pose:
+        return pose(state, standing, coupler, L)
 
     return Elevation(
         vehicle_class=rig.choice("vehicle.vehicle_class") or "half_ton",
@@ -98,7 +109,7 @@ def elevation(rig: Rig, heights, overhang: Anything, bracket: Anything) -> Eleva
         coupler_height=coupler,
         bracket_x=None if isinstance(bracket, Missing) else ball_x + bracket.value,
         uncoupled=Pose(0.0, 0.0, standing, 0.0),
-        bare=pose(heights.bare),
-        coupled=pose(heights.settled),
+        bare=pose_of(at_rest.states[1]),
+        coupled=pose_of(at_rest.states[-1]),
         assumed=tuple(dict.fromkeys(guessed)),
     )

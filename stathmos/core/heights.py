@@ -104,12 +104,25 @@ def positions(shank: Shank) -> tuple[Position, ...] | Missing:
     )
 
 
-def nearest_position(shank: Shank, rise: float) -> Position | Missing:
-    """The position with the smallest residual; of two as near, the lower (a little nose-down before nose-up)."""
+def tenths(mm: float) -> float:
+    """Whole tenths of a millimetre: closer than that, two holes are as near. For a figure and for an array alike.
+
+    >>> tenths(6.35), tenths(6.34)
+    (64.0, 63.0)
+    """
+    return (mm * 10 + 0.5) // 1
+
+
+def nearest_position(shank: Shank, rise: float, ways_up: tuple[str, ...] = ("down", "up")) -> Position | Missing:
+    """The position with the smallest residual; of two as near, the lower (a little nose-down before nose-up).
+
+    ``ways_up``: the orientations to look through; at least one.
+    """
     found = positions(shank)
     if isinstance(found, Missing):
         return found
-    return min(found, key=lambda position: (round(abs(position.rise - rise), 1), position.rise))
+    ready = (one for one in found if one.orientation in ways_up)
+    return min(ready, key=lambda one: (tenths(abs(one.rise - rise)), one.rise))
 
 
 def spring_rates(rig: Rig) -> tuple[Anything, Anything]:
@@ -295,3 +308,19 @@ def attitude(ball: Anything, wanted: Anything, offset: Anything, settle: Anythin
         frame=rig.figure("trailer.frame_length"),
     )
     return Attitude(residual, pitch, rail)
+
+
+@dataclass(frozen=True)
+class Heights:
+    """Everything of the height station. All mm, down positive for settle."""
+
+    coupler: Anything
+    receiver: Anything
+    bare: Settled
+    settled: Settled
+    offset: Anything
+    ball_wanted: Figure | Missing
+    rise_wanted: Figure | Missing
+    ball_standing: Anything
+    ball_is_measured: bool
+    attitude: Attitude

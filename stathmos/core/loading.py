@@ -2,15 +2,27 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from stathmos.core import cargo
 from stathmos.core.cargo import Placed
-from stathmos.core.figures import COMMON_PRACTICE, STATICS, Anything, Figure, Given, Missing, Rule, sum_of, work
+from stathmos.core.figures import (
+    COMMON_PRACTICE,
+    FROM_MEMORY,
+    STATICS,
+    Anything,
+    Figure,
+    Given,
+    Missing,
+    Rule,
+    sum_of,
+    work,
+)
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import VEHICLE
 from stathmos.core.uncertainty import read_on_weighbridge
-from stathmos.core.units import LENGTH, WEIGHT
+from stathmos.core.units import LENGTH, MM_PER_FT, WEIGHT
 
 _MOMENTS = Rule("Moments about the axles.", STATICS)
 _WEIGHED = Rule("The weighbridge, vehicle alone, with what has come aboard since and what comes out.", COMMON_PRACTICE)
@@ -23,6 +35,24 @@ def rear_share(m: float, x: float, w: float) -> float:
     50.0
     """
     return m * x / w
+
+
+def gcwr_at_altitude(GCWR: float, altitude: float) -> float:
+    """GCWR at an altitude in mm, kg: 2 % less for each thousand feet begun (from memory, to be verified).
+
+    >>> round(gcwr_at_altitude(GCWR=5000.0, altitude=2000 * MM_PER_FT), 6), round(gcwr_at_altitude(5000.0, 2001 * MM_PER_FT), 6)
+    (4800.0, 4700.0)
+    """
+    return GCWR * max(0.0, 1 - 0.02 * math.ceil(altitude / (1000 * MM_PER_FT) - 1e-9))
+
+
+def gcwr(rig: Rig) -> Anything:
+    """GCWR, less for the altitude where a pass is written, kg."""
+    rated, altitude = rig.figure("vehicle.gcwr"), rig.figure("journey.altitude")
+    if isinstance(altitude, Missing):
+        return rated
+    rule = Rule("Engines lose power with height.", FROM_MEMORY)
+    return work("GCWR less 2 % for each 1,000 ft begun", WEIGHT, gcwr_at_altitude, rule, GCWR=rated, altitude=altitude)
 
 
 @dataclass(frozen=True)

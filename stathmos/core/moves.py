@@ -8,17 +8,17 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import partial
 
+from stathmos.core import load_changes
 from stathmos.core.cargo import RACK, Placed, Space, load_space, travels
 from stathmos.core.cases import Standing
-from stathmos.core.figures import Given, Missing, Phrase, Provenance, expanded
+from stathmos.core.figures import Missing, Phrase, Provenance, expanded
 from stathmos.core.ratings import Link, State
-from stathmos.core.rig import CHOICE, KINDS, Rig, entry_at
-from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, TRAILER, Load
-from stathmos.core.uncertainty import as_written
-from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, WEIGHT
+from stathmos.core.rig import KINDS, Rig
+from stathmos.core.rig.loads import TO_COME, TRAILER, Load
+from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
 from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LIGHT, Weights
 
 LEAST_MOVE = 3 * MM_PER_IN  # nobody moves a load by less
@@ -83,18 +83,12 @@ def advise(
         (says, writes, effort), changed, share = tried
         then = judge(*changed)
         crosses = tuple(
-            link for link in then.links if link.state is State.OVER and link.key not in over_now and _binding(rig, link)
+            link
+            for link in then.links
+            if link.state is State.OVER and link.key not in over_now and load_changes.binding(rig, link)
         )
         found.append(Move(writes[0].key, says, share, _effect(planned, then), effort, writes, crosses))
     return tuple(sorted(found, key=lambda move: (bool(move.crosses), move.effort)))
-
-
-def _binding(rig: Rig, link: Link) -> bool:
-    """Whether a link binds: a part that is not on the vehicle yet is chosen anew for the new load."""
-    for prefix, part in (("hitch_", rig.hitch.kit), ("shank_", rig.hitch.shank)):
-        if link.key.startswith(prefix):
-            return part is not None
-    return True
 
 
 def _try_until_inside(
@@ -106,7 +100,7 @@ def _try_until_inside(
         candidate = make(target)
         if candidate is None:
             return None
-        changed = _with(rig, candidate[1])
+        changed = load_changes.with_loads(rig, candidate[1])
         then = weigh(changed)
         if isinstance(then.share, Missing):
             return None
@@ -116,12 +110,6 @@ def _try_until_inside(
             return candidate, (changed, then), then.share.value
         target = _target(weights, spread * 1.02)
     return None
-
-
-def _with(rig: Rig, writes: tuple[Load, ...]) -> Rig:
-    for load in writes:
-        rig = rig.with_load(load) if rig.load(load.key) else replace(rig, loads=(*rig.loads, load))
-    return rig
 
 
 def _target(weights: Weights, margin: float) -> float:
@@ -154,37 +142,17 @@ def _ways(rig: Rig, placed: tuple[Placed, ...], weights: Weights) -> Iterator[Ma
         if one.kind.movable and frame is not None:
             yield partial(_slide, load_space(rig, L.value, frame.value), one, rest)
         if one.kind.parts or (one.kind.density and one.load.kind_key != "propane"):
-            yield partial(_take_out, _free_key(rig, one.key), one, rest)
+            yield partial(_take_out, rig, one, rest)
     tank, at = rig.figure(KINDS["fresh_water"].tank), rig.figure(KINDS["fresh_water"].place)
     if not isinstance(tank, Missing) and not isinstance(at, Missing):
         room = tank.value * (KINDS["fresh_water"].density or 0.0) - _water(placed)
-        yield partial(_fill, _free_key(rig, "fresh_water"), room, at.value, rest)
+        yield partial(_fill, load_changes.free_key(rig, "fresh_water"), room, at.value, rest)
 
 
 def _water(placed: tuple[Placed, ...]) -> float:
     """Fresh water that travels, kg."""
     held = [one.weight for one in placed if one.load.kind_key == "fresh_water" and travels(one)]
     return sum(weight.value for weight in held if not isinstance(weight, Missing))
-
-
-def _free_key(rig: Rig, key: str) -> str:
-    """A key near this one that no load has."""
-    return next(name for name in (f"{key[:20]}_{number}" for number in range(2, 100)) if rig.load(name) is None)
-
-
-def _place(key: str, name: str, mm: float) -> Given:
-    """A place as it would be written, with the uncertainty that it would be read with."""
-    path = f"loads.{key}.{name}"
-    return Given(mm, LENGTH, Provenance.ASSUMED, path=path, u=as_written(mm, entry_at(path), Provenance.ASSUMED))
-
-
-def _weight(key: str, kg: float, origin: Provenance) -> Given:
-    path = f"loads.{key}.weight"
-    return Given(kg, WEIGHT, origin, path=path, u=as_written(kg, entry_at(path), origin))
-
-
-def _word(text: str) -> Given:
-    return Given(0.0, CHOICE, Provenance.ASSUMED, text)
 
 
 def _slide(space: Space, one: Placed, rest: _Trailer, target: float) -> Candidate | None:
@@ -200,11 +168,7 @@ def _slide(space: Space, one: Placed, rest: _Trailer, target: float) -> Candidat
         f"Move {one.load.word.lower()} ({{m}}) {{dx}} {way}, to {{to}} behind the ball.",
         {"m": (one.weight.value, WEIGHT, "nearest"), "dx": (abs(dx), LENGTH, "nearest"), "to": (to, LENGTH, "nearest")},
     )
-    if one.when == ABOARD:
-        moved = replace(one.load, moved_to=_place(one.key, "moved_to", to))
-    else:
-        moved = replace(one.load, at=_place(one.key, "at", to), moved_to=None)
-    return says, (moved,), one.weight.value * abs(dx)
+    return says, load_changes.moved(one, to), one.weight.value * abs(dx)
 
 
 def _enough(lever: float, rest: _Trailer, target: float) -> float:
@@ -214,31 +178,25 @@ def _enough(lever: float, rest: _Trailer, target: float) -> float:
     return (target * rest.gross - rest.tongue) / (lever - target)
 
 
-def _to_the_pound(kg: float) -> float:
-    return math.ceil(kg / KG_PER_LB - 1e-9) * KG_PER_LB
-
-
-def _take_out(key: str, one: Placed, rest: _Trailer, target: float) -> Candidate | None:
-    out = _to_the_pound(-_enough((rest.L - one.to.value) / rest.L, rest, target))
+def _take_out(rig: Rig, one: Placed, rest: _Trailer, target: float) -> Candidate | None:
+    out = load_changes.to_the_pound(-_enough((rest.L - one.to.value) / rest.L, rest, target))
     if out <= 0 or out > one.weight.value:
         return None
     word = "Drain" if one.kind.density else "Take out"
     says = Phrase(f"{word} {{out}} of {one.load.word.lower()}.", {"out": (out, WEIGHT, "up")})
-    origin = one.weight.provenance
-    left = replace(one.load, weight=_weight(one.key, one.weight.value - out, origin), volume=None)
-    if one.when == TO_COME:
-        return says, (left,), out * rest.L
-    gone = replace(
-        left, key=key, weight=_weight(key, out, origin), when=_word(TO_COME_OUT), kind=_word(one.load.kind_key)
-    )
-    return says, (left, gone), out * rest.L
+    return says, load_changes.taken_out(rig, one, out), out * rest.L
 
 
 def _fill(key: str, room: float, at: float, rest: _Trailer, target: float) -> Candidate | None:
     """Fresh water into a tank that stands where it helps."""
-    more = _to_the_pound(_enough((rest.L - at) / rest.L, rest, target))
+    more = load_changes.to_the_pound(_enough((rest.L - at) / rest.L, rest, target))
     if more <= 0 or more > room:
         return None
     says = Phrase("Fill {more} of fresh water.", {"more": (more, WEIGHT, "up")})
-    water = Load(key, _word("fresh_water"), weight=_weight(key, more, Provenance.ASSUMED), when=_word(TO_COME))
+    water = Load(
+        key,
+        load_changes.word("fresh_water"),
+        weight=load_changes.weight(key, more, Provenance.ASSUMED),
+        when=load_changes.word(TO_COME),
+    )
     return says, (water,), more * rest.L / 6

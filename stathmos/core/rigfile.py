@@ -312,9 +312,11 @@ def schema() -> dict[str, Any]:
     }
     named = {"name": {**text, "minLength": 1}}
     shelf = {
-        "kits": closed({**named, "family": text, **properties(PARTS["kits"])}, ["name"]),
-        "shanks": closed({**named, **properties(PARTS["shanks"])}, ["name"]),
-        "balls": closed({**named, **properties(PARTS["balls"])}, ["name"]),
+        listed: closed(
+            {**named, **({"family": text} if "family" in kind.__dataclass_fields__ else {}), **properties(kind)},
+            ["name"],
+        )
+        for listed, kind in PARTS.items()
     }
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",

@@ -8,8 +8,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from stathmos.core import units
 from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Authority, Given, Rule
 from stathmos.core.rig import Rig, Ways
+from stathmos.core.stock import Kit
 from stathmos.core.units import KG_PER_LB, MM_PER_IN
 
 
@@ -97,6 +99,7 @@ OFFSET_SCHOOLS = {
 }
 
 DEFAULT_RESERVE = 0.10
+DEFAULT_FRONT_LOSS = 0.10  # share of the front axle's load that may be lost without bars: from memory, to be verified
 ATTITUDE_TOLERANCE = 1.25 * MM_PER_IN  # rail front against rail rear, common practice
 
 
@@ -108,6 +111,7 @@ class Rules:
     restoration: RestorationSchool = RESTORATION_SCHOOLS["half_to_full"]
     offset: OffsetSchool = OFFSET_SCHOOLS["settle"]
     reserve: float = DEFAULT_RESERVE
+    front_loss: float = DEFAULT_FRONT_LOSS
 
 
 def own_band(low: float, high: float, authority: Authority, source: str = "chosen, no source") -> ShareSchool:
@@ -131,8 +135,9 @@ def chosen(ways: Ways, before: Rules, authority: Authority) -> Rules:
         written = getattr(ways, f"{name}_school")
         if written is not None:
             new[name] = replace(schools[written.typed], authority=authority)
-    if ways.reserve is not None:
-        new["reserve"] = ways.reserve.value
+    for name in ("reserve", "front_loss"):
+        if getattr(ways, name) is not None:
+            new[name] = getattr(ways, name).value
     return replace(before, **new)
 
 
@@ -154,6 +159,21 @@ def rules_for(rig: Rig, house: Rules = Rules()) -> Rules:
     school = RESTORATION_SCHOOLS.get(rig.choice("vehicle.handbook_restoration"))
     if school is not None:
         demanded["restoration"] = replace(school, authority=Authority.VEHICLE_HANDBOOK, source="tow-vehicle handbook")
+    return replace(rules, **demanded)
+
+
+def with_hitch_handbook(rules: Rules, kit: Kit | None) -> Rules:
+    """The rules with what the handbook of the hitch demands; the tow-vehicle handbook goes before it."""
+    if kit is None:
+        return rules
+    demanded: dict = {}
+    theirs, source = Authority.HITCH_HANDBOOK, "hitch handbook"
+    if kit.handbook_offset is not None:
+        name = f"{units.write_length(kit.handbook_offset.value, 'us')} up"
+        demanded["offset"] = OffsetSchool("handbook", name, source, fixed=kit.handbook_offset.value, authority=theirs)
+    school = RESTORATION_SCHOOLS.get(kit.handbook_restoration.typed if kit.handbook_restoration else "")
+    if school is not None and rules.restoration.authority is not Authority.VEHICLE_HANDBOOK:
+        demanded["restoration"] = replace(school, authority=theirs, source=source)
     return replace(rules, **demanded)
 
 

@@ -12,15 +12,16 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from stathmos.core.findings import REFUSED, UNKNOWN, Finding
-from stathmos.core.rig import ENTRIES, entry_at, name_at
+from stathmos.core.rig import ENTRIES, entries, entry_at, name_at
 from stathmos.core.rig.entry import CHOICE, FLAG
+from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Stock
 
 STATIONS = ("meet", "load", "weigh", "ratings", "height", "hitch")
 
 _MEET = ("vehicle.", "trailer.", "journey.")
 _LOAD = (*_MEET, "loads.")
 _WEIGH = (*_LOAD, "weighing.", "ways.share", "house.share")
-_ALL = (*_LOAD, "weighing.", "hitch.", "ways.", "house.")
+_ALL = (*_LOAD, "weighing.", "hitch.", "ways.", "house.", "build.")
 #: the beginnings of the paths that each station stands on
 STANDS_ON: dict[str, tuple[str, ...]] = {
     "meet": _MEET,
@@ -60,6 +61,24 @@ def basis(station: str, entries: Written) -> dict[str, dict[str, str]]:
     }
 
 
+def built(names: Mapping[str, str], stock: Stock) -> dict[str, dict[str, str]]:
+    """The parts of a build as entries (``build.kit.tongue_rating``), by what they are; a name nobody knows has no figures."""
+    told: dict[str, dict[str, str]] = {}
+    for what, name in names.items():
+        told[f"build.{what}.name"] = {"is": name, "from": "measured"}
+        part = next((one for one in getattr(stock, f"{what}s") if one.name == name), None)
+        for field, _ in entries(BUILT[what]) if part is not None else ():
+            given = getattr(part, field)
+            if given is not None and field != "price":
+                told[f"build.{what}.{field}"] = {"is": given.typed, "from": given.provenance.value}
+    return told
+
+
+def built_in(basis_then: Written) -> dict[str, str]:
+    """The names of the parts that a sign-off stood on, by what they are."""
+    return {what: basis_then[f"build.{what}.name"]["is"] for what in BUILT if f"build.{what}.name" in basis_then}
+
+
 def fingerprint(of: Written) -> str:
     """SHA-256 of what a station stands on, the same whatever order it was written in.
 
@@ -79,7 +98,15 @@ def changes(then: Written, now: Written) -> tuple[Changed, ...]:
     )
 
 
+#: the parts of a build: the section of their entries, and what they are called
+BUILT = {"kit": Kit, "shank": Shank, "ball": Ball, "sleeve": Sleeve}
+
+
 def _name(path: str) -> str:
+    if path.startswith("build."):
+        _, what, field = path.split(".")
+        label = "name" if field == "name" else dict(entries(BUILT[what]))[field].label.lower()
+        return f"{what.capitalize()} of the build, {label}"
     if path.startswith("house."):
         entry = ENTRIES.get("ways." + path.split(".", 1)[1])
         return f"House rule, {entry.label.lower()}" if entry else path
@@ -91,6 +118,8 @@ def _text(path: str, written: Mapping[str, str] | None) -> str:
     if written is None:
         return ""
     entry = entry_at(path.replace("house.", "ways.", 1))
+    if path.startswith("build."):
+        return written["is"]
     words = dict(entry.choices) if entry is not None and entry.dimension in (CHOICE, FLAG) else {}
     text = words.get(written["is"], written["is"])
     return text if words else f"{text} ({written['from']})"

@@ -1,4 +1,4 @@
-"""The parts on the shelf: hitch kits, shanks, balls.
+"""The parts on the shelf: hitch kits, shanks, sleeves, balls, accessories; and what a trailer on the lot is offered with.
 
 Described in the same manner as the rig (`rig.Entry`), so that the rig file can
 carry them and the catalogue is checked by the same limits.
@@ -6,14 +6,32 @@ carry them and the catalogue is checked by the same limits.
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from stathmos.core.figures import Given
 from stathmos.core.rig import choice, described, flag, length, weight
-from stathmos.core.units import COUNT, LENGTH
+from stathmos.core.rig.entry import rate
+from stathmos.core.rig.hitch import RESTORATIONS
+from stathmos.core.units import ANGLE, COUNT, LENGTH, MONEY
 
 STAMP = "stamp on the part"
 DRAWING = "maker's drawing"
+HANDBOOK = "hitch handbook"
+
+
+def price():
+    return described("Price", MONEY, "price list", 0, 1_000_000)
+
+
+def _count(label: str):
+    return described(label, COUNT, HANDBOOK, 0, 40)
+
+
+L_BRACKET, CHAIN = "l_bracket", "chain"
+BAR_STYLES = ((L_BRACKET, "rigid bars on L-brackets"), (CHAIN, "bars on chains"))
+STEP_WORDS = (("hole", "bracket holes, up"), ("link", "chain links, working"))
+MOUNTS = (("top", "top-mount couplers only"), ("either", "top-mount and underslung"))
 
 
 @dataclass(frozen=True)
@@ -22,24 +40,51 @@ class Kit:
 
     ``seat_above_shank``: from the shank's hole reference up to the head's ball
     seat. ``adds_overhang``: how far it moves the ball rearward of a plain mount.
-    ``bracket_distance``: ball to frame bracket, for the bar force.
+    ``bracket_distance``: ball to frame bracket, as the maker prefers it, within
+    ``bracket_least`` and ``bracket_most``. ``bar_rate``: vertical rate of one bar
+    at its end. ``washer_tilt``: how far one washer tilts the head; with
+    ``washers_slack`` of them the bars just touch. ``step_lift``: what one bracket
+    hole up, or one link less, lifts a bar's end; ``steps_slack`` as for washers.
     """
 
     name: str = ""
     family: str = ""
     gross_rating: Given | None = weight("Gross rating", STAMP, 500, 40000)
     tongue_rating: Given | None = weight("Tongue rating", STAMP, 50, 6000)
-    tongue_minimum: Given | None = weight("Least tongue weight", "hitch handbook", 0, 6000)
+    tongue_minimum: Given | None = weight("Least tongue weight", HANDBOOK, 0, 6000)
     seat_above_shank: Given | None = described("Ball seat above the shank's reference", LENGTH, DRAWING, 0, 400)
     adds_overhang: Given | None = described("Adds to overhang", LENGTH, DRAWING, 0, 400)
     own_weight: Given | None = weight("Own weight", "brochure", 0, 400, usual="brochure")
     ball_hole: Given | None = length("Ball hole", DRAWING, 0.5, 3)
-    ball_thread_limit: Given | None = length("Longest ball thread", "hitch handbook", 0.5, 6)
-    frame_depth_least: Given | None = length("Least frame depth", "hitch handbook", 1, 14)
-    frame_depth_most: Given | None = length("Greatest frame depth", "hitch handbook", 1, 14)
-    bracket_distance: Given | None = length("Ball to bracket", "hitch handbook", 10, 60)
-    surge_brakes: Given | None = flag("Allows surge brakes", "hitch handbook")
-    sway_control: Given | None = flag("Sway control built in", "hitch handbook")
+    ball_thread_limit: Given | None = length("Longest ball thread", HANDBOOK, 0.5, 6)
+    frame_depth_least: Given | None = length("Least frame depth", HANDBOOK, 1, 14)
+    frame_depth_most: Given | None = length("Greatest frame depth", HANDBOOK, 1, 14)
+    special_depth_most: Given | None = length("Greatest frame depth, special bracket", HANDBOOK, 1, 16)
+    bracket_distance: Given | None = length("Ball to bracket, preferred", HANDBOOK, 10, 60)
+    bracket_least: Given | None = length("Ball to bracket, least", HANDBOOK, 10, 60)
+    bracket_most: Given | None = length("Ball to bracket, most", HANDBOOK, 10, 60)
+    bar_length: Given | None = length("Bar length, ball to its end", DRAWING, 12, 60)
+    bar_style: Given | None = choice("Bars", DRAWING, *BAR_STYLES)
+    bar_rate: Given | None = rate("Rate of one bar at its end", DRAWING, usual="label")
+    washers_least: Given | None = _count("Head washers, least")
+    washers_most: Given | None = _count("Head washers, most")
+    washers_start: Given | None = _count("Head washers, to begin with")
+    washers_slack: Given | None = _count("Head washers at which the bars just touch")
+    washer_tilt: Given | None = described("Tilt of one washer", ANGLE, HANDBOOK, 0, 6 * math.pi / 180)
+    step_word: Given | None = choice("Bar ends are set by", HANDBOOK, *STEP_WORDS)
+    steps_least: Given | None = _count("Holes or links, least")
+    steps_most: Given | None = _count("Holes or links, most")
+    steps_start: Given | None = _count("Holes or links, to begin with")
+    steps_slack: Given | None = _count("Holes or links at which the bars just touch")
+    step_lift: Given | None = length("Lift of one hole or link", DRAWING, 0, 4)
+    clears_trays: Given | None = flag("Brackets pass under a propane or battery tray", HANDBOOK)
+    mounts: Given | None = choice("Coupler mounts", HANDBOOK, *MOUNTS)
+    may_reverse: Given | None = flag("May reverse with the bars on", HANDBOOK)
+    surge_brakes: Given | None = flag("Allows surge brakes", HANDBOOK)
+    sway_control: Given | None = flag("Sway control built in", HANDBOOK)
+    handbook_offset: Given | None = length("Handbook's ball offset", HANDBOOK, 0, 4)
+    handbook_restoration: Given | None = choice("Handbook's restoration", HANDBOOK, *RESTORATIONS)
+    price: Given | None = price()
 
 
 SHANK_STYLES = (("adjustable", "adjustable, for a WD head"), ("fixed", "fixed ball mount, weight-carrying"))
@@ -52,6 +97,7 @@ class Shank:
     An adjustable shank has ``holes`` positions, ``pitch`` apart; pointing down the
     lowest is ``most_drop`` under the receiver tube's inside top, turned over the
     highest is ``most_rise`` above it. A fixed one has one position each way.
+    ``end_below``: how far its end reaches beneath its lowest position.
     """
 
     name: str = ""
@@ -61,10 +107,26 @@ class Shank:
     most_rise: Given | None = length("Most rise", DRAWING, 0, 20)
     pitch: Given | None = length("Hole pitch", DRAWING, 0, 4)
     holes: Given | None = described("Positions", COUNT, "count them", 1, 20)
+    end_below: Given | None = length("End beneath its lowest position", DRAWING, 0, 10)
     gross_rating: Given | None = weight("Gross rating", STAMP, 500, 40000)
     tongue_rating: Given | None = weight("Tongue rating", STAMP, 50, 6000)
     ball_hole: Given | None = length("Ball hole", DRAWING, 0.5, 3)
     own_weight: Given | None = weight("Own weight", "brochure", 0, 200, usual="brochure")
+    price: Given | None = price()
+
+
+@dataclass(frozen=True)
+class Sleeve:
+    """A reducer sleeve: a smaller shank in a larger receiver. ``slop``: its vertical play at the receiver's mouth."""
+
+    name: str = ""
+    outer: Given | None = length("Receiver it goes into", STAMP, 1.25, 3.5)
+    inner: Given | None = length("Shank it takes", STAMP, 1.25, 3)
+    gross_rating: Given | None = weight("Gross rating", STAMP, 500, 40000)
+    tongue_rating: Given | None = weight("Tongue rating", STAMP, 50, 6000)
+    slop: Given | None = length("Play, up and down", "feeler or tape", 0, 1, usual="measured")
+    own_weight: Given | None = weight("Own weight", "brochure", 0, 60, usual="brochure")
+    price: Given | None = price()
 
 
 @dataclass(frozen=True)
@@ -77,6 +139,38 @@ class Ball:
     stack_height: Given | None = length("Seat to top", DRAWING, 1, 8)
     shank_diameter: Given | None = length("Shank diameter", DRAWING, 0.5, 3)
     thread_length: Given | None = length("Thread length", DRAWING, 0.5, 6)
+    price: Given | None = price()
+
+
+ACCESSORIES = (
+    ("chain_extension", "safety-chain extension, a pair"),
+    ("controller", "brake controller"),
+    ("seven_way", "7-way socket and harness"),
+    ("wiring_extension", "7-way lead extension"),
+    ("special_bracket", "special frame bracket, a pair"),
+    ("friction_bar", "add-on friction sway bar"),
+    ("breakaway", "breakaway switch"),
+    ("cooler", "transmission cooler"),
+    ("deep_socket", "thin-wall deep socket for the ball nut"),
+)
+
+
+@dataclass(frozen=True)
+class Accessory:
+    """What follows from a build. ``family``: the kits it belongs to; empty fits any."""
+
+    name: str = ""
+    family: str = ""
+    serves: Given | None = choice("What for", "price list", *ACCESSORIES)
+    price: Given | None = price()
+
+
+@dataclass(frozen=True)
+class Offer:
+    """What customers ask of a trailer on the lot."""
+
+    sleeps: Given | None = described("Sleeps", COUNT, "brochure", 0, 20, usual="brochure")
+    price: Given | None = price()
 
 
 @dataclass(frozen=True)
@@ -86,6 +180,14 @@ class Stock:
     kits: tuple[Kit, ...] = ()
     shanks: tuple[Shank, ...] = ()
     balls: tuple[Ball, ...] = ()
+    sleeves: tuple[Sleeve, ...] = ()
+    accessories: tuple[Accessory, ...] = ()
 
 
-PARTS: dict[str, type] = {"kits": Kit, "shanks": Shank, "balls": Ball}
+PARTS: dict[str, type] = {
+    "kits": Kit,
+    "shanks": Shank,
+    "balls": Ball,
+    "sleeves": Sleeve,
+    "accessories": Accessory,
+}

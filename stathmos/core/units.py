@@ -24,8 +24,11 @@ SYSTEMS = ("us", "metric")
 
 WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA = "weight", "length", "altitude", "rate", "couple", "area"
 SHARE, SLOPE, ANGLE, COUNT = "share", "slope", "angle", "count"
-VOLUME, PRESSURE = "volume", "pressure"
-DIMENSIONS = (WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA, SHARE, SLOPE, ANGLE, COUNT, VOLUME, PRESSURE)
+VOLUME, PRESSURE, FORCE, MONEY = "volume", "pressure", "force", "money"
+DIMENSIONS = (
+    *(WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA, SHARE, SLOPE, ANGLE, COUNT),
+    *(VOLUME, PRESSURE, FORCE, MONEY),
+)
 
 #: dimension -> unit as typed (lower case) -> factor to the core's own unit
 UNITS: dict[str, dict[str, float]] = {
@@ -65,8 +68,10 @@ UNITS: dict[str, dict[str, float]] = {
     },
     PRESSURE: {"psi": KPA_PER_PSI, "kpa": 1.0, "bar": 100.0},
     SLOPE: {},
-    ANGLE: {},
+    ANGLE: dict.fromkeys(("°", "deg", "degrees"), math.pi / 180),
     COUNT: {},
+    FORCE: {"kn": 1.0, "n": 0.001},
+    MONEY: {"$": 1.0},
 }
 
 #: what a bare number means, by dimension and system
@@ -80,6 +85,9 @@ BARE_UNIT: dict[str, dict[str, str]] = {
     SHARE: {"us": "%", "metric": "%"},
     VOLUME: {"us": "gal", "metric": "l"},
     PRESSURE: {"us": "psi", "metric": "kpa"},
+    ANGLE: {"us": "°", "metric": "°"},
+    FORCE: {"us": "kn", "metric": "kn"},
+    MONEY: {"us": "$", "metric": "$"},
 }
 
 #: one press of an arrow key, in the core's unit; a held shift takes ten
@@ -93,6 +101,9 @@ STEP: dict[str, dict[str, float]] = {
     COUNT: {"us": 1.0, "metric": 1.0},
     VOLUME: {"us": L_PER_GAL, "metric": 1.0},
     PRESSURE: {"us": KPA_PER_PSI, "metric": 5.0},
+    ANGLE: {"us": math.pi / 1800, "metric": math.pi / 1800},
+    FORCE: {"us": 0.1, "metric": 0.1},
+    MONEY: {"us": 1.0, "metric": 1.0},
 }
 
 LONGEST_TEXT = 40
@@ -156,6 +167,8 @@ def parse(text: str, dimension: str, system: str = "us") -> float:
     clean = re.sub(r"\s+", " ", clean).strip()
     if clean.startswith("-"):
         raise UnreadableError(f"Cannot use “{shown}”: a negative figure has no meaning here.")
+    if dimension == MONEY:
+        clean = clean.removeprefix("$").strip()
     pieces = _pieces(clean, shown, dimension)
     units = UNITS[dimension]
     if len(pieces) > 1:
@@ -289,6 +302,10 @@ def write(value: float, dimension: str, system: str, rounding: str = "nearest") 
         return f"{math.degrees(value):.2f}°".replace("-", "−")
     if dimension == COUNT:
         return f"{value:g}"
+    if dimension == MONEY:
+        return f"${value:,.2f}"
+    if dimension == FORCE:
+        return f"{_rounded(value * 10, rounding) / 10:,.1f} kN"
     unit = BARE_UNIT[dimension][system]
     amount = value / UNITS[dimension][unit]
     if dimension == ALTITUDE:

@@ -8,16 +8,15 @@ from pathlib import Path
 from django.db import transaction
 
 from stathmos.catalogue.item import CatalogueItem
-from stathmos.catalogue.models import Ball, HitchKit, Shank, TowVehicle, Trailer
-from stathmos.core.rig import entries
-from stathmos.core.rigfile import WORDS, read_entry
+from stathmos.catalogue.models import KINDS, TowVehicle, Trailer
+from stathmos.catalogue.reading import read_item
 from stathmos.people.models import Person
 from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.write_rig import Change, open_rig, write_rig
 from stathmos.rigs.models import Rig
 
 DATA = Path(__file__).parent / "data"
-CATALOGUE = {"vehicles": TowVehicle, "trailers": Trailer, "kits": HitchKit, "shanks": Shank, "balls": Ball}
+CATALOGUE = KINDS
 
 #: user name, first name, role; every demo account has the password PASSWORD
 PEOPLE = (("thea", "Thea", "advisor"), ("bram", "Bram", "technician"), ("odile", "Odile", "manager"))
@@ -51,12 +50,10 @@ def load() -> None:
 
 def catalogue_item(kind: type[CatalogueItem], row: dict) -> CatalogueItem:
     """A catalogue row from its texts, read by the core as anything typed is."""
-    item = kind(name=row["name"], **({"family": row["family"]} if kind is HitchKit else {}))
-    for name, entry in entries(kind.core):
-        given = read_entry(row.get(name, ""), entry)
-        if given is not None:
-            setattr(item, name, given.typed if entry.dimension in WORDS else given.value)
-    return item
+    texts = {name: text for name, text in row.items() if name not in ("name", "family")}
+    read = read_item(kind, row["name"], row.get("family", ""), "us", texts)
+    assert not read.problems, (row["name"], read.problems)
+    return kind(**read.columns)
 
 
 def _first_entries(row: dict) -> Change:

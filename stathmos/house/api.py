@@ -9,7 +9,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.catalogue.shapes import EntryShape, shape, text
-from stathmos.house.actions.choose_rules import NotAllowed, NotChosen, choose_rules
+from stathmos.house.actions.choose_rules import NotChosen, choose_rules
 from stathmos.house.models import in_force, rules
 
 HouseShape = shape(
@@ -57,8 +57,6 @@ class HouseView(APIView):
             return Response({"detail": "Send an object of entries by name.", "problems": {}}, status=400)
         try:
             choose_rules(request.user, written)
-        except NotAllowed as refused:
-            return Response({"detail": str(refused), "problems": {}}, status=403)
         except NotChosen as error:
             detail = "Nothing was chosen: something cannot be read."
             return Response({"detail": detail, "problems": error.problems}, status=400)

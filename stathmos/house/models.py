@@ -20,6 +20,7 @@ class HouseRules(models.Model):
     share_high = figure()
     restoration_school = word()
     offset_school = word()
+    front_loss = figure()
     reserve = figure()
     chosen_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     chosen_at = models.DateTimeField(auto_now_add=True)

@@ -2,24 +2,24 @@
 
 from __future__ import annotations
 
-from django.http import Http404
+from django.http import Http404, HttpResponse
+from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from stathmos.catalogue.shelf import as_rig_file_stock, parts_on_the_shelf
+from stathmos.catalogue.shelf import as_rig_file_stock
 from stathmos.core import findings, report, units
+from stathmos.core.ratings import LINKS
 from stathmos.core.rig import entry_at, name_at
-from stathmos.core.rigfile import read_entries
 from stathmos.house import models as house
-from stathmos.rigs import assessing, shapes
+from stathmos.rigs import assessing, drafts, parts_table, shapes
 from stathmos.rigs.actions.sign_station import sign_station
-from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, Stale, open_rig, write_rig
+from stathmos.rigs.actions.waive_reserve import waive_reserve
+from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, Stale, open_rig, take_over_again, write_rig
 from stathmos.rigs.models import Reading, Rig
 from stathmos.rigs.signatures import signatures
-
-MOST_ENTRIES = 500
 
 
 def _record(rig: Rig) -> dict:
@@ -41,6 +41,16 @@ def _record(rig: Rig) -> dict:
             for path, reading in rig.current().items()
         },
         "signatures": signatures(rig, house.in_force()),
+        "waivers": [
+            {
+                "link": row.link,
+                "name": LINKS[row.link][0].format(style="").replace("  ", " "),
+                "by": row.waived_by.called,
+                "at": row.waived_at,
+                "reason": row.reason,
+            }
+            for row in rig.reserve_waivers.select_related("waived_by").order_by("-pk")
+        ],
     }
 
 
@@ -55,9 +65,7 @@ def _change(data: object) -> tuple[Change, int | None]:
     """What a request asks to write. Raises `NotWritten` for a body of the wrong shape."""
     if not isinstance(data, dict):
         raise NotWritten({"(body)": "Send an object."})
-    entries, version = data.get("entries", {}), data.get("version")
-    if not isinstance(entries, dict) or len(entries) > MOST_ENTRIES:
-        raise NotWritten({"entries": f"Send an object of at most {MOST_ENTRIES} entries by path."})
+    entries, version = drafts.entries_in(data), data.get("version")
     wrong = {name: "Write a text." for name in NAMES if not isinstance(data.get(name, ""), str)}
     if version is not None and (not isinstance(version, int) or isinstance(version, bool)):
         wrong["version"] = "Send the version that was read."
@@ -77,14 +85,14 @@ class RigsView(APIView):
 
     @extend_schema(operation_id="floor", responses=shapes.StripShape(many=True))
     def get(self, request: Request) -> Response:
-        stock, rules, chosen = parts_on_the_shelf(), house.rules(), house.in_force()
-        strips = [self._strip(rig, stock, rules, chosen) for rig in Rig.objects.select_related("advisor")]
+        rules, chosen = house.rules(), house.in_force()
+        strips = [self._strip(rig, rules, chosen) for rig in Rig.objects.select_related("advisor")]
         strips.sort(key=lambda strip: findings.ORDER.index(strip["verdict"]["state"]))
         return Response(strips)
 
     @staticmethod
-    def _strip(rig: Rig, stock, rules, chosen) -> dict:
-        told = report.at_a_glance(assessing.assessed(read_entries(rig.entries(), stock), rules, advice=False))
+    def _strip(rig: Rig, rules, chosen) -> dict:
+        told = report.at_a_glance(assessing.assess_rig(rig, rules))
         return {
             "id": rig.pk,
             "customer": rig.customer,
@@ -196,7 +204,8 @@ class RigFileView(APIView):
 
     @extend_schema(operation_id="rig_file", responses={200: dict})
     def get(self, request: Request, pk: int) -> Response:
-        document = {**_rig(pk).document(), "stock": as_rig_file_stock()}
+        rig = _rig(pk)
+        document = {**rig.document(), "stock": as_rig_file_stock(rig.kept_parts())}
         answer = Response(document)
         answer["Content-Disposition"] = f'attachment; filename="rig-{pk}.json"'
         return answer
@@ -210,18 +219,99 @@ class AssessView(APIView):
     )
     def post(self, request: Request) -> Response:
         try:
-            change, _ = _change(request.data)
+            draft = drafts.read(request.data)
+            asked = drafts.asked(request.data)
         except NotWritten as error:
             return _refused(error)
-        rig_file = read_entries(change.entries, parts_on_the_shelf())
+        assessment = draft.assess()
         return Response(
             {
-                "assessment": report.plain(assessing.assessed(rig_file, house.rules())),
-                "problems": [{"place": problem.place, "says": problem.says} for problem in rig_file.problems],
-                "read": assessing.as_read(rig_file.rig),
-                "lengths": assessing.lengths(rig_file.rig),
+                "assessment": report.plain(assessment),
+                "what_if": None if asked is None else drafts.what_if(assessment, asked),
+                "problems": [{"place": problem.place, "says": problem.says} for problem in draft.rig_file.problems],
+                "read": assessing.as_read(draft.rig_file.rig),
+                "lengths": assessing.lengths(draft.rig_file.rig),
             }
         )
+
+
+class CompareView(APIView):
+    """The same rig under every other school; or with another vehicle or trailer of the catalogue."""
+
+    @extend_schema(
+        operation_id="compare",
+        request=shapes.CompareShape,
+        responses={200: shapes.ComparedShape, 400: shapes.NotWrittenShape},
+    )
+    def post(self, request: Request) -> Response:
+        try:
+            draft = drafts.read(request.data)
+            return Response(drafts.compared(draft, request.data))
+        except NotWritten as error:
+            return _refused(error)
+
+
+class WaiveView(APIView):
+    """The house reserve overridden on one link, with a reason."""
+
+    @extend_schema(
+        operation_id="waive_reserve",
+        request=shapes.WaiveShape,
+        responses={
+            200: shapes.RigShape,
+            400: shapes.NotWrittenShape,
+            403: shapes.NotWrittenShape,
+            409: shapes.StaleShape,
+        },
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        rig = _rig(pk)
+        asked = shapes.WaiveShape(data=request.data)
+        if not asked.is_valid():
+            return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
+        try:
+            waive_reserve(pk, request.user, **asked.validated_data)
+        except NotWritten as error:
+            said = " ".join(error.problems.values())
+            return Response({"detail": f"Not overridden. {said}", "problems": error.problems}, status=400)
+        except Stale as stale:
+            detail = "Not overridden: somebody saved this rig after you opened it. Read it again first."
+            return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
+        return Response(_record(rig))
+
+
+class TakeOverView(APIView):
+    """A named part with the catalogue's figures of today."""
+
+    @extend_schema(
+        operation_id="take_over_again",
+        request=shapes.TakeOverShape,
+        responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 409: shapes.StaleShape},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        _rig(pk)
+        asked = shapes.TakeOverShape(data=request.data)
+        if not asked.is_valid():
+            return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
+        try:
+            return Response(_record(take_over_again(pk, request.user, **asked.validated_data)))
+        except NotWritten as error:
+            return _refused(error)
+        except Stale as stale:
+            detail = "Nothing was taken over: somebody saved this rig after you opened it."
+            return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
+
+
+class PartsTableView(APIView):
+    """The parts list of a saved rig as CSV."""
+
+    @extend_schema(operation_id="parts_csv", responses={(200, "text/csv"): OpenApiTypes.STR})
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        answer = HttpResponse(
+            parts_table.written_out(assessing.assess_rig(_rig(pk)).parts), content_type="text/csv; charset=utf-8"
+        )
+        answer["Content-Disposition"] = f'attachment; filename="parts-rig-{pk}.csv"'
+        return answer
 
 
 class StepView(APIView):

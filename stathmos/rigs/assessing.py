@@ -2,18 +2,66 @@
 
 from __future__ import annotations
 
-from stathmos.core import report, units
+from stathmos.catalogue.models import KINDS
+from stathmos.catalogue.shelf import as_rig_file_part, parts_on_the_shelf
+from stathmos.core import findings, report, units
 from stathmos.core.assess import Assessment, assess
 from stathmos.core.figures import Given
-from stathmos.core.rig import DATUMS, ENTRIES, KINDS, LIST_ENTRIES, LISTS, SECTIONS, Rig, entries
-from stathmos.core.rigfile import WORDS, RigFile
+from stathmos.core.ratings import Waiver
+from stathmos.core.rig import DATUMS, ENTRIES, LIST_ENTRIES, LISTS, SECTIONS, Rig, entries
+from stathmos.core.rig import KINDS as LOAD_KINDS
+from stathmos.core.rigfile import WORDS, RigFile, read_entries
 from stathmos.core.rules import Rules
+from stathmos.house import models as house
+from stathmos.rigs.models import Rig as SavedRig
 
 
-def assessed(rig_file: RigFile, rules: Rules = Rules(), advice: bool = True) -> Assessment:
+def assessed(
+    rig_file: RigFile,
+    rules: Rules = Rules(),
+    advice: bool = True,
+    waivers: tuple[Waiver, ...] = (),
+    asides: tuple[findings.Finding, ...] = (),
+) -> Assessment:
     """A rig that was read, judged by the house's rules; what could not be read keeps it from being fit."""
-    unread = tuple(problem.place for problem in rig_file.problems)
-    return assess(rig_file.rig, rules, rig_file.stock, unread, advice)
+    return assess(rig_file.rig, rules, rig_file.stock, unread(rig_file), advice, waivers, asides)
+
+
+def unread(rig_file: RigFile) -> tuple[str, ...]:
+    """The places where something is written that cannot be read."""
+    return tuple(problem.place for problem in rig_file.problems)
+
+
+def assess_rig(rig: SavedRig, house_rules: Rules | None = None, advice: bool = False) -> Assessment:
+    """A saved rig as it stands: its own parts, the house's rules, its waivers."""
+    kept = rig.kept_parts()
+    rig_file = read_entries(rig.entries(), parts_on_the_shelf(kept))
+    judged_by = house.rules() if house_rules is None else house_rules
+    return assessed(rig_file, judged_by, advice, rig.waivers(), differing_parts(kept))
+
+
+def differing_parts(kept: dict[str, dict[str, dict]]) -> tuple[findings.Finding, ...]:
+    """A caution for each part that the catalogue describes otherwise than the rig took it over."""
+    told = []
+    for kind, parts in kept.items():
+        for name, then in parts.items():
+            item = KINDS[kind].objects.filter(name=name).first()
+            now = None if item is None else as_rig_file_part(item)
+            if now is None or now == then:
+                continue
+            described = dict(entries(KINDS[kind].core))
+            changed = [
+                f"{described[field].label.lower()} {_word(then.get(field))} → {_word(now.get(field))}"
+                for field in described
+                if then.get(field) != now.get(field) and field != "price"
+            ]
+            if changed:
+                told.append(findings.part_differs(kind, name, tuple(changed)))
+    return tuple(told)
+
+
+def _word(entry: dict | None) -> str:
+    return entry["is"] if entry else "blank"
 
 
 def quantities(rig: Rig) -> dict[str, Given]:
@@ -71,5 +119,5 @@ def kinds() -> list[dict]:
     """The common loads that are at hand."""
     return [
         {"key": key, "word": kind.word, "on": kind.on, "poured": kind.density is not None, "named": kind.movable}
-        for key, kind in KINDS.items()
+        for key, kind in LOAD_KINDS.items()
     ]

@@ -9,13 +9,17 @@ from __future__ import annotations
 
 from django.conf import settings
 from django.db import models
-from django.db.models import Q
+from django.db.models import F, Q
 
 from stathmos.core.figures import Provenance
+from stathmos.core.ratings import LINKS, Waiver
 from stathmos.core.rig import entry_at
 from stathmos.core.rigfile import VERSION
 from stathmos.core.signing import STATIONS
 from stathmos.core.units import SYSTEMS
+
+#: fields that name a part, and the kind of the catalogue that it is found in
+PART_KINDS = {"hitch.kit": "kits", "hitch.shank": "shanks", "hitch.ball": "balls"}
 
 
 class Rig(models.Model):
@@ -54,6 +58,20 @@ class Rig(models.Model):
         """The readings in force as entries, by path."""
         return {path: reading.as_entry() for path, reading in self.current().items()}
 
+    def kept_parts(self) -> dict[str, dict[str, dict]]:
+        """The parts that the rig took over, by kind and name, with their figures of that day."""
+        found: dict[str, dict[str, dict]] = {}
+        for path, kind in PART_KINDS.items():
+            reading = self.current().get(path)
+            if reading is not None and reading.part:
+                found.setdefault(kind, {})[reading.typed] = reading.part
+        return found
+
+    def waivers(self) -> tuple[Waiver, ...]:
+        """Where the house reserve was overridden, in the core's form."""
+        rows = self.reserve_waivers.select_related("waived_by").order_by("pk")
+        return tuple(Waiver(row.link, row.demand, row.rating, row.waived_by.called, row.reason) for row in rows)
+
     def document(self) -> dict:
         """The rig in the form of a rig file, without stock."""
         return document_of(self.current().values(), self)
@@ -72,6 +90,8 @@ class Reading(models.Model):
     amount = models.FloatField(null=True)
     dimension = models.CharField(max_length=10)
     instrument = models.CharField(max_length=120, blank=True, default="")
+    #: a part of the hitch as the catalogue described it when it was written down; null for everything else
+    part = models.JSONField(null=True, default=None)
     written_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     written_at = models.DateTimeField(auto_now_add=True)
 
@@ -114,6 +134,29 @@ class SignOff(models.Model):
 
     def __str__(self) -> str:
         return f"{self.station} of {self.rig_id}, {self.revision}"
+
+
+class ReserveWaiver(models.Model):
+    """A manager overrode the house reserve on one link, for the figures of that day, and said why (append-only)."""
+
+    rig = models.ForeignKey(Rig, on_delete=models.PROTECT, related_name="reserve_waivers")
+    link = models.CharField(max_length=24)
+    demand = models.FloatField()
+    rating = models.FloatField()
+    reason = models.CharField(max_length=300)
+    version = models.PositiveIntegerField()
+    waived_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    waived_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(name="waiver_link_known", condition=Q(link__in=list(LINKS))),
+            models.CheckConstraint(name="waiver_has_a_reason", condition=~Q(reason="")),
+            models.CheckConstraint(name="waiver_of_no_rating", condition=Q(demand__lte=F("rating") + 0.001)),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.link} of {self.rig_id}"
 
 
 def document_of(readings, rig: Rig) -> dict:

@@ -6,8 +6,9 @@ The data itself is made by `stathmos.core.report`; a test holds the two together
 from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
-from stathmos.core import findings, reading_list, selection
+from stathmos.core import findings, parts_list, reading_list, selection
 from stathmos.core.ratings import State
+from stathmos.core.report import build
 from stathmos.core.rig import KINDS
 from stathmos.core.signing import STATIONS
 
@@ -56,6 +57,8 @@ LinkShape = shape(
     margin_text=_maybe(BothShape),
     ask=text(),
     rule=_maybe(RuleShape),
+    may_be_over=s.BooleanField(help_text="Within its rating, and known so badly that it may be over."),
+    waiver=_maybe(shape("LinkWaiver", by=text(), reason=text())),
 )
 ChainShape = shape("Chain", links=LinkShape(many=True), weakest=s.CharField(allow_null=True))
 PositionShape = shape(
@@ -81,6 +84,34 @@ PartShape = shape(
     gross_rating=_maybe(FigureShape),
     position=_maybe(PositionShape),
     residual_text=_maybe(BothShape),
+    sleeve=s.CharField(allow_null=True),
+)
+DecisionShape = shape(
+    "Decision",
+    verdict=text(),
+    says=BothShape(),
+    reasons=shape("Reason", says=BothShape(), weight=text(), rule=RuleShape(), ask=text())(many=True),
+)
+StateShape = shape(
+    "CoupledState",
+    key=s.ChoiceField(["uncoupled", "bare", "bars"]),
+    name=text(),
+    **{name: _maybe(FigureShape) for name in build.STATE_FIGURES},
+)
+PartsShape = shape(
+    "PartsList",
+    lines=shape(
+        "PartsLine",
+        quantity=s.IntegerField(),
+        name=text(),
+        what=text(),
+        why=BothShape(),
+        state=s.ChoiceField([parts_list.BUY, parts_list.HAVE, parts_list.ASK]),
+        price=s.CharField(allow_null=True),
+        amount=s.CharField(allow_null=True),
+    )(many=True),
+    total=text(),
+    unpriced=s.IntegerField(),
 )
 VerdictShape = shape(
     "Verdict",
@@ -157,6 +188,12 @@ LoadShape = shape(
     end_x=s.FloatField(),
     writes=text(),
 )
+CrossedShape = shape("Crossed", name=text(), by=_maybe(BothShape))
+WritesShape = shape(
+    "MoveWrites",
+    us=s.DictField(child=EntryShape(allow_null=True)),
+    metric=s.DictField(child=EntryShape(allow_null=True)),
+)
 MoveShape = shape(
     "Move",
     load=text(),
@@ -166,12 +203,38 @@ MoveShape = shape(
     front=_maybe(BothShape),
     rear=_maybe(BothShape),
     trailer_axles=_maybe(BothShape),
-    crosses=shape("Crossed", name=text(), by=_maybe(BothShape))(many=True),
-    writes=shape(
-        "MoveWrites",
-        us=s.DictField(child=EntryShape(allow_null=True)),
-        metric=s.DictField(child=EntryShape(allow_null=True)),
-    )(),
+    crosses=CrossedShape(many=True),
+    writes=WritesShape(),
+)
+RemedyShape = shape(
+    "Remedy",
+    link=text(),
+    says=BothShape(),
+    lightens=s.BooleanField(),
+    crosses=CrossedShape(many=True),
+    writes=WritesShape(),
+)
+OffsetShape = shape(
+    "OffsetCompared",
+    key=text(),
+    name=text(),
+    source=text(),
+    authority=text(),
+    in_force=s.BooleanField(),
+    offset=FigureShape(),
+    ball=FigureShape(),
+    apart=FigureShape(),
+    position=_maybe(PositionShape),
+    rail=FigureShape(),
+)
+SettingsShape = shape(
+    "Settings",
+    washers=s.IntegerField(allow_null=True),
+    steps=s.IntegerField(allow_null=True),
+    step_word=text(),
+    source=s.ChoiceField(["model", "handbook"]),
+    wind=FigureShape(),
+    ask=text(),
 )
 AssessmentShape = shape(
     "Assessment",
@@ -187,6 +250,7 @@ AssessmentShape = shape(
         offset_authority=text(),
         reserve=s.FloatField(),
         reserve_text=text(),
+        front_loss_text=text(),
     )(),
     weights=_figures(
         "Weights",
@@ -260,23 +324,143 @@ AssessmentShape = shape(
             kit=s.CharField(allow_null=True),
             shank=s.CharField(allow_null=True),
             ball=s.CharField(allow_null=True),
+            sleeve=s.CharField(allow_null=True),
         )(),
         fitted_kit=s.CharField(allow_null=True),
+        bracket=_maybe(FigureShape),
+        builds=shape(
+            "WholeBuild",
+            kit=s.CharField(allow_null=True),
+            shank=text(),
+            ball=text(),
+            position=_maybe(PositionShape),
+            residual_text=BothShape(),
+            why=BothShape(),
+            price=s.CharField(allow_null=True),
+        )(many=True),
+        builds_serving=s.IntegerField(),
+        builds_tried=s.IntegerField(),
+        settings=_maybe(SettingsShape),
     )(),
+    decisions=shape(
+        "Decisions",
+        distribution=DecisionShape(),
+        sway=DecisionShape(),
+        sway_provided=text(),
+        sway_says=BothShape(),
+        bars_off=BothShape(many=True),
+    )(),
+    offsets=OffsetShape(many=True),
+    states=StateShape(many=True),
+    parts=PartsShape(),
+    remedies=RemedyShape(many=True),
     planned=ChainShape(),
     full=ChainShape(),
     elevation=ElevationShape(),
+)
+
+_WHOLE = AssessmentShape().fields
+LotReasonedShape = shape(
+    "LotReasoned", **{key: _WHOLE[key] for key in ("planned", "hitch", "rules", "offsets", "elevation", "decisions")}
 )
 
 ProblemShape = shape("Problem", place=text(), says=text())
 LiveShape = shape(
     "Live",
     assessment=AssessmentShape(),
+    what_if=_maybe(
+        shape(
+            "WhatIf",
+            ask=text(),
+            state=_maybe(StateShape),
+            changes=s.DictField(child=BothShape(), help_text="Change of each figure, with its sign."),
+            says=BothShape(many=True),
+            pose=_maybe(PoseShape),
+        )
+    ),
     problems=ProblemShape(many=True),
     read=s.DictField(child=BothShape(), help_text="How each figure was read, by path, in both systems."),
     lengths=s.DictField(child=s.FloatField(), help_text="Each length in mm, by path, for drawing."),
 )
-DraftShape = shape("Draft", entries=s.DictField(child=EntryShape()))
+_DRAFT = {
+    "entries": s.DictField(child=EntryShape()),
+    "rig": s.IntegerField(required=False, allow_null=True, help_text="The saved rig that the entries belong to."),
+}
+DraftShape = shape(
+    "Draft",
+    **_DRAFT,
+    what_if=shape(
+        "WhatIfAsk",
+        holes=s.IntegerField(required=False),
+        washers=s.IntegerField(required=False),
+        steps=s.IntegerField(required=False),
+        softer=s.IntegerField(required=False, help_text="Per cent."),
+        tongue=s.CharField(required=False, allow_blank=True),
+        system=s.ChoiceField(["us", "metric"], required=False),
+    )(required=False, allow_null=True),
+)
+CompareShape = shape("Compare", **_DRAFT, vehicle=s.CharField(required=False), trailer=s.CharField(required=False))
+ComparedShape = shape(
+    "Compared",
+    names=s.DictField(child=s.CharField()),
+    now=s.DictField(child=BothShape()),
+    now_says=BothShape(),
+    others=shape(
+        "ComparedWay",
+        key=text(),
+        question=text(),
+        name=text(),
+        overruled=text(),
+        says=BothShape(),
+        facts=s.DictField(child=BothShape()),
+        differs=s.ListField(child=s.CharField()),
+    )(many=True),
+)
+_SIDE = s.ChoiceField(["trailers", "vehicles"])
+LotAskShape = shape(
+    "LotAsk",
+    **_DRAFT,
+    side=_SIDE,
+    system=s.ChoiceField(["us", "metric"], required=False),
+    sleeps_least=s.CharField(required=False, allow_blank=True),
+    length_most=s.CharField(required=False, allow_blank=True),
+    price_most=s.CharField(required=False, allow_blank=True),
+)
+LotShape = shape(
+    "Lot",
+    side=_SIDE,
+    all=s.IntegerField(),
+    rows=shape(
+        "LotRow",
+        name=text(),
+        fits=s.ChoiceField(["fits", "not known", "does not fit"]),
+        style=text(),
+        weakest=text(),
+        used=s.FloatField(allow_null=True),
+        used_text=s.CharField(allow_null=True),
+        left_text=s.CharField(allow_null=True),
+        over=s.ListField(child=s.CharField()),
+        unknown=s.ListField(child=s.CharField()),
+        kit=s.CharField(allow_null=True),
+        shank=s.CharField(allow_null=True),
+        hole=s.CharField(allow_null=True),
+        ball=s.CharField(allow_null=True),
+        sleeps=text(),
+        price=s.CharField(allow_null=True),
+        gvwr=_maybe(BothShape),
+        length=_maybe(BothShape),
+    )(many=True),
+)
+LotReasonShape = shape("LotReason", **_DRAFT, side=_SIDE, name=text(), style=text())
+WaiveShape = shape(
+    "Waive",
+    version=s.IntegerField(min_value=1),
+    link=s.CharField(max_length=24),
+    reason=s.CharField(allow_blank=True, max_length=2000),
+)
+TakeOverShape = shape(
+    "TakeOver", version=s.IntegerField(min_value=1), path=s.ChoiceField(["hitch.kit", "hitch.shank", "hitch.ball"])
+)
 
 WrittenShape = shape(
     "Written",
@@ -315,6 +499,7 @@ RigShape = shape(
     changed_at=s.DateTimeField(),
     entries=s.DictField(child=WrittenShape()),
     signatures=SignatureShape(many=True),
+    waivers=shape("RecordWaiver", link=text(), name=text(), by=text(), at=s.DateTimeField(), reason=text())(many=True),
 )
 PastShape = shape(
     "PastReading",

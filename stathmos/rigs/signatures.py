@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import signing
+from stathmos.core.stock import Stock
 from stathmos.house.models import HouseRules
 from stathmos.rigs.models import Reading, Rig
 
@@ -16,19 +18,25 @@ def entries_now(latest: dict[str, Reading], house: HouseRules | None) -> dict[st
     return {**written, **chosen}
 
 
-def signatures(rig: Rig, house: HouseRules | None) -> list[dict]:
-    """Each station's last sign-off: signed, stale with what changed and by whom, or open."""
+def signatures(rig: Rig, house: HouseRules | None, stock: Stock | None = None) -> list[dict]:
+    """Each station's last sign-off: signed, stale with what changed and by whom, or open.
+
+    ``stock``: the parts as this rig knows them, where the caller has them at hand.
+    """
     last = {sign_off.station: sign_off for sign_off in rig.sign_offs.select_related("signed_by").order_by("revision")}
     if not last:
         return [_open(station) for station in signing.STATIONS]
     latest = rig.latest()
     now = entries_now(latest, house)
+    stock = parts_on_the_shelf(rig.kept_parts()) if stock is None else stock
     told = []
     for station in signing.STATIONS:
         if station not in last:
             told.append(_open(station))
             continue
-        sign_off, stands_on = last[station], signing.basis(station, now)
+        sign_off = last[station]
+        parts = signing.built(signing.built_in(sign_off.basis), stock)
+        stands_on = signing.basis(station, {**now, **parts})
         stale = signing.fingerprint(stands_on) != sign_off.fingerprint
         told.append(
             {
@@ -50,7 +58,9 @@ def _open(station: str) -> dict:
 
 def _change(one: signing.Changed, latest: dict[str, Reading], house: HouseRules | None) -> dict:
     """What changed, from what to what, by whom and when."""
-    if one.path.startswith("house."):
+    if one.path.startswith("build."):
+        by = at = None  # the catalogue's own history says who
+    elif one.path.startswith("house."):
         by, at = (house.chosen_by.called, house.chosen_at) if house else (None, None)
     else:
         reading = latest.get(one.path)

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from stathmos.rigs import api
+from stathmos.rigs import api, lot_api
 
 urlpatterns = [
     path("rigs/", api.RigsView.as_view()),
@@ -8,6 +8,12 @@ urlpatterns = [
     path("rigs/<int:pk>/file/", api.RigFileView.as_view()),
     path("rigs/<int:pk>/sign/", api.SignView.as_view()),
     path("rigs/<int:pk>/history/", api.HistoryView.as_view()),
+    path("rigs/<int:pk>/waive/", api.WaiveView.as_view()),
+    path("rigs/<int:pk>/take-over/", api.TakeOverView.as_view()),
+    path("rigs/<int:pk>/parts.csv", api.PartsTableView.as_view()),
+    path("compare/", api.CompareView.as_view()),
+    path("lot/", lot_api.LotView.as_view()),
+    path("lot/reason/", lot_api.ReasonView.as_view()),
     path("place/", api.PlaceView.as_view()),
     path("load-kinds/", api.LoadKindsView.as_view()),
     path("assess/", api.AssessView.as_view()),

@@ -8,6 +8,8 @@ from rest_framework import status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
+from stathmos.people.roles import NotAllowed
+
 _log = logging.getLogger(__name__)
 
 
@@ -16,6 +18,8 @@ def handle(error: Exception, context: dict) -> Response | None:
     known = exception_handler(error, context)
     if known is not None:
         return known
+    if isinstance(error, NotAllowed):
+        return Response({"detail": str(error), "problems": {}}, status=status.HTTP_403_FORBIDDEN)
     if isinstance(error, RequestDataTooBig):
         return Response({"detail": "More was sent than a rig can hold. Nothing was saved."}, status=413)
     if isinstance(error, OperationalError):

@@ -54,6 +54,18 @@ def shank(name: str, size: str = "2 in", drop: str = "8 1/2 in", **more: dict) -
     }
 
 
+def sleeve(name: str, **more: dict) -> dict:
+    return {
+        "name": name,
+        "outer": label("2 1/2 in"),
+        "inner": label("2 in"),
+        "gross_rating": label("15000 lb"),
+        "tongue_rating": label("1500 lb"),
+        "slop": measured("1/16 in"),
+        **more,
+    }
+
+
 BALL = {
     "name": "Ball",
     "diameter": label("2 5/16 in"),

@@ -75,7 +75,8 @@ class Handbook(unittest.TestCase):
             for one in assessed(rig(**carrying, vehicle__handbook_wd_above=label("5000 lb"))).findings
         ]
         self.assertIn(
-            "Do not tow so. The tow vehicle's handbook requires weight distribution above 5,000\u00a0lb.", said
+            "Do not tow so. The tow vehicle's handbook requires weight distribution above 5,000\u00a0lb; the trailer weighs 6,200\u00a0lb.",
+            said,
         )
         said = [one.subject for one in assessed(rig(**carrying, vehicle__handbook_wd_above=label("7000 lb"))).findings]
         self.assertNotIn("style", said)

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from stathmos.core import rigfile
 from stathmos.core.assess import assess
 from stathmos.core.selection import CHOSEN, REJECTED, RESERVE, SERVES, UNKNOWN
-from tests.core.rigs import KG, assessed, kit, label, measured, rig, shank
+from tests.core.rigs import KG, MM, assessed, kit, label, link, measured, rig, shank, sleeve
 
 #: tongue ratings of a common ladder, gross ten times as much: common practice, no source
 LADDER = (600, 800, 1000, 1200, 1400, 1500)
@@ -193,13 +193,46 @@ class Shanks(unittest.TestCase):
         self.assertEqual((found["Shank 2½"].state, found["Shank 2½"].rule), (REJECTED, "size"))
 
     def test_a_smaller_shank_wants_a_sleeve_and_comes_second(self) -> None:
-        found = self.shanks(rig(vehicle__receiver_size=label("2 1/2 in")))
+        wide = rig(vehicle__receiver_size=label("2 1/2 in"))
+        found = self.shanks(wide)
         self.assertEqual(found["Shank 2½"].state, CHOSEN)
-        self.assertEqual(found["Shank 2"].state, SERVES)
-        alone = rig(vehicle__receiver_size=label("2 1/2 in"))
-        alone["stock"]["shanks"] = alone["stock"]["shanks"][:1]
-        self.assertIn("It wants a reducer sleeve.", self.shanks(alone)["Shank 2"].reason.text("us"))
+        self.assertEqual((found["Shank 2"].state, found["Shank 2"].rule), (REJECTED, "sleeve"))
+        wide["stock"]["sleeves"] = [sleeve("Sleeve"), sleeve("Sleeve light", tongue_rating=label("600 lb"))]
+        found = self.shanks(wide)
+        self.assertEqual(found["Shank 2½"].state, CHOSEN)
+        self.assertEqual((found["Shank 2"].state, found["Shank 2"].sleeve.name), (SERVES, "Sleeve"))
+        wide["stock"]["shanks"] = wide["stock"]["shanks"][:1]
+        self.assertIn("It wants a reducer sleeve: Sleeve.", self.shanks(wide)["Shank 2"].reason.text("us"))
         self.assertNotIn("sleeve", self.shanks(rig())["Shank 2"].reason.text("us"))
+
+    def test_a_sleeves_play_lets_the_ball_hang_lower_and_its_ratings_are_links(self) -> None:
+        """1/8 in of play, twice that at the ball (assumed): a hole of 1¼ in is told from the next by 5/8 in."""
+        wide = rig(vehicle__receiver_size=label("2 1/2 in"))
+        wide["stock"]["shanks"] = wide["stock"]["shanks"][:1]
+        heights = []
+        for slop in ("0 in", "1/8 in"):
+            wide["stock"]["sleeves"] = [sleeve("Sleeve", slop=measured(slop))]
+            assessment = assessed(wide)
+            heights.append(assessment.heights.ball_standing.value)
+            self.assertEqual(link(assessment, "sleeve_tongue").share, 800 / 1500)
+        self.assertAlmostEqual(heights[0] - heights[1], MM / 4, places=6)
+
+    def test_a_sleeve_without_ratings_is_unknown(self) -> None:
+        wide = rig(vehicle__receiver_size=label("2 1/2 in"))
+        wide["stock"]["shanks"] = wide["stock"]["shanks"][:1]
+        wide["stock"]["sleeves"] = [sleeve("Sleeve", gross_rating=label(""))]
+        self.assertEqual(self.shanks(wide)["Shank 2"].state, UNKNOWN)
+
+    def test_a_shank_that_would_scrape_is_turned_up(self) -> None:
+        """Receiver 21 in, drop 8½, end 6 in below, settle 1 1/16 in: 5 3/8 in is more than 125 mm; 7 in below is not."""
+        for below, expected in (("5 in", "down"), ("7 in", "up")):
+            document = rig()
+            document["stock"]["shanks"] = [shank("Shank 2", end_below=label(below))]
+            with self.subTest(below=below):
+                self.assertEqual(self.shanks(document)["Shank 2"].position.orientation, expected)
+        low = rig(vehicle__receiver_height=measured("26 in", datum="inside_top"))
+        low["stock"]["shanks"] = [shank("Shank 2", drop="12 in", end_below=label("10 in"))]
+        self.assertEqual(self.shanks(low)["Shank 2"].rule, "ground clearance")
 
     def test_what_it_cannot_reach_it_says(self) -> None:
         found = self.shanks(rig(vehicle__receiver_height=measured("34 in", datum="inside_top")))["Shank 2"]

@@ -23,7 +23,9 @@ class AsTheSchemaSays(WithDemo):
             ("session/", "SessionShape", False),
             ("rigs/", "Strip", True),
             ("fields/", "Field", True),
-            ("catalogue/", "CatalogueShape", False),
+            ("catalogue/", "Catalogue", False),
+            ("catalogue/kinds/", "CatalogueKinds", False),
+            ("catalogue/kits/", "CatalogueItem", True),
         ):
             with self.subTest(path=path):
                 self.holds(name, self.ask("GET", path)[1], many)
@@ -36,7 +38,15 @@ class AsTheSchemaSays(WithDemo):
             entries = {
                 path: {key: entry[key] for key in keys if key in entry} for path, entry in record["entries"].items()
             }
-            self.holds("Live", self.ask("POST", "assess/", {"entries": entries})[1])
+            draft = {"entries": entries, "rig": record["id"]}
+            self.holds("Live", self.ask("POST", "assess/", draft)[1])
+            self.holds("Live", self.ask("POST", "assess/", {**draft, "what_if": {"holes": 1, "softer": 20}})[1])
+            self.holds("Compared", self.ask("POST", "compare/", draft)[1])
+            self.holds("Compared", self.ask("POST", "compare/", {**draft, "vehicle": "Morvane Stoker one-ton"})[1])
+            for side, other in (("trailers", "Saltgrass 20"), ("vehicles", "Morvane Stoker one-ton")):
+                self.holds("Lot", self.ask("POST", "lot/", {**draft, "side": side})[1])
+                reason = {**draft, "side": side, "name": other, "style": ""}
+                self.holds("LotReasoned", self.ask("POST", "lot/reason/", reason)[1])
 
     def test_an_empty_rig(self) -> None:
         self.holds("Live", self.ask("POST", "assess/", {"entries": {}})[1])

@@ -37,6 +37,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalogue/{kind}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description All items of a kind, and new ones. */
+        get: operations["catalogue_items"];
+        put?: never;
+        /** @description All items of a kind, and new ones. */
+        post: operations["add_item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue/{kind}/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One item written anew. */
+        post: operations["edit_item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue/{kind}/{id}/history/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every change of one item, the newest first. */
+        get: operations["item_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue/{kind}/{id}/retire/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One item no longer offered, or offered again. Rigs keep what they were built on. */
+        post: operations["retire_item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue/{kind}/csv/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A kind as CSV: written out; and read in, first as a plan, then, with the plan's seal, for good. */
+        get: operations["catalogue_csv"];
+        put?: never;
+        /** @description A kind as CSV: written out; and read in, first as a plan, then, with the plan's seal, for good. */
+        post: operations["import_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue/kinds/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The kinds of the catalogue and what may be written of each. */
+        get: operations["catalogue_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The same rig under every other school; or with another vehicle or trailer of the catalogue. */
+        post: operations["compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fields/": {
         parameters: {
             query?: never;
@@ -79,6 +200,40 @@ export interface paths {
         get: operations["load_kinds"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lot/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Every pair of one side with the catalogue, those with most to spare first. */
+        post: operations["lot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lot/reason/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One pair of the lot, assessed whole. */
+        post: operations["lot_reason"];
         delete?: never;
         options?: never;
         head?: never;
@@ -172,6 +327,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/parts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The parts list of a saved rig as CSV. */
+        get: operations["parts_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/sign/": {
         parameters: {
             query?: never;
@@ -183,6 +355,40 @@ export interface paths {
         put?: never;
         /** @description A station signed off. */
         post: operations["sign_station"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/take-over/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A named part with the catalogue's figures of today. */
+        post: operations["take_over_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/waive/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The house reserve overridden on one link, with a reason. */
+        post: operations["waive_reserve"];
         delete?: never;
         options?: never;
         head?: never;
@@ -263,6 +469,11 @@ export interface components {
             axles: components["schemas"]["Axles"];
             standing: components["schemas"]["Standing"];
             hitch: components["schemas"]["HitchChoice"];
+            decisions: components["schemas"]["Decisions"];
+            offsets: components["schemas"]["OffsetCompared"][];
+            states: components["schemas"]["CoupledState"][];
+            parts: components["schemas"]["PartsList"];
+            remedies: components["schemas"]["Remedy"][];
             planned: components["schemas"]["Chain"];
             full: components["schemas"]["Chain"];
             elevation: components["schemas"]["Elevation"];
@@ -319,12 +530,34 @@ export interface components {
             rear: components["schemas"]["Figure"];
             trailer_axles: components["schemas"]["Figure"];
         };
-        CatalogueShape: {
-            vehicles: components["schemas"]["PickShape"][];
-            trailers: components["schemas"]["PickShape"][];
+        Catalogue: {
+            vehicles: components["schemas"]["Pick"][];
+            trailers: components["schemas"]["Pick"][];
             kits: string[];
             shanks: string[];
             balls: string[];
+        };
+        CatalogueItem: {
+            id: number;
+            name: string;
+            family: string;
+            system: components["schemas"]["UnitSystemEnum"];
+            retired: boolean;
+            version: number;
+            texts: {
+                [key: string]: string;
+            };
+        };
+        CatalogueKind: {
+            kind: string;
+            word: string;
+            has_family: boolean;
+            count: number;
+            fields: components["schemas"]["FieldOfKind"][];
+        };
+        CatalogueKinds: {
+            kinds: components["schemas"]["CatalogueKind"][];
+            may_keep: boolean;
         };
         Chain: {
             links: components["schemas"]["Link"][];
@@ -339,18 +572,81 @@ export interface components {
                 [key: string]: components["schemas"]["EntryRequest"] | null;
             };
         };
+        ChoiceOfKind: {
+            value: string;
+            word: string;
+        };
+        CompareRequest: {
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"];
+            };
+            /** @description The saved rig that the entries belong to. */
+            rig?: number | null;
+            vehicle?: string;
+            trailer?: string;
+        };
+        Compared: {
+            names: {
+                [key: string]: string;
+            };
+            now: {
+                [key: string]: components["schemas"]["Both"];
+            };
+            now_says: components["schemas"]["Both"];
+            others: components["schemas"]["ComparedWay"][];
+        };
+        ComparedWay: {
+            key: string;
+            question: string;
+            name: string;
+            overruled: string;
+            says: components["schemas"]["Both"];
+            facts: {
+                [key: string]: components["schemas"]["Both"];
+            };
+            differs: string[];
+        };
         Contradiction: {
             place: string;
             says: components["schemas"]["Both"];
+        };
+        CoupledState: {
+            key: components["schemas"]["KeyEnum"];
+            name: string;
+            front_drop: components["schemas"]["Figure"] | null;
+            rear_drop: components["schemas"]["Figure"] | null;
+            ball_height: components["schemas"]["Figure"] | null;
+            rail: components["schemas"]["Figure"] | null;
+            front: components["schemas"]["Figure"] | null;
+            rear: components["schemas"]["Figure"] | null;
+            trailer_axles: components["schemas"]["Figure"] | null;
+            bar_each: components["schemas"]["Figure"] | null;
+            on_ball: components["schemas"]["Figure"] | null;
+            restoration: components["schemas"]["Figure"] | null;
         };
         Crossed: {
             name: string;
             by: components["schemas"]["Both"] | null;
         };
+        Decision: {
+            verdict: string;
+            says: components["schemas"]["Both"];
+            reasons: components["schemas"]["Reason"][];
+        };
+        Decisions: {
+            distribution: components["schemas"]["Decision"];
+            sway: components["schemas"]["Decision"];
+            sway_provided: string;
+            sway_says: components["schemas"]["Both"];
+            bars_off: components["schemas"]["Both"][];
+        };
         DraftRequest: {
             entries: {
                 [key: string]: components["schemas"]["EntryRequest"];
             };
+            /** @description The saved rig that the entries belong to. */
+            rig?: number | null;
+            what_if?: components["schemas"]["WhatIfAskRequest"] | null;
         };
         Elevation: {
             vehicle_class: string;
@@ -407,6 +703,13 @@ export interface components {
             value: string;
             word: string;
         };
+        FieldOfKind: {
+            name: string;
+            label: string;
+            dimension: string;
+            read_at: string;
+            choices: components["schemas"]["ChoiceOfKind"][];
+        };
         Figure: {
             /** Format: double */
             value?: number;
@@ -432,6 +735,13 @@ export interface components {
             says: components["schemas"]["Both"];
             remedy: components["schemas"]["Both"];
         };
+        /**
+         * @description * `fits` - fits
+         *     * `not known` - not known
+         *     * `does not fit` - does not fit
+         * @enum {string}
+         */
+        FitsEnum: "fits" | "not known" | "does not fit";
         Heights: {
             ball_is_measured: boolean;
             coupler: components["schemas"]["Figure"];
@@ -457,6 +767,11 @@ export interface components {
             shanks: components["schemas"]["Part"][];
             in_force: components["schemas"]["InForce"];
             fitted_kit: string | null;
+            bracket: components["schemas"]["Figure"] | null;
+            builds: components["schemas"]["WholeBuild"][];
+            builds_serving: number;
+            builds_tried: number;
+            settings: components["schemas"]["Settings"] | null;
         };
         House: {
             /** @description What the manager chose, by name; what is left out is the default. */
@@ -486,7 +801,24 @@ export interface components {
             kit: string | null;
             shank: string | null;
             ball: string | null;
+            sleeve: string | null;
         };
+        ItemChange: {
+            what: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            texts: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * @description * `uncoupled` - uncoupled
+         *     * `bare` - bare
+         *     * `bars` - bars
+         * @enum {string}
+         */
+        KeyEnum: "uncoupled" | "bare" | "bars";
         Link: {
             key: string;
             name: string;
@@ -504,6 +836,9 @@ export interface components {
             margin_text: components["schemas"]["Both"] | null;
             ask: string;
             rule: components["schemas"]["Rule"] | null;
+            /** @description Within its rating, and known so badly that it may be over. */
+            may_be_over: boolean;
+            waiver: components["schemas"]["LinkWaiver"] | null;
         };
         /**
          * @description * `load` - load
@@ -521,8 +856,13 @@ export interface components {
          * @enum {string}
          */
         LinkStateEnum: "over" | "unknown" | "at the limit" | "inside the reserve" | "within";
+        LinkWaiver: {
+            by: string;
+            reason: string;
+        };
         Live: {
             assessment: components["schemas"]["Assessment"];
+            what_if: components["schemas"]["WhatIf"] | null;
             problems: components["schemas"]["Problem"][];
             /** @description How each figure was read, by path, in both systems. */
             read: {
@@ -556,6 +896,61 @@ export interface components {
             rear: components["schemas"]["Figure"];
             aboard: components["schemas"]["Figure"];
         };
+        Lot: {
+            side: components["schemas"]["SideEnum"];
+            all: number;
+            rows: components["schemas"]["LotRow"][];
+        };
+        LotAskRequest: {
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"];
+            };
+            /** @description The saved rig that the entries belong to. */
+            rig?: number | null;
+            side: components["schemas"]["SideEnum"];
+            system?: components["schemas"]["UnitSystemEnum"];
+            sleeps_least?: string;
+            length_most?: string;
+            price_most?: string;
+        };
+        LotReasonRequest: {
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"];
+            };
+            /** @description The saved rig that the entries belong to. */
+            rig?: number | null;
+            side: components["schemas"]["SideEnum"];
+            name: string;
+            style: string;
+        };
+        LotReasoned: {
+            rules: components["schemas"]["Rules"];
+            hitch: components["schemas"]["HitchChoice"];
+            decisions: components["schemas"]["Decisions"];
+            offsets: components["schemas"]["OffsetCompared"][];
+            planned: components["schemas"]["Chain"];
+            elevation: components["schemas"]["Elevation"];
+        };
+        LotRow: {
+            name: string;
+            fits: components["schemas"]["FitsEnum"];
+            style: string;
+            weakest: string;
+            /** Format: double */
+            used: number | null;
+            used_text: string | null;
+            left_text: string | null;
+            over: string[];
+            unknown: string[];
+            kit: string | null;
+            shank: string | null;
+            hole: string | null;
+            ball: string | null;
+            sleeps: string;
+            price: string | null;
+            gvwr: components["schemas"]["Both"] | null;
+            length: components["schemas"]["Both"] | null;
+        };
         Move: {
             load: string;
             says: components["schemas"]["Both"];
@@ -584,6 +979,12 @@ export interface components {
             settles: number;
             settles_text: string;
         };
+        NotKept: {
+            detail: string;
+            problems: {
+                [key: string]: string;
+            };
+        };
         NotWritten: {
             detail: string;
             problems: {
@@ -592,6 +993,18 @@ export interface components {
         };
         /** @enum {unknown} */
         NullEnum: null;
+        OffsetCompared: {
+            key: string;
+            name: string;
+            source: string;
+            authority: string;
+            in_force: boolean;
+            offset: components["schemas"]["Figure"];
+            ball: components["schemas"]["Figure"];
+            apart: components["schemas"]["Figure"];
+            position: components["schemas"]["Position"] | null;
+            rail: components["schemas"]["Figure"];
+        };
         /**
          * @description * `vehicle` - vehicle
          *     * `trailer` - trailer
@@ -615,6 +1028,7 @@ export interface components {
             gross_rating: components["schemas"]["Figure"] | null;
             position: components["schemas"]["Position"] | null;
             residual_text: components["schemas"]["Both"] | null;
+            sleeve: string | null;
         };
         /**
          * @description * `chosen` - chosen
@@ -625,6 +1039,27 @@ export interface components {
          * @enum {string}
          */
         PartStateEnum: "chosen" | "serves" | "with care" | "rejected" | "unknown";
+        PartsLine: {
+            quantity: number;
+            name: string;
+            what: string;
+            why: components["schemas"]["Both"];
+            state: components["schemas"]["PartsLineStateEnum"];
+            price: string | null;
+            amount: string | null;
+        };
+        /**
+         * @description * `buy` - buy
+         *     * `on the vehicle` - on the vehicle
+         *     * `look first` - look first
+         * @enum {string}
+         */
+        PartsLineStateEnum: "buy" | "on the vehicle" | "look first";
+        PartsList: {
+            lines: components["schemas"]["PartsLine"][];
+            total: string;
+            unpriced: number;
+        };
         PastReading: {
             path: string;
             name: string;
@@ -638,8 +1073,14 @@ export interface components {
             at: string;
             in_force: boolean;
         };
-        /** @description A vehicle or a trailer that may be picked. */
-        PickShape: {
+        /**
+         * @description * `hitch.kit` - hitch.kit
+         *     * `hitch.shank` - hitch.shank
+         *     * `hitch.ball` - hitch.ball
+         * @enum {string}
+         */
+        PathEnum: "hitch.kit" | "hitch.shank" | "hitch.ball";
+        Pick: {
             name: string;
             entries: {
                 [key: string]: components["schemas"]["Entry"];
@@ -728,8 +1169,33 @@ export interface components {
          * @enum {string}
          */
         ProvenanceEnum: "assumed" | "brochure" | "label" | "measured";
+        Reason: {
+            says: components["schemas"]["Both"];
+            weight: string;
+            rule: components["schemas"]["Rule"];
+            ask: string;
+        };
+        RecordWaiver: {
+            link: string;
+            name: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            reason: string;
+        };
         RefusalShape: {
             detail: string;
+        };
+        Remedy: {
+            link: string;
+            says: components["schemas"]["Both"];
+            lightens: boolean;
+            crosses: components["schemas"]["Crossed"][];
+            writes: components["schemas"]["MoveWrites"];
+        };
+        RetireItemRequest: {
+            version: number;
+            retired: boolean;
         };
         RigRecord: {
             id: number;
@@ -744,6 +1210,7 @@ export interface components {
                 [key: string]: components["schemas"]["Written"];
             };
             signatures: components["schemas"]["Signature"][];
+            waivers: components["schemas"]["RecordWaiver"][];
         };
         Rule: {
             says: string;
@@ -760,11 +1227,20 @@ export interface components {
             /** Format: double */
             reserve: number;
             reserve_text: string;
+            front_loss_text: string;
         };
         SessionShape: {
             signed_in: boolean;
             name: string;
             role: string;
+        };
+        Settings: {
+            washers: number | null;
+            steps: number | null;
+            step_word: string;
+            source: components["schemas"]["SourceEnum"];
+            wind: components["schemas"]["Figure"];
+            ask: string;
         };
         /**
          * @description * `light` - light
@@ -775,6 +1251,12 @@ export interface components {
          * @enum {string}
          */
         ShareStateEnum: "light" | "inside" | "heavy" | "cannot tell" | "unknown";
+        /**
+         * @description * `trailers` - trailers
+         *     * `vehicles` - vehicles
+         * @enum {string}
+         */
+        SideEnum: "trailers" | "vehicles";
         /**
          * @description * `low` - low
          *     * `high` - high
@@ -813,6 +1295,12 @@ export interface components {
          * @enum {string}
          */
         SignatureStateEnum: "signed" | "stale" | "open";
+        /**
+         * @description * `model` - model
+         *     * `handbook` - handbook
+         * @enum {string}
+         */
+        SourceEnum: "model" | "handbook";
         Stale: {
             detail: string;
             theirs: components["schemas"]["RigRecord"];
@@ -854,6 +1342,36 @@ export interface components {
             elevation: components["schemas"]["Elevation"];
             signatures: components["schemas"]["Signature"][];
         };
+        TableCell: {
+            column: string;
+            before: string;
+            after: string;
+        };
+        TableChange: {
+            name: string;
+            cells: components["schemas"]["TableCell"][];
+        };
+        TablePlan: {
+            added: string[];
+            changed: components["schemas"]["TableChange"][];
+            same: number;
+            problems: components["schemas"]["TableProblem"][];
+            seal: string;
+            done: boolean;
+        };
+        TableProblem: {
+            row: number;
+            column: string;
+            says: string;
+        };
+        TableRequest: {
+            text: string;
+            seal?: string;
+        };
+        TakeOverRequest: {
+            version: number;
+            path: components["schemas"]["PathEnum"];
+        };
         Term: {
             name: string;
             text: components["schemas"]["Both"];
@@ -888,6 +1406,11 @@ export interface components {
          * @enum {string}
          */
         VerdictStateEnum: "refused" | "unknown" | "caution" | "good";
+        WaiveRequest: {
+            version: number;
+            link: string;
+            reason: string;
+        };
         Way: {
             key: string;
             name: string;
@@ -925,6 +1448,34 @@ export interface components {
             hitch_load: components["schemas"]["Figure"];
             hitch_load_full: components["schemas"]["Figure"];
         };
+        WhatIf: {
+            ask: string;
+            state: components["schemas"]["CoupledState"] | null;
+            /** @description Change of each figure, with its sign. */
+            changes: {
+                [key: string]: components["schemas"]["Both"];
+            };
+            says: components["schemas"]["Both"][];
+            pose: components["schemas"]["Pose"] | null;
+        };
+        WhatIfAskRequest: {
+            holes?: number;
+            washers?: number;
+            steps?: number;
+            /** @description Per cent. */
+            softer?: number;
+            tongue?: string;
+            system?: components["schemas"]["UnitSystemEnum"];
+        };
+        WholeBuild: {
+            kit: string | null;
+            shank: string;
+            ball: string;
+            position: components["schemas"]["Position"] | null;
+            residual_text: components["schemas"]["Both"];
+            why: components["schemas"]["Both"];
+            price: string | null;
+        };
         /**
          * @description * `missing` - missing
          *     * `could tip it` - could tip it
@@ -937,6 +1488,15 @@ export interface components {
             terms: components["schemas"]["Term"][];
             rule: components["schemas"]["Rule"] | null;
             note: string;
+        };
+        WriteItemRequest: {
+            version?: number;
+            name: string;
+            family?: string;
+            system?: string;
+            texts: {
+                [key: string]: string;
+            };
         };
         Written: {
             is: string;
@@ -1002,7 +1562,311 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CatalogueShape"];
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    catalogue_items: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueItem"][];
+                };
+            };
+        };
+    };
+    add_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WriteItemRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueItem"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+        };
+    };
+    edit_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WriteItemRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueItem"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+        };
+    };
+    item_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemChange"][];
+                };
+            };
+        };
+    };
+    retire_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetireItemRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueItem"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+        };
+    };
+    catalogue_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    import_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TablePlan"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TablePlan"];
+                };
+            };
+        };
+    };
+    catalogue_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueKinds"];
+                };
+            };
+        };
+    };
+    compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
                 };
             };
         };
@@ -1099,6 +1963,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LoadKind"][];
+                };
+            };
+        };
+    };
+    lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+        };
+    };
+    lot_reason: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotReasonRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotReasoned"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
                 };
             };
         };
@@ -1290,6 +2216,27 @@ export interface operations {
             };
         };
     };
+    parts_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
     sign_station: {
         parameters: {
             query?: never;
@@ -1314,6 +2261,96 @@ export interface operations {
                 };
             };
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
+                };
+            };
+        };
+    };
+    take_over_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOverRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRecord"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
+                };
+            };
+        };
+    };
+    waive_reserve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaiveRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRecord"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

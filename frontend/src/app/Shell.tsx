@@ -20,13 +20,13 @@ export function Shell({ session, children }: { session: Session; children: React
   const [sheet, setSheet] = useState(false);
   const signOut = useSignOut();
   const go = useNavigate();
-  useKeys({ "?": () => setSheet(true), u: toggle, f: () => go("/"), n: () => go("/rigs/new/meet") });
+  useKeys({ "?": () => setSheet(true), u: toggle, f: () => go("/"), n: () => go("/rigs/new/meet"), l: () => go("/lot") });
 
   return (
     <Box sx={{ display: "flex", flexDirection: "column", height: "100vh", "@media (max-height: 640px)": { height: "auto" } }}>
       <Box
         component="header"
-        sx={{ display: "flex", alignItems: "center", gap: 2, px: 2, py: 0.5, bgcolor: ink, color: paper, flexWrap: "wrap" }}
+        sx={{ "@media print": { display: "none" }, display: "flex", alignItems: "center", gap: 2, px: 2, py: 0.5, bgcolor: ink, color: paper, flexWrap: "wrap" }}
       >
         <Link component={RouterLink} to="/" underline="none" color="inherit" sx={{ display: "flex", alignItems: "center", gap: 1 }}>
           <BeamMark width={34} />
@@ -39,6 +39,12 @@ export function Shell({ session, children }: { session: Session; children: React
         </Link>
         <Link component={RouterLink} to="/rigs/new/meet" color="inherit">
           New rig
+        </Link>
+        <Link component={RouterLink} to="/lot" color="inherit">
+          The lot
+        </Link>
+        <Link component={RouterLink} to="/catalogue" color="inherit">
+          Catalogue
         </Link>
         <Link component={RouterLink} to="/house" color="inherit">
           House rules

@@ -8,6 +8,7 @@ import Box from "@mui/material/Box";
 const SHEET: [string, string][] = [
   ["f", "the floor"],
   ["n", "a new rig"],
+  ["l", "the lot"],
   ["1 … 6", "go to a station: Meet, Load, Weigh, Ratings, Height, Hitch"],
   ["i", "to the first field of the station"],
   ["v", "to the station that the verdict speaks of"],

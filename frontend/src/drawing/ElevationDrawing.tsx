@@ -5,7 +5,7 @@
 import Box from "@mui/material/Box";
 import type { KeyboardEvent, ReactNode } from "react";
 
-import type { Elevation } from "../api/types";
+import type { Elevation, Pose } from "../api/types";
 import { ink, inkSoft, paper, pencil } from "../app/theme";
 import { LoadMarks, type LoadHandling } from "./LoadMarks";
 import { TRAILER_WHEEL, VEHICLE_WHEEL, trailerOutline, vehicleOutline, type Point } from "./shapes";
@@ -27,6 +27,8 @@ export interface Span {
 
 interface Props {
   elevation: Elevation;
+  /** the state drawn in ink; coupled and set up, where none is given */
+  pose?: Pose;
   exaggerate?: boolean;
   callouts?: Callout[];
   spans?: Span[];
@@ -40,24 +42,29 @@ interface Props {
 
 const ROOF = 2950;
 
-export function ElevationDrawing({ elevation: e, exaggerate = false, callouts = [], spans = [], alarms, title, pick, mini = false, handling }: Props) {
-  const by = exaggerate ? 5 : 1;
+/** Where the drawing stands on the paper: its edges in mm, and one pixel in mm where it is fitted into `wide` by `high` pixels. */
+export function frameOf(e: Elevation, mini: boolean, handling: boolean, wide: number, high: number) {
   const left = -1250;
   const right = e.rail_to_x + (mini ? 250 : 900);
   const below = mini ? 120 : handling ? 940 : 740;
   const above = mini ? ROOF : ROOF + (handling ? 900 : 380);
+  return { left, right, below, above, px: Math.max((right - left) / wide, (above + below) / high) };
+}
+
+export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = false, callouts = [], spans = [], alarms, title, pick, mini = false, handling }: Props) {
+  const by = exaggerate ? 5 : 1;
   // One pixel in mm, for lines and letters that keep their size: the drawing is fitted into this box.
   const [wide, high] = mini ? [300, 76] : [1260, 251];
-  const px = Math.max((right - left) / wide, (above + below) / high);
+  const { left, right, below, above, px } = frameOf(e, mini, Boolean(handling), wide, high);
   const up = (y: number) => -y;
 
   const rearEnd = Math.min(1080, e.ball_x - e.wheelbase - 230);
   const vehicle = vehicleOutline(e.vehicle_class, e.wheelbase, rearEnd);
   const trailer = trailerOutline(e.rail_from_x, e.rail_to_x, e.coupler_height);
 
-  const sunk = (x: number) => by * (e.coupled.front_drop + ((e.coupled.rear_drop - e.coupled.front_drop) * x) / e.wheelbase);
+  const sunk = (x: number) => by * (pose.front_drop + ((pose.rear_drop - pose.front_drop) * x) / e.wheelbase);
   const onVehicle = ([x, y]: Point): Point => [x, y - sunk(x)];
-  const onTrailer = ([x, y]: Point): Point => [x, y + by * e.coupled.trailer_slope * (e.trailer_axle_x - x)];
+  const onTrailer = ([x, y]: Point): Point => [x, y + by * pose.trailer_slope * (e.trailer_axle_x - x)];
   const path = (points: Point[], closed = true) => points.map(([x, y], i) => `${i ? "L" : "M"}${x.toFixed(1)} ${up(y).toFixed(1)}`).join("") + (closed ? "Z" : "");
 
   const ball = onTrailer([e.ball_x, e.coupler_height]);

@@ -60,6 +60,7 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
             <Row name="Restoration">{house.restoration}</Row>
             <Row name="Ball offset">{house.offset}</Row>
             <Row name="Reserve">{house.entries.reserve?.is ?? "10 %, the default"}</Row>
+            <Row name="Front-axle load lost without bars, most">{house.entries.front_loss?.is ?? "10 %, the default"}</Row>
           </Rows>
           <Box sx={{ mt: 1.5 }}>
             The tow vehicle&apos;s handbook outranks all of this, and every verdict says whose rule it was. One rig may be judged otherwise at its own stations.
@@ -84,12 +85,12 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
                 {problems[name] && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{problems[name]}</Box>}
               </Box>
             ))}
-            {[...(typed.share_school === "own" ? OWN_BAND : []), "reserve"].map((name) => (
+            {[...(typed.share_school === "own" ? OWN_BAND : []), "reserve", "front_loss"].map((name) => (
               <TextField
                 key={name}
                 label={fields[`ways.${name}`]?.label}
                 value={typed[name] ?? ""}
-                placeholder={name === "reserve" ? "10 %" : "%"}
+                placeholder={OWN_BAND.includes(name) ? "%" : "10 %"}
                 disabled={!house.may_choose}
                 onChange={(event) => set(name, event.target.value)}
                 error={Boolean(problems[name])}

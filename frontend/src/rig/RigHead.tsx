@@ -4,6 +4,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import TextField from "@mui/material/TextField";
+import { Link as RouterLink } from "react-router";
 
 import type { Catalogue } from "../api/types";
 import { hairline, pencil } from "../app/theme";
@@ -33,6 +34,11 @@ export function RigHead() {
           <Box role="status" sx={{ fontWeight: draft.dirty ? 600 : 400 }}>
             {state}
           </Box>
+          {draft.record && !draft.dirty && (
+            <Link component={RouterLink} to={`/lot/${draft.record.id}`} color="inherit">
+              The lot for it
+            </Link>
+          )}
           {draft.record && !draft.dirty && (
             <Link href={`/api/rigs/${draft.record.id}/file/`} download color="inherit">
               Rig file

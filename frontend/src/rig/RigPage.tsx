@@ -4,8 +4,9 @@ import { useMemo, useRef, useState, type ReactElement } from "react";
 import { useNavigate, useParams } from "react-router";
 
 import { useQueryClient } from "@tanstack/react-query";
-import type { RigRecord } from "../api/types";
+import type { RigRecord, WhatIfAsk } from "../api/types";
 import { useKeys } from "../app/keys";
+import { useSession } from "../app/session";
 import { hairline } from "../app/theme";
 import { useUnits } from "../app/units";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
@@ -23,6 +24,7 @@ import { drawingNotes } from "./drawingNotes";
 import { useDraft, useRecord } from "./draft";
 import { useLoadHandling } from "./loadHandling";
 import { RigHead } from "./RigHead";
+import { ShownState, type Shown } from "./ShownState";
 import { SignBar } from "./SignBar";
 import { StationLine } from "./StationLine";
 import { VerdictLine } from "./VerdictLine";
@@ -48,7 +50,10 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const fields = useFields();
   const catalogue = useCatalogue();
   const kinds = useLoadKinds();
-  const draft = useDraft(record, (written) => {
+  const [whatIf, askWhatIf] = useState<WhatIfAsk | null>(null);
+  const [shown, setShown] = useState<Shown>("coupled");
+  const session = useSession();
+  const draft = useDraft(record, whatIf, (written) => {
     queries.setQueryData(["rig", String(written.id)], written);
     if (!record) void go(`/rigs/${written.id}/${station}`, { replace: true });
   });
@@ -73,9 +78,12 @@ function OpenRig({ record }: { record: RigRecord | null }) {
     return <Notice>{error ? error.message : "Working it out…"}</Notice>;
   }
   const Room = ROOMS[station];
+  const asked = draft.live?.what_if?.pose ?? null;
+  // At the Height station one may look at each state; elsewhere the rig is drawn as it will stand.
+  const pose = station !== "height" ? assessment.elevation.coupled : asked && shown === "coupled" ? asked : assessment.elevation[shown];
 
   return (
-    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, kinds: kinds.data, assessment }}>
+    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, kinds: kinds.data, assessment, whatIf, askWhatIf, role: session.data?.role ?? "" }}>
       <RigHead />
       <Box
         component="section"
@@ -84,6 +92,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
       >
         <ElevationDrawing
           elevation={assessment.elevation}
+          pose={pose}
           exaggerate={exaggerate}
           callouts={notes.callouts}
           spans={notes.spans}
@@ -92,6 +101,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
           title="The rig in side elevation, to scale"
           pick={(part) => visit(STATION_OF_PART[part] ?? "meet")}
         />
+        {station === "height" && <ShownState shown={shown} show={setShown} asked={asked !== null} bars={assessment.hitch.weight_distributing} />}
         {notes.guessed && (
           <Box sx={{ position: "absolute", right: 12, top: 4, fontSize: "0.82rem", border: "1px dashed", px: 0.75 }}>{notes.guessed}</Box>
         )}

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { createContext, useContext } from "react";
 
 import { api } from "../api/client";
-import type { Assessment, Catalogue, Field, LoadKind } from "../api/types";
+import type { Assessment, Catalogue, Field, LoadKind, WhatIfAsk } from "../api/types";
 import type { Draft } from "./draft";
 
 export interface RigOnPage {
@@ -12,6 +12,10 @@ export interface RigOnPage {
   catalogue: Catalogue;
   kinds: LoadKind[];
   assessment: Assessment;
+  /** What if: asked for at the Height station, answered with the live answer. */
+  whatIf: WhatIfAsk | null;
+  askWhatIf: (asked: WhatIfAsk | null) => void;
+  role: string;
 }
 
 export const RigContext = createContext<RigOnPage | null>(null);

@@ -3,7 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { useCallback, useEffect, useMemo, useState } from "react";
 
 import { api, Refusal } from "../api/client";
-import type { Entry, Live, RigRecord } from "../api/types";
+import type { Entry, Live, RigRecord, WhatIfAsk } from "../api/types";
 import { useUnits } from "../app/units";
 import { keep, recall } from "./kept";
 
@@ -72,7 +72,7 @@ export function useRecord(id: string | undefined) {
   });
 }
 
-export function useDraft(record: RigRecord | null, saved: (record: RigRecord) => void): Draft {
+export function useDraft(record: RigRecord | null, whatIf: WhatIfAsk | null, saved: (record: RigRecord) => void): Draft {
   const queries = useQueryClient();
   const { read } = useUnits();
   const id = record?.id ?? null;
@@ -93,10 +93,12 @@ export function useDraft(record: RigRecord | null, saved: (record: RigRecord) =>
     return renamed || Object.entries(typed.entries).some(([path, entry]) => !sameEntry(entry, record?.entries[path]));
   }, [record, typed]);
 
-  const asked = useLater(entries, PAUSE_MS);
+  const question = useMemo(() => ({ entries, rig: id, what_if: whatIf }), [entries, id, whatIf]);
+  const asked = useLater(question, PAUSE_MS);
   const live = useQuery({
-    queryKey: ["live", asked],
-    queryFn: () => api.settled<Live>(api.client.POST("/api/assess/", { body: { entries: asked } })),
+    // A saved rig's waivers and parts are part of the answer: another version, another answer.
+    queryKey: ["live", asked, record?.version, record?.waivers.length],
+    queryFn: () => api.settled<Live>(api.client.POST("/api/assess/", { body: asked })),
     placeholderData: keepPreviousData,
     gcTime: 10_000,
   });

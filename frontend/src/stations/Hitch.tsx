@@ -1,8 +1,8 @@
-/** Hitch: style, what is on the vehicle, and every part on the shelf with its reason. */
+/** Hitch: is weight distribution needed, is sway control wanted; the build with its reasons, its settings and its parts list. */
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 
-import type { Part } from "../api/types";
+import type { Decision, Part } from "../api/types";
 import { hairline, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { WindowBar } from "../drawing/WindowBar";
@@ -10,32 +10,57 @@ import { EntryField, PartField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel, Row, Rows } from "../parts/Rows";
 import { useRig } from "../rig/context";
+import { Builds } from "./Builds";
+import { PartsListPanel } from "./PartsListPanel";
+import { TakeOver } from "./TakeOver";
 
 export function Hitch() {
   const { assessment, catalogue } = useRig();
-  const { hitch, weights } = assessment;
+  const { hitch, weights, decisions } = assessment;
+  const { read } = useUnits();
   const most = Math.max(1, ...hitch.kits.map((kit) => kit.tongue_rating?.value ?? 0));
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(300px, 0.8fr) minmax(460px, 2fr)", gap: 3, "@media (max-width: 900px)": { gridTemplateColumns: "1fr" } }}>
+    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(320px, 0.85fr) minmax(460px, 2fr)", gap: 3, "@media (max-width: 900px)": { gridTemplateColumns: "minmax(0, 1fr)" } }}>
       <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
+        <Decided title="Weight distribution" decision={decisions.distribution} />
         <Panel title="Style and what is on the vehicle">
           <EntryField path="hitch.style" />
+          <EntryField path="hitch.style_reason" />
           <PartField path="hitch.kit" names={catalogue.kits} none="none: choose one" />
           <PartField path="hitch.shank" names={catalogue.shanks} none="none: choose one" />
           <PartField path="hitch.ball" names={catalogue.balls} none="none: choose one" />
           <EntryField path="ways.reserve" />
+          <TakeOver />
         </Panel>
-        <Panel title="The build in force">
-          <Rows>
-            <Row name="Kit">{hitch.weight_distributing ? (hitch.in_force.kit ?? "none serves yet") : "none: weight-carrying"}</Row>
-            <Row name="Shank">{hitch.in_force.shank ?? "none serves yet"}</Row>
-            <Row name="Ball">{hitch.in_force.ball ?? "none serves yet"}</Row>
-            <Row name="Hitch load" figure={weights.hitch_load} />
-            <Row name="Hitch load, trailer at its GVWR" figure={weights.hitch_load_full} />
-          </Rows>
-        </Panel>
+        <Decided title="Sway control" decision={decisions.sway}>
+          <Box sx={{ mt: 0.5 }}>{read(decisions.sway_says)}</Box>
+        </Decided>
+        {decisions.bars_off.length > 0 && (
+          <Panel title="When the bars come off">
+            <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+              {decisions.bars_off.map((one) => (
+                <li key={one.us}>{read(one)}</li>
+              ))}
+            </Box>
+          </Panel>
+        )}
       </Box>
-      <Box sx={{ display: "grid", gap: 2 }}>
+      <Box sx={{ display: "grid", gap: 2, alignContent: "start", minWidth: 0 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 3 }}>
+          <Panel title="The build in force">
+            <Rows>
+              <Row name="Kit">{hitch.weight_distributing ? (hitch.in_force.kit ?? "none serves yet") : "none: weight-carrying"}</Row>
+              <Row name="Shank">{hitch.in_force.shank ?? "none serves yet"}</Row>
+              {hitch.in_force.sleeve && <Row name="Reducer sleeve">{hitch.in_force.sleeve}</Row>}
+              <Row name="Ball">{hitch.in_force.ball ?? "none serves yet"}</Row>
+              <Row name="Hitch load" figure={weights.hitch_load} />
+              <Row name="Hitch load, trailer at its GVWR" figure={weights.hitch_load_full} />
+            </Rows>
+          </Panel>
+          {hitch.settings && <StartingSettings />}
+        </Box>
+        <Builds />
+        <PartsListPanel />
         {hitch.weight_distributing && (
           <Panel title="Kits" note="window of hitch load each serves; the pencil line is this rig's">
             <Parts parts={hitch.kits} fitted={hitch.fitted_kit}>
@@ -51,6 +76,49 @@ export function Hitch() {
         </Panel>
       </Box>
     </Box>
+  );
+}
+
+/** A decision: the word, the sentence, and every reason with whose rule it is. */
+function Decided({ title, decision, children }: { title: string; decision: Decision; children?: ReactNode }) {
+  const { read } = useUnits();
+  return (
+    <Panel title={title} note={decision.verdict}>
+      <Box sx={{ fontWeight: 600 }}>{read(decision.says)}</Box>
+      <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {decision.reasons.map((reason) => (
+          <Box component="li" key={reason.says.us} title={`${reason.rule.says} (${reason.rule.source})`} sx={{ borderBottom: `1px solid ${hairline}`, py: 0.35 }}>
+            <Box sx={{ fontSize: "0.82rem", color: inkSoft }}>
+              {reason.weight} · {reason.rule.source}
+            </Box>
+            {read(reason.says)}
+            {reason.ask && <Box sx={{ fontSize: "0.88rem" }}>Go and read: {reason.ask}.</Box>}
+          </Box>
+        ))}
+      </Box>
+      {children}
+    </Panel>
+  );
+}
+
+/** What the fitter begins with in the bay. */
+function StartingSettings() {
+  const { assessment } = useRig();
+  const { hitch, states } = assessment;
+  const settings = hitch.settings;
+  if (!settings) return null;
+  const steps = settings.step_word === "link" ? "Chain links, working" : "Bracket hole, from the bottom";
+  const on = states.find((state) => state.key === "bars");
+  return (
+    <Panel title="To begin with in the bay" note={settings.source === "model" ? "from the bars' geometry" : "the family's handbook figure; the bars' geometry is not known"}>
+      <Rows>
+        {settings.washers !== null && <Row name="Head washers">{settings.washers}</Row>}
+        {settings.steps !== null && <Row name={steps}>{settings.steps}</Row>}
+        <Row name="Ball to bracket" figure={hitch.bracket} />
+        <Row name="Restoration predicted" figure={on?.restoration ?? null} spread />
+        <Row name="Each spring bar carries" figure={on?.bar_each ?? null} spread />
+      </Rows>
+    </Panel>
   );
 }
 

@@ -1,21 +1,30 @@
-/** The ratings chain in physical order: as planned, and with the trailer at its GVWR. */
+/** The ratings chain in physical order: as planned, and with the trailer at its GVWR; what is over with its remedies. */
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
 
-import type { Link } from "../api/types";
+import type { Link, Remedy } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { LoadBar } from "../drawing/LoadBar";
+import { LoadPath } from "../drawing/LoadPath";
+import { EntryField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
+import { Panel } from "../parts/Rows";
 import { StateMark } from "../parts/StateMark";
 import { useRig } from "../rig/context";
+import { LighterTrailers } from "./LighterTrailers";
+import { Waiver } from "./Waiver";
 
 export function Ratings() {
   const { assessment } = useRig();
   const { planned, full, rules } = assessment;
   const fullOf = new Map(full.links.map((link) => [link.key, link]));
   const weakest = planned.links.find((link) => link.key === planned.weakest);
+  const over = planned.links.some((link) => link.state === "over" && link.kind === "load");
   return (
     <Box>
+      <LoadPath elevation={assessment.elevation} links={planned.links} reserve={rules.reserve} weakest={planned.weakest} pick={(key) => document.querySelector<HTMLElement>(`[data-link="${key}"]`)?.scrollIntoView({ block: "center" })} />
       <Box sx={{ mb: 0.5 }}>
         {weakest && (
           <>
@@ -23,8 +32,14 @@ export function Ratings() {
             {weakest.share_text ? `, ${weakest.share_text} used` : ""}.{" "}
           </>
         )}
-        House reserve {rules.reserve_text} (the notch). Share school {rules.share}; restoration {rules.restoration}.
+        House reserve {rules.reserve_text} (the notch); red brackets say how well a load is known (k = 2). Share school {rules.share}; restoration {rules.restoration}.
       </Box>
+      {over && (
+        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(420px, 1fr))", gap: 3, mb: 1.5 }}>
+          <Remedies />
+          <LighterTrailers />
+        </Box>
+      )}
       <Box sx={{ overflowX: "auto" }}>
         <Box component="table" sx={{ borderCollapse: "collapse", width: "100%", minWidth: 980, "& td, & th": { py: 0.35, px: 0.75, borderBottom: `1px solid ${hairline}`, textAlign: "left", verticalAlign: "baseline" }, "& th": { fontWeight: 600, borderBottom: "2px solid", whiteSpace: "nowrap" } }}>
           <thead>
@@ -46,6 +61,11 @@ export function Ratings() {
           </tbody>
         </Box>
       </Box>
+      <Box sx={{ maxWidth: 420, mt: 1.5 }}>
+        <Panel title="The journey" note="engines lose power with height: GCWR less 2 % for each 1,000 ft begun">
+          <EntryField path="journey.altitude" />
+        </Panel>
+      </Box>
     </Box>
   );
 }
@@ -61,9 +81,10 @@ function LinkRow({ link, full, reserve, weakest }: { link: Link; full: Link | un
       </Box>
       <td>
         <StateText link={link} />
+        <Waiver link={link} />
       </td>
       <td>
-        <LoadBar share={link.share} state={link.state} reserve={reserve} label={link.share_text ?? ""} />
+        <LoadBar share={link.share} state={link.state} reserve={reserve} spread={spreadOf(link)} label={link.share_text ?? ""} />
       </td>
       {link.state === "unknown" ? (
         <Box component="td" colSpan={3} sx={{ color: wrong ? pencil : undefined }}>
@@ -88,6 +109,12 @@ function LinkRow({ link, full, reserve, weakest }: { link: Link; full: Link | un
   );
 }
 
+/** What is not known of a load, as a share of its rating. */
+function spreadOf(link: Link): number {
+  const rating = link.rating?.value;
+  return rating && link.demand?.spread_value ? link.demand.spread_value / rating : 0;
+}
+
 function Sourced({ name, figure }: { name: string; figure: Link["demand"] }) {
   if (!figure) return null;
   return (
@@ -104,6 +131,60 @@ function StateText({ link }: { link: Link }) {
   return (
     <Box component="span" sx={{ whiteSpace: "nowrap", fontWeight: link.state === "within" ? 400 : 600 }}>
       <StateMark state={link.state} size={14} /> {link.word}
+      {link.may_be_over && <Box sx={{ color: pencil }}>may be over</Box>}
+    </Box>
+  );
+}
+
+/** Everything that helps what is over, worked out and tried on the rig, the least change first. */
+function Remedies() {
+  const { assessment } = useRig();
+  const { remedies, planned } = assessment;
+  const links = [...new Set(remedies.map((one) => one.link))];
+  return (
+    <Panel title="Remedies" note="worked out, tried on this rig, least change first">
+      {links.length === 0 && <Box sx={{ color: inkSoft }}>No load on the plan can be moved or taken out so that it is enough. Write down what travels, or see the lot.</Box>}
+      {links.map((key) => (
+        <Box key={key} sx={{ mb: 0.75 }}>
+          <b>{planned.links.find((link) => link.key === key)?.name}</b>
+          {remedies
+            .filter((one) => one.link === key)
+            .map((one) => (
+              <RemedyRow key={one.says.us} remedy={one} />
+            ))}
+        </Box>
+      ))}
+    </Panel>
+  );
+}
+
+function RemedyRow({ remedy }: { remedy: Remedy }) {
+  const { draft } = useRig();
+  const { read, system } = useUnits();
+  const [done, setDone] = useState(false);
+  const bad = remedy.lightens || remedy.crosses.length > 0;
+  return (
+    <Box data-remedy={remedy.link} sx={{ display: "grid", gridTemplateColumns: "1fr auto", gap: 1, alignItems: "center", borderBottom: `1px solid ${hairline}`, py: 0.4, borderLeft: bad ? `3px solid ${pencil}` : undefined, pl: bad ? 1 : 0 }}>
+      <Box>
+        {read(remedy.says)}
+        {remedy.lightens && <Box sx={{ color: pencil }}>It would leave the tongue too light.</Box>}
+        {remedy.crosses.map((one) => (
+          <Box key={one.name} sx={{ color: pencil }}>
+            {one.by ? `${one.name} would be ${read(one.by)} over.` : `${one.name} would not be.`}
+          </Box>
+        ))}
+      </Box>
+      {!bad && (
+        <Button
+          disabled={done}
+          onClick={() => {
+            setDone(true);
+            draft.setMany(remedy.writes[system]);
+          }}
+        >
+          Put in the plan
+        </Button>
+      )}
     </Box>
   );
 }

@@ -1,7 +1,19 @@
-"""The catalogue: what is towed with, what is towed, and what joins them."""
+"""The catalogue: what is towed with, what is towed, and what joins them; and every change of it."""
 
-from stathmos.catalogue.models.parts import Ball, HitchKit, Shank
+from stathmos.catalogue.models.changes import ItemChange
+from stathmos.catalogue.models.parts import Accessory, Ball, HitchKit, Shank, Sleeve
 from stathmos.catalogue.models.trailers import Trailer
 from stathmos.catalogue.models.vehicles import TowVehicle
 
-__all__ = ["Ball", "HitchKit", "Shank", "TowVehicle", "Trailer"]
+#: each kind by the name it has in files and addresses
+KINDS = {
+    "vehicles": TowVehicle,
+    "trailers": Trailer,
+    "kits": HitchKit,
+    "shanks": Shank,
+    "balls": Ball,
+    "sleeves": Sleeve,
+    "accessories": Accessory,
+}
+
+__all__ = ["KINDS", "Accessory", "Ball", "HitchKit", "ItemChange", "Shank", "Sleeve", "TowVehicle", "Trailer"]

@@ -1,4 +1,4 @@
-"""The parts that join them: hitch kits, shanks, balls."""
+"""The parts that join them: hitch kits, shanks, sleeves, balls, and what follows from a build."""
 
 from django.db import models
 
@@ -7,12 +7,16 @@ from stathmos.catalogue.item import CatalogueItem
 from stathmos.core import stock as core
 
 
+def family() -> models.CharField:
+    return models.CharField(max_length=120, blank=True, default="")
+
+
 class HitchKit(CatalogueItem):
     """A weight-distributing hitch kit."""
 
     core = core.Kit
 
-    family = models.CharField(max_length=120, blank=True, default="")
+    family = family()
     gross_rating = figure()
     tongue_rating = figure()
     tongue_minimum = figure()
@@ -23,9 +27,32 @@ class HitchKit(CatalogueItem):
     ball_thread_limit = figure()
     frame_depth_least = figure()
     frame_depth_most = figure()
+    special_depth_most = figure()
     bracket_distance = figure()
+    bracket_least = figure()
+    bracket_most = figure()
+    bar_length = figure()
+    bar_style = word()
+    bar_rate = figure()
+    washers_least = figure()
+    washers_most = figure()
+    washers_start = figure()
+    washers_slack = figure()
+    washer_tilt = figure()
+    step_word = word()
+    steps_least = figure()
+    steps_most = figure()
+    steps_start = figure()
+    steps_slack = figure()
+    step_lift = figure()
+    clears_trays = word()
+    mounts = word()
+    may_reverse = word()
     surge_brakes = word()
     sway_control = word()
+    handbook_offset = figure()
+    handbook_restoration = word()
+    price = figure()
 
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Kit, "kit")
@@ -42,13 +69,32 @@ class Shank(CatalogueItem):
     most_rise = figure()
     pitch = figure()
     holes = figure()
+    end_below = figure()
     gross_rating = figure()
     tongue_rating = figure()
     ball_hole = figure()
     own_weight = figure()
+    price = figure()
 
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Shank, "shank")
+
+
+class Sleeve(CatalogueItem):
+    """A reducer sleeve."""
+
+    core = core.Sleeve
+
+    outer = figure()
+    inner = figure()
+    gross_rating = figure()
+    tongue_rating = figure()
+    slop = figure()
+    own_weight = figure()
+    price = figure()
+
+    class Meta(CatalogueItem.Meta):
+        constraints = limits(core.Sleeve, "sleeve")
 
 
 class Ball(CatalogueItem):
@@ -61,6 +107,21 @@ class Ball(CatalogueItem):
     stack_height = figure()
     shank_diameter = figure()
     thread_length = figure()
+    price = figure()
 
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Ball, "ball")
+
+
+class Accessory(CatalogueItem):
+    """What follows from a build."""
+
+    core = core.Accessory
+
+    family = family()
+    serves = word()
+    price = figure()
+
+    class Meta(CatalogueItem.Meta):
+        constraints = limits(core.Accessory, "accessory")
+        verbose_name_plural = "accessories"

@@ -11,21 +11,21 @@ from typing import TYPE_CHECKING
 
 from stathmos.core.contradictions import Contradiction
 from stathmos.core.figures import Phrase
-from stathmos.core.findings.chain import close_links, overloads, unknown_links, when_full
+from stathmos.core.findings.chain import close_links, may_be_over, overloads, unknown_links, when_full
 from stathmos.core.findings.finding import CAUTION, GOOD, ORDER, REFUSED, UNKNOWN, Finding, needs_in_words
-from stathmos.core.findings.height import height
-from stathmos.core.findings.hitch import handbook, hitch
+from stathmos.core.findings.height import height, tailgate
+from stathmos.core.findings.hitch import hitch, style, sway
 from stathmos.core.findings.measuring import measuring
 from stathmos.core.findings.tongue import tongue
-from stathmos.core.findings.written import contradicted, out_of_scope, unread
-from stathmos.core.ratings import Link
+from stathmos.core.findings.written import contradicted, out_of_scope, part_differs, unread
+from stathmos.core.ratings import Link, Waiver
 from stathmos.core.rig import Rig
 from stathmos.core.selection import REJECTED
 from stathmos.core.units import LENGTH
 from stathmos.core.weighing import Weights
 
 if TYPE_CHECKING:
-    from stathmos.core.assess import Choice, Heights
+    from stathmos.core.assess import Choice, Decisions, Heights
 
 __all__ = [
     "CAUTION",
@@ -34,10 +34,12 @@ __all__ = [
     "REFUSED",
     "UNKNOWN",
     "Finding",
+    "Phrase",
     "Verdict",
     "collect",
     "needs_in_words",
     "out_of_scope",
+    "part_differs",
     "verdict",
 ]
 
@@ -60,23 +62,31 @@ def collect(
     heights: Heights,
     planned: tuple[Link, ...],
     full: tuple[Link, ...],
+    decided: Decisions,
+    waived: tuple[Waiver, ...] = (),
     wrong: tuple[Contradiction, ...] = (),
     unreadable: tuple[str, ...] = (),
+    asides: tuple[Finding, ...] = (),
 ) -> tuple[Finding, ...]:
-    """Every finding on a rig, worst first. ``unreadable``: the places where something is written that cannot be read."""
+    """Every finding on a rig, worst first. ``unreadable``: the places where something is written that
+    cannot be read; ``asides``: what the caller knows besides."""
     refused_kit = choice.fitted_kit is not None and choice.fitted_kit.state == REJECTED
     found = [
+        *asides,
         *unread(unreadable),
         *contradicted(wrong),
         *overloads(rig, planned, refused_kit),
         *tongue(weights),
         *measuring(rig, weights.bridge),
-        *handbook(rig, weights, choice),
+        *style(rig, choice, decided),
         *hitch(rig, weights, choice),
+        *sway(choice, decided),
         *height(heights, choice),
+        *tailgate(rig, heights),
         *unknown_links(planned),
         *when_full(planned, full),
-        *close_links(planned),
+        *close_links(planned, waived),
+        *may_be_over(planned),
     ]
     return tuple(sorted(found, key=lambda finding: (ORDER.index(finding.state), finding.rank)))
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import Phrase
+from stathmos.core.figures import Phrase, expanded
 from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
-from stathmos.core.ratings import Link, State
+from stathmos.core.ratings import Link, State, Waiver
+from stathmos.core.reading_list import stands_on
 from stathmos.core.remedies import remedy
-from stathmos.core.rig import Rig
+from stathmos.core.rig import Rig, entry_at, name_at
 from stathmos.core.units import SHARE
 
 
@@ -100,25 +101,75 @@ def when_full(planned: tuple[Link, ...], full: tuple[Link, ...]) -> list[Finding
     ]
 
 
-def close_links(planned: tuple[Link, ...]) -> list[Finding]:
+def close_links(planned: tuple[Link, ...], waived: tuple[Waiver, ...]) -> list[Finding]:
+    """What is at its limit or inside the reserve; where somebody overrode the reserve, who and why."""
     close = [link for link in planned if link.state in (State.LIMIT, State.RESERVE)]
-    if not close:
-        return []
-    worst = max(close, key=lambda link: link.share or 0.0)
+    overridden = {one.link: one for one in waived}
+    found = [_close(close, overridden)] if any(link.key not in overridden for link in close) else []
+    for link in close:
+        if link.key not in overridden:
+            continue
+        waiver = overridden[link.key]
+        says = Phrase(
+            f"{link.name}: the house reserve is overridden, {{share}} used; by {waiver.by}: “{waiver.reason}”.",
+            {"share": (link.share or 0.0, SHARE, "up")},
+        )
+        found.append(
+            Finding(
+                CAUTION,
+                8,
+                "ratings",
+                link.key,
+                says,
+                Phrase("It holds for these figures; any more and it is to be judged anew."),
+            )
+        )
+    return found
+
+
+def _close(close: list[Link], overridden: dict[str, Waiver]) -> Finding:
+    standing = [link for link in close if link.key not in overridden]
+    worst = max(standing, key=lambda link: link.share or 0.0)
     put = {
         "demand": (worst.demand.value, worst.demand.dimension, "up"),
         "rating": (worst.rating.value, worst.rating.dimension, "down"),
         "share": (worst.share or 0.0, SHARE, "up"),
     }
     word = "at the limit" if worst.state is State.LIMIT else "inside the house reserve"
-    others = f" And {len(close) - 1} more." if len(close) > 1 else ""
+    others = f" And {len(standing) - 1} more." if len(standing) > 1 else ""
+    return Finding(
+        CAUTION,
+        2,
+        "ratings",
+        worst.key,
+        Phrase(f"{worst.name} is {word}: {{demand}} of {{rating}}, {{share}} used.{others}", put),
+        Phrase("Within the rating; leave load at home, or take the next size up."),
+    )
+
+
+def may_be_over(planned: tuple[Link, ...]) -> list[Finding]:
+    """Within its rating, and known so badly that it may be over: what to read to be sure."""
+    doubtful = [link for link in planned if link.may_be_over]
+    if not doubtful:
+        return []
+    worst = max(doubtful, key=lambda link: (link.demand.value + expanded(link.demand)) / link.rating.value)
+    put = {
+        "demand": (worst.demand.value, worst.demand.dimension, "up"),
+        "spread": (expanded(worst.demand), worst.demand.dimension, "up"),
+        "rating": (worst.rating.value, worst.rating.dimension, "down"),
+    }
+    moved_by = stands_on(worst.demand)
+    most = max(moved_by, key=moved_by.get, default="")
+    others = f" And {len(doubtful) - 1} more." if len(doubtful) > 1 else ""
+    entry = entry_at(most)
+    read = (
+        f"Most of the doubt is {name_at(most)}: {entry.read_at}."
+        if entry is not None
+        else "Weigh what it is worked out from."
+    )
     return [
         Finding(
-            CAUTION,
-            2,
-            "ratings",
-            worst.key,
-            Phrase(f"{worst.name} is {word}: {{demand}} of {{rating}}, {{share}} used.{others}", put),
-            Phrase("Within the rating; leave load at home, or take the next size up."),
+            CAUTION, 3, "ratings", worst.key,
+            Phrase(f"{worst.name} may be over: {{demand}} ± {{spread}} on {{rating}}.{others}", put), Phrase(read),
         )
-    ]
+    ]  # fmt: skip

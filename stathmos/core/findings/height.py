@@ -5,12 +5,38 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from stathmos.core.figures import Missing, Phrase
-from stathmos.core.findings.finding import REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.rig import Rig
 from stathmos.core.rules import ATTITUDE_TOLERANCE
 from stathmos.core.units import LENGTH
 
 if TYPE_CHECKING:
     from stathmos.core.assess import Choice, Heights
+
+
+def tailgate(rig: Rig, heights: Heights) -> list[Finding]:
+    """The open tailgate against the trailer's jack, coupled."""
+    reach, edge = rig.vehicle.tailgate_reach, rig.vehicle.tailgate_height
+    jack, top, overhang = rig.trailer.jack_position, rig.trailer.jack_height, rig.vehicle.overhang
+    if None in (reach, edge, jack, top, overhang):
+        return []
+    room = overhang.value + jack.value - reach.value
+    if room > 0 or top.value < edge.value:
+        return []
+    put = {"over": (-room, LENGTH, "up"), "top": (top.value, LENGTH, "up"), "edge": (edge.value, LENGTH, "down")}
+    says = Phrase(
+        "The open tailgate meets the jack: it reaches {over} past it, its edge at {edge}, the jack's top at {top}.", put
+    )
+    return [
+        Finding(
+            CAUTION,
+            4,
+            "height",
+            "tailgate",
+            says,
+            Phrase("Lower or fold the jack before the tailgate is opened; tell the customer."),
+        )
+    ]
 
 
 def height(heights: Heights, choice: Choice) -> list[Finding]:

@@ -4,43 +4,58 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
+from stathmos.core import decisions
+from stathmos.core.decisions.reason import DEMANDS, SPEAKS_FOR
 from stathmos.core.figures import Missing, Phrase
 from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding
 from stathmos.core.rig import Rig
 from stathmos.core.selection import CHOSEN, REJECTED, RESERVE
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
-from stathmos.core.units import WEIGHT
 from stathmos.core.weighing import Weights
 
 if TYPE_CHECKING:
-    from stathmos.core.assess import Choice
+    from stathmos.core.assess import Choice, Decisions
 
 
-def handbook(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
-    """What the tow vehicle's handbook says of weight distribution outranks everything here."""
-    says = rig.choice("vehicle.handbook_wd")
-    if says == "forbidden" and choice.weight_distributing:
+def style(rig: Rig, choice: Choice, decided: Decisions) -> list[Finding]:
+    """Whether bars may be on, must be on, and who chose otherwise."""
+    who = decisions.forbidden_by(rig)
+    verdict, bars = decided.distribution.verdict, choice.weight_distributing
+    if who and bars:
         return [
             Finding(
                 REFUSED, -9500, "hitch", "style",
-                Phrase("Do not tow so. The tow vehicle's handbook forbids weight distribution."),
+                Phrase(f"Do not tow so. {' and '.join(who)} {'forbid' if len(who) > 1 else 'forbids'} weight distribution."),
                 Phrase("Choose weight-carrying at the Hitch station, within the receiver's WC ratings."),
             )
         ]  # fmt: skip
-    above = rig.vehicle.handbook_wd_above
-    if says != "required" or choice.weight_distributing:
+    demanded = [one for one in decided.distribution.reasons if one.weight == DEMANDS]
+    if who and demanded:
+        says = f"Do not tow. {' and '.join(who)} {'forbid' if len(who) > 1 else 'forbids'} weight distribution, and it is demanded: {demanded[0].says.template}"
+        remedy = Phrase("Choose a lighter trailer, or a vehicle and receiver that carry this one without bars.")
+        return [Finding(REFUSED, -9500, "hitch", "style", Phrase(says, demanded[0].says.quantities), remedy)]
+    required = [one for one in demanded if "handbook" in one.rule.source]
+    if required and not bars:
+        says = Phrase("Do not tow so. " + required[0].says.template, required[0].says.quantities)
+        remedy = Phrase("Choose weight-distributing at the Hitch station.")
+        return [Finding(REFUSED, -9500, "hitch", "style", says, remedy)]
+    if verdict == decisions.CHOICE and not bars and not rig.choice("hitch.style_reason"):
+        says = Phrase("Common practice speaks for weight distribution here, and it is left off.")
+        return [
+            Finding(CAUTION, 4, "hitch", "style", says, Phrase("Write down why at the Hitch station, or choose it."))
+        ]
+    return []
+
+
+def sway(choice: Choice, decided: Decisions) -> list[Finding]:
+    """Sway control wanted, and the hitch brings none."""
+    if decided.sway.verdict != decisions.WANTED or decided.sway_provided == "built in":
         return []
-    if above is not None and not isinstance(weights.gross, Missing) and weights.gross.value <= above.value:
+    if choice.weight_distributing and choice.in_force.kit is None:
         return []
-    put = {"above": (above.value, WEIGHT, "down")} if above else {}
-    over = " above {above}" if above else ""
-    return [
-        Finding(
-            REFUSED, -9500, "hitch", "style",
-            Phrase(f"Do not tow so. The tow vehicle's handbook requires weight distribution{over}.", put),
-            Phrase("Choose weight-distributing at the Hitch station."),
-        )
-    ]  # fmt: skip
+    speaks = next(one for one in decided.sway.reasons if one.weight == SPEAKS_FOR)
+    says = Phrase("Sway control is wanted: " + speaks.says.template, speaks.says.quantities)
+    return [Finding(CAUTION, 4, "hitch", "sway", says, decided.sway_says)]
 
 
 def hitch(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from stathmos.core.contradictions import Contradiction
 from stathmos.core.figures import Phrase
-from stathmos.core.findings.finding import REFUSED, UNKNOWN, Finding
+from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding
 from stathmos.core.rig import name_at
 
 _STATION_OF_SECTION = {"weighing": "weigh", "hitch": "hitch", "loads": "load"}
@@ -55,3 +55,13 @@ def out_of_scope() -> Finding:
         ),
         Phrase("Ask the vehicle's and the trailer's makers. Nothing here is worked out for this rig."),
     )
+
+
+def part_differs(kind: str, name: str, changed: tuple[str, ...]) -> Finding:
+    """A part that the catalogue describes otherwise than the rig took it over: judged as it was taken over, and said."""
+    told = "; ".join(changed[:3]) + (f"; and {len(changed) - 3} more" if len(changed) > 3 else "")
+    return Finding(
+        CAUTION, 1, "hitch", kind.removesuffix("s"),
+        Phrase(f"The catalogue now says otherwise of {name} than when this rig took it over: {told}."),
+        Phrase("Read the stamp on the part. At the Hitch station the catalogue's figures of today can be taken over."),
+    )  # fmt: skip

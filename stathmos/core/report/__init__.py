@@ -8,22 +8,24 @@ from __future__ import annotations
 
 from dataclasses import asdict
 
-from stathmos.core import selection, units
+from stathmos.core import units
 from stathmos.core.assess import Assessment
 from stathmos.core.figures import Missing
 from stathmos.core.findings import needs_in_words
-from stathmos.core.ratings import Link, State, weakest
-from stathmos.core.report.loads import loading
+from stathmos.core.ratings import Link, State, Waiver, weakest
+from stathmos.core.report.build import answer, decisions, hitch, offset, parts, remedy, state
+from stathmos.core.report.compared import compared
+from stathmos.core.report.loads import loading, remedy_writes
 from stathmos.core.report.plainly import UNIT_NAMES, Plain, both, figure, phrase, rule_of
 from stathmos.core.report.reading import to_read
 from stathmos.core.report.weights import weights
 from stathmos.core.rules import Rules
 
-__all__ = ["UNIT_NAMES", "Plain", "at_a_glance", "both", "figure", "phrase", "plain"]
+__all__ = ["UNIT_NAMES", "Plain", "answer", "at_a_glance", "both", "compared", "figure", "phrase", "plain"]
 
 
-def link(one: Link) -> Plain:
-    """One link of the ratings chain."""
+def link(one: Link, waiver: Waiver | None = None) -> Plain:
+    """One link of the ratings chain, with who overrode the house reserve on it."""
     dimension = one.demand.dimension if one.demand is not None and not isinstance(one.demand, Missing) else units.WEIGHT
     rounding = ("up", "down") if one.kind == "load" else ("nearest", "nearest")
     return {
@@ -41,6 +43,8 @@ def link(one: Link) -> Plain:
         "margin_text": None if one.margin is None else both(one.margin, dimension, "down"),
         "ask": needs_in_words(one.needs),
         "rule": rule_of(one.rule),
+        "may_be_over": one.may_be_over,
+        "waiver": None if waiver is None else {"by": waiver.by, "reason": waiver.reason},
     }
 
 
@@ -52,38 +56,13 @@ def _word(one: Link) -> str:
     return one.state.value
 
 
-def _part(verdict: selection.Verdict) -> Plain:
-    position = verdict.position
-    return {
-        "name": verdict.part.name,
-        "family": getattr(verdict.part, "family", ""),
-        "state": verdict.state,
-        "rule": verdict.rule,
-        "reason": phrase(verdict.reason),
-        "tongue_rating": figure(getattr(verdict.part, "tongue_rating", None), "down"),
-        "tongue_minimum": figure(getattr(verdict.part, "tongue_minimum", None), "up"),
-        "gross_rating": figure(
-            getattr(verdict.part, "gross_rating", None) or getattr(verdict.part, "rating", None), "down"
-        ),
-        "position": None
-        if position is None
-        else {
-            "words": position.words,
-            "orientation": position.orientation,
-            "hole": position.hole,
-            "rise": position.rise,
-            "rise_text": both(abs(position.rise), units.LENGTH),
-            "way": "rise" if position.rise >= 0 else "drop",
-            "holes_up": position.holes_up,
-            "holes_down": position.holes_down,
-        },
-        "residual_text": None if verdict.residual is None else both(verdict.residual, units.LENGTH),
-    }
-
-
-def _chain(links: tuple[Link, ...]) -> Plain:
+def _chain(links: tuple[Link, ...], waived: tuple[Waiver, ...] = ()) -> Plain:
     rated_by = weakest(links)
-    return {"links": [link(one) for one in links], "weakest": None if rated_by is None else rated_by.key}
+    waivers = {one.link: one for one in waived}
+    return {
+        "links": [link(one, waivers.get(one.key)) for one in links],
+        "weakest": None if rated_by is None else rated_by.key,
+    }
 
 
 def rules(chosen: Rules) -> Plain:
@@ -96,6 +75,7 @@ def rules(chosen: Rules) -> Plain:
         "offset": chosen.offset.name,
         "offset_authority": chosen.offset.authority.value,
         "reserve": chosen.reserve,
+        "front_loss_text": units.write(chosen.front_loss, units.SHARE, "us"),
         "reserve_text": units.write(chosen.reserve, units.SHARE, "us"),
     }
 
@@ -117,7 +97,7 @@ def at_a_glance(assessment: Assessment) -> Plain:
 
 def plain(assessment: Assessment) -> Plain:
     """The whole assessment as JSON-ready data."""
-    heights, axles, choice = assessment.heights, assessment.axles, assessment.choice
+    heights, axles = assessment.heights, assessment.axles
     return {
         **at_a_glance(assessment),
         "findings": [
@@ -155,17 +135,12 @@ def plain(assessment: Assessment) -> Plain:
         },
         "axles": {name: figure(getattr(axles, name)) for name in axles.__dataclass_fields__},
         "standing": {name: figure(getattr(assessment.loads, name)) for name in ("front", "rear", "aboard", "hardware")},
-        "hitch": {
-            "weight_distributing": choice.weight_distributing,
-            "kits": [_part(verdict) for verdict in choice.kits],
-            "balls": [_part(verdict) for verdict in choice.balls],
-            "shanks": [_part(verdict) for verdict in choice.shanks],
-            "in_force": {
-                what: getattr(choice.in_force, what).name if getattr(choice.in_force, what) else None
-                for what in ("kit", "shank", "ball")
-            },
-            "fitted_kit": choice.fitted_kit.part.name if choice.fitted_kit else None,
-        },
-        "planned": _chain(assessment.planned),
+        "hitch": hitch(assessment),
+        "decisions": decisions(assessment),
+        "offsets": [offset(one) for one in assessment.offsets],
+        "states": [state(one) for one in assessment.coupled.states],
+        "parts": parts(assessment.parts),
+        "remedies": [remedy(one, remedy_writes(assessment, one)) for one in assessment.remedies],
+        "planned": _chain(assessment.planned, assessment.waived),
         "full": _chain(assessment.full),
     }

@@ -8,6 +8,7 @@ from stathmos.core.cargo import RACK, Placed
 from stathmos.core.cases import Standing
 from stathmos.core.figures import Given, Missing
 from stathmos.core.moves import Move
+from stathmos.core.remedies import Remedy
 from stathmos.core.report.plainly import Plain, both, figure, phrase
 from stathmos.core.report.weights import share_rounding
 from stathmos.core.rig import Load
@@ -95,15 +96,27 @@ def _move(assessment: Assessment, move: Move) -> Plain:
             {"name": link.name, "by": None if link.margin is None else both(-link.margin, units.WEIGHT, "up")}
             for link in move.crosses
         ],
-        "writes": {system: _writes(assessment, move, system) for system in units.SYSTEMS},
+        "writes": {system: _writes(assessment, move.writes, system) for system in units.SYSTEMS},
     }
 
 
-def _writes(assessment: Assessment, move: Move, system: str) -> Plain:
-    """The entries that make the move, by path; None takes a figure back."""
+def remedy_writes(assessment: Assessment, remedy: Remedy) -> dict[str, Plain]:
+    """The entries that make a remedy, by unit system: loads, and choices of the hitch."""
+    chosen = {path: {"is": text, "from": "assumed"} for path, text in remedy.chooses}
+    return {
+        system: {
+            **_writes(assessment, remedy.writes, system),
+            **{path: {**entry, "system": system} for path, entry in chosen.items()},
+        }
+        for system in units.SYSTEMS
+    }
+
+
+def _writes(assessment: Assessment, writes: tuple[Load, ...], system: str) -> Plain:
+    """The entries that write some loads, by path; None takes a figure back."""
     before = {one.key: one.load for one in assessment.placed}
     made: Plain = {}
-    for load in move.writes:
+    for load in writes:
         was = before.get(load.key, Load(load.key))
         for name in _WRITTEN:
             now: Given | None = getattr(load, name)

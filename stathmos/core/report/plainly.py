@@ -21,6 +21,8 @@ UNIT_NAMES = {
     units.COUNT: "count",
     units.VOLUME: "L",
     units.PRESSURE: "kPa",
+    units.FORCE: "kN",
+    units.MONEY: "$",
 }
 
 Plain = dict[str, Any]

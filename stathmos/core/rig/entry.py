@@ -62,8 +62,8 @@ def pressure(label: str, read_at: str, high_kpa: float) -> Field:
     return described(label, PRESSURE, read_at, 0.0, high_kpa, usual="measured")
 
 
-def rate(label: str, read_at: str) -> Field:
-    return described(label, RATE, read_at, 50 * _LB / _IN, 20000 * _LB / _IN, usual="measured")
+def rate(label: str, read_at: str, usual: str = "measured") -> Field:
+    return described(label, RATE, read_at, 50 * _LB / _IN, 20000 * _LB / _IN, usual=usual)
 
 
 def choice(label: str, read_at: str, *choices: tuple[str, str], usual: str = "label") -> Field:

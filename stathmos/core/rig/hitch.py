@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.figures import Given
-from stathmos.core.rig.entry import SEAT, TEXT, TOP, choice, described, length
+from stathmos.core.rig.entry import SEAT, TEXT, TOP, choice, described, length, named
 from stathmos.core.units import ALTITUDE, SHARE
 
 RESTORATIONS = (
@@ -22,6 +22,7 @@ class Hitch:
     """The hitch as decided, or as it already sits on the vehicle."""
 
     style: Given | None = choice("Style", "the advisor decides", *STYLES, usual="assumed")
+    style_reason: Given | None = named("Why this style", "the advisor's reason, kept on record")
     kit: Given | None = described("Kit on the vehicle", TEXT, "stamp on the head", usual="measured")
     shank: Given | None = described("Shank on the vehicle", TEXT, "stamp on the shank", usual="measured")
     ball: Given | None = described("Ball on the vehicle", TEXT, "stamp on the ball", usual="measured")
@@ -65,4 +66,5 @@ class Ways:
         ("one_to_two", "1–2 in up"),
         ("eighth_per_hundred", "⅛ in per 100 lb of tongue"),
     )
+    front_loss: Given | None = described("Front-axle load lost without bars, most", SHARE, "house rule", 0.01, 0.5)
     reserve: Given | None = described("House reserve", SHARE, "house rule", 0.0, 0.5)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from stathmos.core.figures import Given
 from stathmos.core.rig.entry import SEAT, TOP, choice, described, flag, length, volume, weight
-from stathmos.core.units import AREA, COUNT
+from stathmos.core.units import AREA, COUNT, FORCE
 
 COUPLINGS = (
     ("ball", "bumper-pull, on a ball"),
@@ -37,6 +37,24 @@ class Trailer:
     coupler_tongue_limit: Given | None = weight(
         "Coupler S-limit, most weight on the ball", "stamp on the coupler", 20, 6000
     )
+    coupler_d_value: Given | None = described(
+        "Coupler D-value", FORCE, "stamp on the coupler, where it is rated so", 1, 400
+    )
+    coupler_v_value: Given | None = described(
+        "Coupler V-value", FORCE, "stamp on the coupler, where it is rated so", 1, 400
+    )
+    maker_wd: Given | None = choice(
+        "Trailer maker on weight distribution",
+        "trailer handbook",
+        ("allowed", "allowed"),
+        ("forbidden", "forbidden"),
+    )
+    coupler_wd: Given | None = choice(
+        "Coupler maker on weight distribution",
+        "coupler's leaflet",
+        ("allowed", "allowed"),
+        ("forbidden", "forbidden"),
+    )
     coupler_mount: Given | None = choice(
         "Coupler mount",
         "look at the A-frame",
@@ -53,9 +71,14 @@ class Trailer:
     )
     ball_to_rear: Given | None = length("Ball to rear end", "brochure or tape", 60, 720, usual="brochure")
     jack_position: Given | None = length("Ball to jack", "tape", 2, 120, usual="measured")
+    jack_height: Given | None = length(
+        "Ground to the top of the jack", "tape, trailer level, jack up", 10, 70, usual="measured"
+    )
     propane_position: Given | None = length("Ball to propane tray", "tape", 4, 480, usual="measured")
+    propane_tray: Given | None = length("Propane tray, front to back", "tape", 4, 60, usual="measured")
     propane_capacity: Given | None = volume("Propane, all cylinders full", "stamp on the cylinders", 60)
     battery_position: Given | None = length("Ball to batteries", "tape", 4, 480, usual="measured")
+    battery_tray: Given | None = length("Battery tray, front to back", "tape", 4, 60, usual="measured")
     fresh_tank: Given | None = volume("Fresh-water tank", "brochure", 300, usual="brochure")
     fresh_tank_position: Given | None = length(
         "Ball to fresh-water tank", "tape to its middle", 4, 600, usual="brochure"
@@ -70,6 +93,9 @@ class Trailer:
     frame_depth: Given | None = length("A-frame rail depth", "tape, top to bottom of the tube", 2, 12, usual="measured")
     frontal_area: Given | None = described(
         "Frontal area", AREA, "width times height above the ground clearance", 1e5, 2e7, usual="brochure"
+    )
+    side_area: Given | None = described(
+        "Side area", AREA, "length of the box times its height", 1e5, 6e7, usual="brochure"
     )
     brakes: Given | None = choice(
         "Brakes", "look at the axles", ("electric", "electric"), ("surge", "surge"), ("none", "none")

@@ -17,7 +17,7 @@ from stathmos.core.rig.entry import (
     weight,
 )
 from stathmos.core.rig.hitch import RESTORATIONS
-from stathmos.core.units import AREA, SHARE
+from stathmos.core.units import AREA, FORCE, SHARE
 
 VEHICLE_CLASSES = (
     ("midsize_suv", "mid-size SUV"),
@@ -56,6 +56,9 @@ class Vehicle:
     receiver_wc_tongue: Given | None = weight("Receiver WC tongue rating", RECEIVER_LABEL, 50, 6000)
     receiver_wd_gross: Given | None = weight("Receiver WD gross rating", RECEIVER_LABEL, 500, 40000)
     receiver_wd_tongue: Given | None = weight("Receiver WD tongue rating", RECEIVER_LABEL, 50, 6000)
+    receiver_d_value: Given | None = described(
+        "Receiver D-value", FORCE, "plate on the towbar, where it is rated so", 1, 400
+    )
     receiver_height: Given | None = length(
         "Receiver height",
         "tape, ground to the tube, loaded to travel",
@@ -67,6 +70,12 @@ class Vehicle:
     wheelbase: Given | None = length("Wheelbase", HANDBOOK, 70, 260)
     overhang: Given | None = length(
         "Overhang, rear axle to ball", "tape, hub centre to ball centre", 15, 110, usual="measured"
+    )
+    tailgate_reach: Given | None = length(
+        "Rear axle to the edge of the open tailgate", "tape, tailgate down", 20, 150, usual="measured"
+    )
+    tailgate_height: Given | None = length(
+        "Ground to the open tailgate's edge", "tape, tailgate down, loaded to travel", 15, 60, usual="measured"
     )
     front_rate: Given | None = rate("Front spring rate", "an earlier visit's readings")
     rear_rate: Given | None = rate("Rear spring rate", "an earlier visit's readings")
@@ -100,5 +109,12 @@ class Vehicle:
         ("let_down", "let down to the minimum before measuring"),
     )
     frontal_area_limit: Given | None = described("Frontal area limit", AREA, HANDBOOK, 1e6, 2e7)
+    cooler: Given | None = choice(
+        "Transmission cooler",
+        HANDBOOK,
+        ("fitted", "fitted"),
+        ("wanted", "wanted by the handbook, not fitted"),
+        ("not_wanted", "not wanted"),
+    )
     brake_controller: Given | None = flag("Brake controller", "under the dash")
     seven_way: Given | None = flag("7-way socket", "at the receiver")

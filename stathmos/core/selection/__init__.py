@@ -5,8 +5,10 @@ reason it is not chosen. Among those that serve, the smallest that serves is bes
 """
 
 from stathmos.core.selection.balls import choose_ball
-from stathmos.core.selection.kits import choose_kit, judge_kit
-from stathmos.core.selection.shanks import choose_shank
+from stathmos.core.selection.brackets import bracket_place
+from stathmos.core.selection.builds import USABLE, Builds, WholeBuild, whole_builds
+from stathmos.core.selection.kits import choose_kit, judge_kit, wants_special_bracket
+from stathmos.core.selection.shanks import Wanted, choose_shank, sag
 from stathmos.core.selection.verdicts import CHOSEN, REJECTED, RESERVE, SERVES, UNKNOWN, Demand, Verdict
 
 __all__ = [
@@ -15,10 +17,18 @@ __all__ = [
     "RESERVE",
     "SERVES",
     "UNKNOWN",
+    "USABLE",
+    "Builds",
     "Demand",
     "Verdict",
+    "Wanted",
+    "WholeBuild",
+    "bracket_place",
     "choose_ball",
     "choose_kit",
     "choose_shank",
     "judge_kit",
+    "sag",
+    "wants_special_bracket",
+    "whole_builds",
 ]

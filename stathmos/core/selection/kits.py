@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from stathmos.core.figures import Missing, Phrase
 from stathmos.core.ratings import SAME
 from stathmos.core.rig import Rig
+from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.verdicts import (
     REJECTED,
+    RESERVE,
     SERVES,
     UNKNOWN,
     Demand,
@@ -21,15 +25,42 @@ from stathmos.core.selection.verdicts import (
 from stathmos.core.stock import Kit, Stock
 from stathmos.core.units import LENGTH, WEIGHT
 
+#: what a kit lacks to make a whole build: the rule, why, and whether that is for want of figures
+Lacks = Callable[[Kit], tuple[str, Phrase, bool] | None]
 
-def judge_kit(kit: Kit, rig: Rig, demand: Demand) -> Verdict:
-    """One kit against its rules, in order: surge brakes, gross, tongue, window, frame, then the reserve and the full trailer."""
+
+def wants_special_bracket(kit: Kit, rig: Rig) -> bool:
+    """Whether the A-frame is deeper than the usual brackets take, and the maker has others for it."""
+    depth = rig.trailer.frame_depth
+    if depth is None or kit.frame_depth_most is None or kit.special_depth_most is None:
+        return False
+    return kit.frame_depth_most.value + SAME < depth.value <= kit.special_depth_most.value + SAME
+
+
+def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> Verdict:
+    """One kit against its rules, in order: surge brakes, coupler mount, gross, tongue, window, frame, bracket, then what goes with it, the reserve and the full trailer."""
 
     def surge() -> tuple[str, Phrase, bool] | None:
         if rig.choice("trailer.brakes") == "surge" and not flagged(kit.surge_brakes, "yes"):
             known = kit.surge_brakes is not None
             return "surge brakes", Phrase("It does not allow a surge-brake coupler."), not known
         return None
+
+    def mount() -> tuple[str, Phrase, bool] | None:
+        if rig.choice("trailer.coupler_mount") == "underslung" and not flagged(kit.mounts, "either"):
+            known = kit.mounts is not None
+            says = (
+                "It is for top-mount couplers; this one is underslung."
+                if known
+                else "Its coupler mounts are not in the catalogue."
+            )
+            return "coupler mount", Phrase(says), not known
+        return None
+
+    def bracket() -> tuple[str, Phrase, bool] | None:
+        place = bracket_place(kit, rig)
+        # Without the maker's figure the statics wait for it; the kit is not turned away.
+        return ("bracket", place, False) if isinstance(place, Phrase) else None
 
     def window() -> tuple[str, Phrase, bool] | None:
         lacking = need("capacity window", "least tongue weight", kit.tongue_minimum, demand.planned)
@@ -49,8 +80,11 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand) -> Verdict:
     def frame() -> tuple[str, Phrase, bool] | None:
         depth = rig.figure("trailer.frame_depth")
         if isinstance(depth, Missing) or kit.frame_depth_least is None or kit.frame_depth_most is None:
-            return None  # not a rating: an unmeasured frame is asked for in the bay, and special brackets exist
-        if not kit.frame_depth_least.value - SAME <= depth.value <= kit.frame_depth_most.value + SAME:
+            return None  # not a rating: an unmeasured frame is asked for in the bay
+        if (
+            not wants_special_bracket(kit, rig)
+            and not kit.frame_depth_least.value - SAME <= depth.value <= kit.frame_depth_most.value + SAME
+        ):
             return (
                 "frame",
                 Phrase(
@@ -68,10 +102,13 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand) -> Verdict:
     failed = first_failure(
         [
             surge,
+            mount,
             at_least("gross rating", "gross rating", kit.gross_rating, demand.trailer_gvwr, "the trailer's GVWR"),
             at_least("tongue rating", "tongue rating", kit.tongue_rating, demand.planned, "the hitch load"),
             window,
             frame,
+            bracket,
+            lambda: lacks(kit) if lacks else None,
         ]
     )
     if failed:
@@ -80,19 +117,24 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand) -> Verdict:
     return soft_rules(kit, kit.tongue_rating, demand)
 
 
-def choose_kit(stock: Stock, rig: Rig, demand: Demand) -> tuple[Verdict, ...]:
+def choose_kit(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> tuple[Verdict, ...]:
     """All kits judged, the chosen one first: the smallest that serves, else the largest that comes near."""
-    judged = [judge_kit(kit, rig, demand) for kit in stock.kits]
+    judged = [judge_kit(kit, rig, demand, lacks) for kit in stock.kits]
+    if lacks is not None and not any(one.state in (SERVES, RESERVE) for one in judged):
+        # Where no whole build can be made the kit is chosen all the same, and the shank says why it does not serve.
+        judged = [judge_kit(kit, rig, demand) for kit in stock.kits]
 
-    def rank(verdict: Verdict) -> tuple:
-        kit: Kit = verdict.part
-        rating = kit.tongue_rating.value
-        return (
-            verdict.state != SERVES,
-            rating if verdict.state == SERVES else -rating,
-            not flagged(kit.sway_control, "yes"),
-            kit.own_weight.value if kit.own_weight else 0.0,
-            kit.name,
-        )
+    return with_choice(judged, kit_rank)
 
-    return with_choice(judged, rank)
+
+def kit_rank(verdict: Verdict) -> tuple:
+    """Of those that serve the smallest; with sway control before without; the lightest."""
+    kit: Kit = verdict.part
+    rating = kit.tongue_rating.value
+    return (
+        verdict.state != SERVES,
+        rating if verdict.state == SERVES else -rating,
+        not flagged(kit.sway_control, "yes"),
+        kit.own_weight.value if kit.own_weight else 0.0,
+        kit.name,
+    )

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from stathmos.core.figures import Anything, Given, Missing, Phrase
-from stathmos.core.heights import nearest_position, rise_wanted
-from stathmos.core.ratings import SAME
+from stathmos.core.heights import nearest_position, rise_wanted, tenths
+from stathmos.core.ratings import SAME, wants_sleeve
+from stathmos.core.ratings.link import FIT
 from stathmos.core.rig import Rig
 from stathmos.core.selection.verdicts import (
     REJECTED,
@@ -22,54 +23,89 @@ from stathmos.core.selection.verdicts import (
     soft_rules,
     with_choice,
 )
-from stathmos.core.stock import Ball, Kit, Shank, Stock
+from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Stock
 from stathmos.core.units import LENGTH
 
 REACH = 15.875  # ⅝ in: half of a common hole pitch, common practice
+CLEARANCE = 125.0  # mm from the lowest part of the hitch to the ground: common practice, no source
+SAG = 2.0  # of a sleeve's play, at the ball: a mount reaches about as far out as in (assumed)
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """What a shank is to reach: uncoupled ball height to the top, receiver to its inside top, mm; how far the ball sinks coupled."""
+
+    ball: Anything
+    receiver: Anything
+    settle: Anything
+
+
+def sag(sleeve: Sleeve | None) -> float:
+    """How far the ball hangs lower for a sleeve's play, mm; a play that nobody measured is none.
+
+    >>> from stathmos.core.figures import assumed
+    >>> sag(Sleeve("Sleeve", slop=assumed(2.0, LENGTH))), sag(None)
+    (4.0, 0.0)
+    """
+    return SAG * sleeve.slop.value if sleeve is not None and sleeve.slop is not None else 0.0
 
 
 def choose_shank(
-    stock: Stock,
-    rig: Rig,
-    demand: Demand,
-    kit: Kit | None,
-    ball: Ball | None,
-    ball_wanted: Anything,
-    receiver: Anything,
+    stock: Stock, rig: Rig, demand: Demand, kit: Kit | None, ball: Ball | None, wanted: Wanted
 ) -> tuple[Verdict, ...]:
-    """All shanks judged, each at its nearest hole and orientation; the smallest residual is chosen.
-
-    ``ball_wanted``: uncoupled ball height to the top, mm; ``receiver``: inside top, mm.
-    """
+    """All shanks judged, each at its nearest hole and orientation; the smallest residual is chosen."""
     style = "adjustable" if kit else "fixed"
     head = kit.seat_above_shank if kit else Given(0.0, LENGTH)
-    verdicts = [_judge_shank(shank, style, rig, demand, head, ball, ball_wanted, receiver) for shank in stock.shanks]
-    receiver_size = rig.figure("vehicle.receiver_size")
+    verdicts = [_judge_shank(shank, style, stock, rig, demand, head, ball, wanted) for shank in stock.shanks]
+    return with_choice(verdicts, shank_rank)
 
-    def rank(verdict: Verdict) -> tuple:
-        sleeve = not isinstance(receiver_size, Missing) and abs(verdict.part.size.value - receiver_size.value) > 0.05
-        return (
-            verdict.state != SERVES,
-            round(abs(verdict.residual), 1),
-            sleeve,
-            verdict.part.own_weight.value if verdict.part.own_weight else 0.0,
-            verdict.part.name,
-        )
 
-    return with_choice(verdicts, rank)
+def shank_rank(verdict: Verdict) -> tuple:
+    """Of those that serve one without a sleeve before one with its play; the one that comes nearest; the lightest."""
+    return (
+        verdict.state != SERVES,
+        verdict.sleeve is not None,
+        tenths(abs(verdict.residual)),
+        verdict.part.own_weight.value if verdict.part.own_weight else 0.0,
+        verdict.part.name,
+    )
+
+
+def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand) -> tuple[Sleeve | None, Phrase, bool]:
+    """The smallest sleeve that takes the shank and carries the load; else none, with the reason and whether a rating is wanting."""
+    fitting = [
+        one
+        for one in stock.sleeves
+        if one.outer and one.inner and abs(one.outer.value - receiver.value) <= FIT and abs(one.inner.value - shank.size.value) <= FIT
+    ]  # fmt: skip
+    failures = []
+    for sleeve in sorted(fitting, key=lambda one: (one.tongue_rating.value if one.tongue_rating else 0.0, one.name)):
+        failed = first_failure(
+            [
+                at_least("sleeve", "sleeve's gross rating", sleeve.gross_rating, demand.trailer_gvwr, "the trailer's GVWR"),
+                at_least("sleeve", "sleeve's tongue rating", sleeve.tongue_rating, demand.planned, "the hitch load"),
+            ]
+        )  # fmt: skip
+        if failed is None:
+            return sleeve, Phrase(""), False
+        failures.append(failed)
+    if failures:
+        return None, failures[-1][1], all(failed[2] for failed in failures)
+    return None, Phrase("It wants a reducer sleeve, and none in the stock takes it."), False
 
 
 def _judge_shank(
     shank: Shank,
     style: str,
+    stock: Stock,
     rig: Rig,
     demand: Demand,
     head: Given | None,
     ball: Ball | None,
-    ball_wanted: Anything,
-    receiver: Anything,
+    wanted: Wanted,
 ) -> Verdict:
     size = rig.figure("vehicle.receiver_size")
+    sleeve: Sleeve | None = None
 
     def right_style() -> tuple[str, Phrase, bool] | None:
         if not flagged(shank.style, style):
@@ -83,45 +119,59 @@ def _judge_shank(
     def goes_in() -> tuple[str, Phrase, bool] | None:
         return at_most("size", "size", shank.size, size, "It is {own} and the receiver {limit}: it does not enter.")
 
+    def sleeved() -> tuple[str, Phrase, bool] | None:
+        nonlocal sleeve
+        if not wants_sleeve(shank.size, size):
+            return None
+        sleeve, reason, unknown = choose_sleeve(stock, shank, size, demand)
+        return None if sleeve else ("sleeve", reason, unknown)
+
+    stack = ball.stack_height if ball else None
     failed = first_failure(
         [
             right_style,
             goes_in,
             at_least("gross rating", "gross rating", shank.gross_rating, demand.trailer_gvwr, "the trailer's GVWR"),
             at_least("tongue rating", "tongue rating", shank.tongue_rating, demand.planned, "the hitch load"),
-            lambda: need(
-                "height", "ball height wanted", ball_wanted, receiver, head, ball.stack_height if ball else None
-            ),
+            sleeved,
+            lambda: need("height", "ball height wanted", wanted.ball, wanted.receiver, head, stack),
         ]
     )
     if failed:
         return Verdict(shank, UNKNOWN if failed[2] else REJECTED, failed[0], failed[1])
-    rise = rise_wanted(ball_wanted.value, receiver.value, head.value, ball.stack_height.value)
-    position = nearest_position(shank, rise)
+    rise = rise_wanted(wanted.ball.value, wanted.receiver.value, head.value, stack.value)
+    clear = _clearance(shank, wanted)
+    low = clear is not None and clear < CLEARANCE - SAME
+    position = nearest_position(shank, rise + sag(sleeve), ("up",) if low else ("down", "up"))
     if isinstance(position, Missing):
         return Verdict(
             shank, UNKNOWN, "drawing", Phrase("Its drop, rise, pitch or positions are not in the catalogue.")
         )
-    residual = position.rise - rise
-    told = {"rise": (abs(rise), LENGTH, "nearest"), "short": (abs(residual), LENGTH, "nearest")}
+    residual = position.rise - sag(sleeve) - rise
+    told = {
+        "rise": (abs(rise), LENGTH, "nearest"),
+        "short": (abs(residual), LENGTH, "nearest"),
+        "clear": (clear or 0.0, LENGTH, "down"),
+        "least": (CLEARANCE, LENGTH, "up"),
+    }
     way = "rise" if rise >= 0 else "drop"
     pitch = shank.pitch.value
     if abs(residual) > max(pitch / 2, REACH) + SAME:
-        return Verdict(
-            shank,
-            REJECTED,
-            "reach",
-            Phrase(f"A {way} of {{rise}} is wanted; its nearest hole is {{short}} off.", told),
-            position,
-            residual,
-        )
-    soft = soft_rules(shank, shank.tongue_rating, demand)
+        if low:
+            says = "Pointing down its end would stand {clear} from the ground, {least} wanted; turned up it is {short} off."
+            return Verdict(shank, REJECTED, "ground clearance", Phrase(says, told), position, residual, sleeve)
+        says = Phrase(f"A {way} of {{rise}} is wanted; its nearest hole is {{short}} off.", told)
+        return Verdict(shank, REJECTED, "reach", says, position, residual, sleeve)
+    soft = replace(soft_rules(shank, shank.tongue_rating, demand), position=position, residual=residual, sleeve=sleeve)
     if soft.state != SERVES:
-        return replace(soft, position=position, residual=residual)
-    sleeve = " It wants a reducer sleeve." if shank.size.value < size.value - 0.05 else ""
-    return replace(
-        soft,
-        reason=Phrase(f"A {way} of {{rise}} is wanted; {position.words}, it is {{short}} off.{sleeve}", told),
-        position=position,
-        residual=residual,
-    )
+        return soft
+    with_sleeve = f" It wants a reducer sleeve: {sleeve.name}." if sleeve else ""
+    says = Phrase(f"A {way} of {{rise}} is wanted; {position.words}, it is {{short}} off.{with_sleeve}", told)
+    return replace(soft, reason=says)
+
+
+def _clearance(shank: Shank, wanted: Wanted) -> float | None:
+    """From the ground to the end of a shank pointing down, coupled, mm; None where its drawing or the settle does not tell."""
+    if shank.end_below is None or shank.most_drop is None or isinstance(wanted.settle, Missing):
+        return None
+    return wanted.receiver.value - shank.most_drop.value - shank.end_below.value - wanted.settle.value

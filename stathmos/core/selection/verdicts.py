@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from stathmos.core.figures import Anything, Given, Phrase, wanting
 from stathmos.core.heights import Position
 from stathmos.core.ratings import SAME
-from stathmos.core.stock import Ball, Kit, Shank
+from stathmos.core.stock import Ball, Kit, Shank, Sleeve
 from stathmos.core.units import LENGTH, WEIGHT
 
 CHOSEN, SERVES, RESERVE, REJECTED, UNKNOWN = "chosen", "serves", "with care", "rejected", "unknown"
@@ -24,6 +24,7 @@ class Verdict:
     reason: Phrase
     position: Position | None = None
     residual: float | None = None
+    sleeve: Sleeve | None = None
 
 
 @dataclass(frozen=True)

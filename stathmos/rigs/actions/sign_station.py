@@ -6,11 +6,10 @@ from django.db import transaction
 
 from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import signing
-from stathmos.core.rigfile import read_entries
 from stathmos.house import models as house
 from stathmos.people.models import Person
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
-from stathmos.rigs.assessing import assessed
+from stathmos.rigs.assessing import assess_rig
 from stathmos.rigs.models import Rig, SignOff
 from stathmos.rigs.signatures import entries_now
 
@@ -23,12 +22,16 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         rig = Rig.objects.select_for_update().get(pk=rig_id)
         if rig.version != version:
             raise Stale(rig)
-        assessment = assessed(read_entries(rig.entries(), parts_on_the_shelf()), house.rules(), advice=False)
+        stock = parts_on_the_shelf(rig.kept_parts())
+        assessment = assess_rig(rig)
         hindered = signing.hinders(station, assessment.findings)
         if hindered:
             first = hindered[0]
             raise NotWritten({"station": f"{first.says.text('us')} {first.remedy.text('us')}"})
-        stands_on = signing.basis(station, entries_now(rig.latest(), house.in_force()))
+        build = assessment.choice.in_force
+        names = {what: part.name for what in signing.BUILT if (part := getattr(build, what)) is not None}
+        now = {**entries_now(rig.latest(), house.in_force()), **signing.built(names, stock)}
+        stands_on = signing.basis(station, now)
         before = rig.sign_offs.filter(station=station).count()
         return SignOff.objects.create(
             rig=rig,

@@ -6,13 +6,15 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
+from stathmos.catalogue.models import KINDS
+from stathmos.catalogue.shelf import as_rig_file_part
 from stathmos.core.figures import Given, Provenance
 from stathmos.core.rig import entry_at
 from stathmos.core.rig.readings import instrument_path
 from stathmos.core.rigfile import read_entry
 from stathmos.core.units import UnreadableError
 from stathmos.people.models import Person
-from stathmos.rigs.models import Reading, Rig
+from stathmos.rigs.models import PART_KINDS, Reading, Rig
 
 NAMES = ("customer", "vehicle_name", "trailer_name")
 
@@ -110,6 +112,7 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
             amount=figure.value if figure else None,
             dimension=entry_at(path).dimension,
             instrument=_instrument(path, figure, figures, in_force),
+            part=part_now(path, figure.typed if figure else ""),
             written_by=person,
         )
         if standing is not None and standing.as_entry() == reading.as_entry():
@@ -124,8 +127,34 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
     Reading.objects.bulk_create(new)
 
 
+def part_now(path: str, name: str) -> dict | None:
+    """A named part of the hitch as the catalogue describes it today, retired or not; None where it has none of that name."""
+    if path not in PART_KINDS or not name:
+        return None
+    item = KINDS[PART_KINDS[path]].objects.filter(name=name).first()
+    return None if item is None else as_rig_file_part(item)
+
+
+def take_over_again(rig_id: int, person: Person, version: int, path: str) -> Rig:
+    """A named part with the catalogue's figures of today instead of those it was taken over with."""
+    with transaction.atomic():
+        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        if rig.version != version:
+            raise Stale(rig)
+        standing = rig.current().get(path)
+        part = part_now(path, standing.typed if standing else "")
+        if standing is None or part is None:
+            raise NotWritten({path[:64]: "The catalogue has no such part."})
+        rig.version += 1
+        rig.save()
+        again = _again(standing, person, standing.instrument)
+        again.part = part
+        again.save()
+    return rig
+
+
 def _again(standing: Reading, person: Person, instrument: str) -> Reading:
-    kept = ("rig_id", "path", "typed", "system", "provenance", "datum", "amount", "dimension")
+    kept = ("rig_id", "path", "typed", "system", "provenance", "datum", "amount", "dimension", "part")
     same = {name: getattr(standing, name) for name in kept}
     return Reading(**same, revision=standing.revision + 1, instrument=instrument, written_by=person)
 

@@ -1,0 +1,201 @@
+/** The lot: which trailers a vehicle tows, or which vehicles tow a trailer; the margin drawn, each with its reason. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import TextField from "@mui/material/TextField";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+
+import { api, type Refusal } from "../api/client";
+import type { Catalogue, Entry, Lot as LotData, LotRow } from "../api/types";
+import { hairline, inkSoft, pencil } from "../app/theme";
+import { useUnits } from "../app/units";
+import { Notice } from "../parts/Notice";
+import { StateMark } from "../parts/StateMark";
+import { useCatalogue } from "../rig/context";
+import { useRecord, type Entries } from "../rig/draft";
+import { keep, recall } from "../rig/kept";
+import { MarginBar } from "./MarginBar";
+import { Reason } from "./Reason";
+
+type Side = "trailers" | "vehicles";
+
+interface Asked {
+  vehicle: string;
+  trailer: string;
+  people: string;
+  cargo: string;
+  sleeps_least: string;
+  length_most: string;
+  price_most: string;
+}
+
+const NOTHING: Asked = { vehicle: "", trailer: "", people: "", cargo: "", sleeps_least: "", length_most: "", price_most: "" };
+const MARK = { fits: "within", "not known": "unknown", "does not fit": "over" } as const;
+
+export function Lot() {
+  const { id } = useParams();
+  const record = useRecord(id);
+  const catalogue = useCatalogue();
+  if (record.isError) return <Notice>{record.error.message}</Notice>;
+  if (!catalogue.data || (id !== undefined && !record.data)) return <Notice>{catalogue.error?.message ?? "Walking over the lot…"}</Notice>;
+  return <OpenLot catalogue={catalogue.data} rig={record.data ?? null} />;
+}
+
+function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; customer: string; vehicle_name: string; trailer_name: string; entries: Entries } | null }) {
+  const { read, system } = useUnits();
+  const go = useNavigate();
+  const [side, setSide] = useState<Side>("trailers");
+  const [asked, setAsked] = useState<Asked>(NOTHING);
+  const [opened, setOpened] = useState<LotRow | null>(null);
+  const set = (more: Partial<Asked>) => setAsked({ ...asked, ...more });
+
+  const entries = useMemo(() => (rig ? plain(rig.entries) : typedEntries(asked, catalogue, side, system)), [rig, asked, catalogue, side, system]);
+  const ready = rig !== null || (side === "trailers" ? asked.vehicle : asked.trailer);
+  const body = { entries, rig: rig?.id ?? null, side, system, sleeps_least: asked.sleeps_least, length_most: asked.length_most, price_most: asked.price_most };
+  const lot = useQuery<LotData, Refusal>({
+    queryKey: ["lot", body],
+    queryFn: () => api.settled<LotData>(api.client.POST("/api/lot/", { body })),
+    enabled: Boolean(ready),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+  });
+  const problems = lot.error?.problems ?? {};
+  const rows = ready ? (lot.data?.rows ?? []) : [];
+  const counted = (fits: LotRow["fits"]) => rows.filter((row) => row.fits === fits).length;
+
+  /** The pair, taken into the rig (or a new one): its catalogue figures are written where they may be corrected. */
+  function take(row: LotRow) {
+    const section = side === "trailers" ? "trailer" : "vehicle";
+    const pick = catalogue[side].find((one) => one.name === row.name);
+    if (!pick) return;
+    const cleared = Object.fromEntries(Object.keys(rig?.entries ?? {}).filter((path) => path.startsWith(`${section}.`)).map((path) => [path, null]));
+    const written: Record<string, Entry | null> = { ...(rig ? {} : entries), ...cleared, ...Object.fromEntries(Object.entries(pick.entries).map(([name, entry]) => [`${section}.${name}`, entry])) };
+    const names = { [`${section}_name`]: row.name, ...(rig ? {} : { [side === "trailers" ? "vehicle_name" : "trailer_name"]: side === "trailers" ? asked.vehicle : asked.trailer }) };
+    // What is typed and not saved on that rig stays typed.
+    const before = recall(rig?.id ?? null);
+    keep(rig?.id ?? null, { typed: { names: { ...before?.typed.names, ...names }, entries: { ...before?.typed.entries, ...written } }, version: before?.version ?? null });
+    void go(rig ? `/rigs/${rig.id}/meet` : "/rigs/new/meet");
+  }
+
+  const field = (name: keyof Asked, label: string, hint: string, width = 130) => (
+    <TextField label={label} placeholder={hint} value={asked[name]} onChange={(event) => set({ [name]: event.target.value })} error={Boolean(problems[name])} helperText={problems[name]} slotProps={{ htmlInput: { maxLength: 40 }, inputLabel: { shrink: true } }} sx={{ width }} />
+  );
+
+  return (
+    <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.5 }}>
+      <Box sx={{ display: "flex", gap: 2.5, alignItems: "baseline", flexWrap: "wrap", mb: 1 }}>
+        <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+          The lot
+        </Box>
+        <Box>
+          {rig ? `for ${rig.customer}: ${side === "trailers" ? rig.vehicle_name || "the vehicle as written" : rig.trailer_name || "the trailer as written"}, loaded as written` : "every trailer filled to its GVWR, with the school's upper share on the tongue"}
+        </Box>
+      </Box>
+      <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", alignItems: "flex-start", mb: 1.25 }}>
+        <NativeSelect aria-label="Which way round" value={side} onChange={(event) => setSide(event.target.value as Side)} sx={{ minWidth: 220, minHeight: 40 }}>
+          <option value="trailers">Which trailers can this vehicle tow</option>
+          <option value="vehicles">Which vehicles can tow this trailer</option>
+        </NativeSelect>
+        {!rig && (
+          <>
+            <Pick label={side === "trailers" ? "Tow vehicle" : "Trailer"} names={catalogue[side === "trailers" ? "vehicles" : "trailers"].map((one) => one.name)} value={side === "trailers" ? asked.vehicle : asked.trailer} choose={(name) => set(side === "trailers" ? { vehicle: name } : { trailer: name })} />
+            {field("people", "People in front", system === "us" ? "300 lb" : "140 kg")}
+            {field("cargo", "Bed or boot", system === "us" ? "0 lb" : "0 kg")}
+          </>
+        )}
+        {side === "trailers" && (
+          <>
+            {field("sleeps_least", "Sleeps at least", "4", 110)}
+            {field("length_most", "Length at most", system === "us" ? "30 ft" : "9 m", 120)}
+            {field("price_most", "Price at most", "$40,000", 120)}
+          </>
+        )}
+      </Box>
+      {lot.isError && Object.keys(problems).length === 0 && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{lot.error.message}</Box>}
+      {!ready && <Box sx={{ color: inkSoft }}>Choose {side === "trailers" ? "a tow vehicle, and who rides in it" : "a trailer"}.</Box>}
+      {ready && lot.data && (
+        <Box role="status" sx={{ mb: 0.5 }}>
+          <b>{counted("fits")} fit</b>, {counted("not known")} not known, {counted("does not fit")} do not; {rows.length} of {lot.data.all} shown. The bar is the share of the weakest rating used; past the line it is over.
+        </Box>
+      )}
+      <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.5, pr: 1.5, borderBottom: `1px solid ${hairline}`, textAlign: "left", verticalAlign: "middle" }, "& th": { fontWeight: 600, borderBottom: "2px solid" } }}>
+        {rows.length > 0 && (
+          <thead>
+            <tr>
+              <th scope="col">{side === "trailers" ? "Trailer" : "Vehicle"}</th>
+              <th scope="col">Margin</th>
+              <th scope="col">Weakest link</th>
+              <th scope="col">Fits with</th>
+              {side === "trailers" && <th scope="col">Sleeps, length, price</th>}
+              <th scope="col" aria-label="Actions" />
+            </tr>
+          </thead>
+        )}
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.name} data-lot={row.name} data-fits={row.fits}>
+              <td>
+                <Box sx={{ fontWeight: 600 }}>{row.name}</Box>
+                <Box sx={{ whiteSpace: "nowrap" }}>
+                  <StateMark state={MARK[row.fits]} size={14} /> {row.fits}
+                  {row.gvwr && side === "trailers" ? `, GVWR ${read(row.gvwr)}` : ""}
+                </Box>
+              </td>
+              <td>
+                <MarginBar used={row.used} fits={row.fits} label={`${row.name}: ${row.used_text ?? "not known"} of its weakest rating`} />
+                {row.used_text ? (row.used !== null && row.used > 1 ? `${row.used_text} of it wanted` : `${row.left_text} left`) : "not known"}
+              </td>
+              <td>
+                {row.weakest}
+                {row.over.length > 1 && <Box sx={{ color: inkSoft }}>and {row.over.length - 1} more over</Box>}
+                {row.fits === "not known" && <Box sx={{ color: inkSoft }}>not known: {row.unknown.slice(0, 2).join(", ")}{row.unknown.length > 2 ? ` and ${row.unknown.length - 2} more` : ""}</Box>}
+              </td>
+              <td>{row.fits === "does not fit" ? "" : [row.kit ?? (row.style === "weight_carrying" ? "weight-carrying" : "no kit serves"), row.shank && `${row.shank}, ${row.hole}`, row.ball].filter(Boolean).join("; ")}</td>
+              {side === "trailers" && <td>{[row.sleeps && `sleeps ${row.sleeps}`, row.length && read(row.length), row.price].filter(Boolean).join(", ")}</td>}
+              <Box component="td" sx={{ whiteSpace: "nowrap" }}>
+                <Button onClick={() => setOpened(row)} sx={{ mr: 1 }}>
+                  Why
+                </Button>
+                <Button onClick={() => take(row)}>Take it</Button>
+              </Box>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      {opened && <Reason row={opened} side={side} entries={entries} rig={rig?.id ?? null} close={() => setOpened(null)} />}
+    </Box>
+  );
+}
+
+function Pick({ label, names, value, choose }: { label: string; names: string[]; value: string; choose: (name: string) => void }) {
+  return (
+    <Box component="label" sx={{ display: "grid", fontSize: "0.8rem" }}>
+      {label}
+      <NativeSelect value={value} onChange={(event) => choose(event.target.value)} sx={{ minWidth: 260 }}>
+        <option value="">choose</option>
+        {names.map((name) => (
+          <option key={name} value={name}>
+            {name}
+          </option>
+        ))}
+      </NativeSelect>
+    </Box>
+  );
+}
+
+function plain(entries: Entries): Entries {
+  return Object.fromEntries(Object.entries(entries).map(([path, { is, from, system, datum }]) => [path, datum ? { is, from, system, datum } : { is, from, system }]));
+}
+
+/** A vehicle or a trailer of the catalogue, with who rides in it, as entries. */
+function typedEntries(asked: Asked, catalogue: Catalogue, side: Side, system: "us" | "metric"): Entries {
+  const [section, name] = side === "trailers" ? ["vehicle", asked.vehicle] : ["trailer", asked.trailer];
+  const pick = catalogue[side === "trailers" ? "vehicles" : "trailers"].find((one) => one.name === name);
+  const entries: Entries = Object.fromEntries(Object.entries(pick?.entries ?? {}).map(([field, entry]) => [`${section}.${field}`, entry]));
+  for (const [key, text] of [["front_seats", asked.people], ["bed", asked.cargo]] as const) {
+    if (text.trim()) entries[`loads.${key}.weight`] = { is: text, from: "assumed", system };
+  }
+  return entries;
+}

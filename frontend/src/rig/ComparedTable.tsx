@@ -1,0 +1,56 @@
+/** The same rig judged or built otherwise: each other way in a row, what differs marked. */
+import Box from "@mui/material/Box";
+
+import type { Compared } from "../api/types";
+import { hairline, inkSoft, pencil } from "../app/theme";
+import { useUnits } from "../app/units";
+
+const ALWAYS = ["verdict", "ball", "hole", "kit"];
+
+export function ComparedTable({ compared, now }: { compared: Compared; now: string }) {
+  const { read } = useUnits();
+  const shown = Object.keys(compared.names).filter((key) => ALWAYS.includes(key) || compared.others.some((one) => one.differs.includes(key)));
+  return (
+    <Box sx={{ overflowX: "auto" }}>
+      <Box component="table" sx={{ borderCollapse: "collapse", width: "100%", minWidth: 760, "& td, & th": { py: 0.35, pr: 1.25, borderBottom: `1px solid ${hairline}`, textAlign: "left", verticalAlign: "baseline" }, "& th": { fontWeight: 600 } }}>
+        <thead>
+          <tr>
+            <th scope="col">Under</th>
+            {shown.map((key) => (
+              <th scope="col" key={key}>
+                {compared.names[key]}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <Box component="tr" sx={{ bgcolor: "#ebe2c8" }}>
+            <th scope="row">{now}</th>
+            {shown.map((key) => (
+              <td key={key}>{read(compared.now[key])}</td>
+            ))}
+          </Box>
+          {compared.others.map((one) => (
+            <tr key={one.key} data-compared={one.key} title={read(one.says)}>
+              <Box component="th" scope="row" sx={{ fontWeight: "400 !important" }}>
+                <Box component="span" sx={{ color: inkSoft, fontSize: "0.82rem" }}>
+                  {one.question}{" "}
+                </Box>
+                {one.name}
+                {one.overruled && <Box sx={{ color: inkSoft, fontSize: "0.82rem" }}>no change: the {one.overruled} decides</Box>}
+              </Box>
+              {shown.map((key) => {
+                const differs = one.differs.includes(key);
+                return (
+                  <Box component="td" key={key} sx={{ fontWeight: differs ? 600 : 400, color: differs ? pencil : inkSoft }}>
+                    {differs ? `≠ ${read(one.facts[key])}` : "the same"}
+                  </Box>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,53 @@
+/** Whole builds that serve, the best first, each with what parts it from the best. */
+import Box from "@mui/material/Box";
+
+import { hairline } from "../app/theme";
+import { useUnits } from "../app/units";
+import { Panel } from "../parts/Rows";
+import { useRig } from "../rig/context";
+
+const PLACES = ["chosen", "runner-up"];
+
+export function Builds() {
+  const { assessment } = useRig();
+  const { read } = useUnits();
+  const { builds, builds_serving, builds_tried, weight_distributing } = assessment.hitch;
+  return (
+    <Panel title="Whole builds" note={`${builds_serving} of ${builds_tried} combinations serve, each at its best hole; the rest say below which rule they fail first`}>
+      {builds.length === 0 && <Box>None serves yet. Each part below says why.</Box>}
+      {builds.length > 0 && (
+        <Box sx={{ overflowX: "auto" }}>
+          <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.35, pr: 1.25, borderBottom: `1px solid ${hairline}`, verticalAlign: "baseline", textAlign: "left" }, "& th": { fontWeight: 600 } }}>
+            <thead>
+              <tr>
+                <th scope="col">Place</th>
+                {weight_distributing && <th scope="col">Kit</th>}
+                <th scope="col">{weight_distributing ? "Shank" : "Mount"}, hole</th>
+                <th scope="col">Off by</th>
+                <th scope="col">Ball</th>
+                <th scope="col">Price</th>
+                <th scope="col">Why</th>
+              </tr>
+            </thead>
+            <tbody>
+              {builds.map((build, index) => (
+                <Box component="tr" key={`${build.kit} ${build.shank} ${build.ball}`} data-build={index} sx={{ bgcolor: index === 0 ? "#ebe2c8" : undefined, fontWeight: index === 0 ? 600 : 400 }}>
+                  <Box component="td" sx={{ whiteSpace: "nowrap" }}>{PLACES[index] ?? `${index + 1}`}</Box>
+                  {weight_distributing && <Box component="td" sx={{ whiteSpace: "nowrap" }}>{build.kit}</Box>}
+                  <td>
+                    {build.shank}
+                    {build.position && `, ${build.position.words}`}
+                  </td>
+                  <Box component="td" sx={{ whiteSpace: "nowrap" }}>{read(build.residual_text)}</Box>
+                  <Box component="td" sx={{ whiteSpace: "nowrap" }}>{build.ball}</Box>
+                  <td>{build.price ?? "no price"}</td>
+                  <td>{read(build.why)}</td>
+                </Box>
+              ))}
+            </tbody>
+          </Box>
+        </Box>
+      )}
+    </Panel>
+  );
+}

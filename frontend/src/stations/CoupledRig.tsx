@@ -1,0 +1,73 @@
+/** The coupled rig before the parts meet: uncoupled, no bars, bars on; each figure with how well it is known. */
+import Box from "@mui/material/Box";
+
+import type { CoupledState, Figure } from "../api/types";
+import { hairline, inkSoft } from "../app/theme";
+import { useUnits } from "../app/units";
+import { FigureText } from "../parts/FigureText";
+import { Panel } from "../parts/Rows";
+import { useRig } from "../rig/context";
+
+type FigureName = Exclude<keyof CoupledState, "key" | "name">;
+
+export const STATE_ROWS: [FigureName, string][] = [
+  ["front_drop", "Front arch, down +"],
+  ["rear_drop", "Rear arch, down +"],
+  ["ball_height", "Top of ball"],
+  ["rail", "Rail front above rear"],
+  ["front", "Front axle"],
+  ["rear", "Rear axle"],
+  ["trailer_axles", "Trailer axles"],
+  ["restoration", "Front load given back"],
+  ["bar_each", "Each spring bar"],
+  ["on_ball", "On the ball itself"],
+];
+
+export function CoupledRig() {
+  const { assessment } = useRig();
+  const { states, hitch } = assessment;
+  const note = hitch.settings ? (hitch.settings.source === "model" ? "bars as springs, one solve" : "bars taken as set to the school's aim") : "weight-carrying";
+  return (
+    <Panel title="The coupled rig, before the parts meet" note={note}>
+      <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.3, pr: 1, borderBottom: `1px solid ${hairline}`, textAlign: "right", verticalAlign: "baseline" }, "& th": { fontWeight: 600 }, "& th:first-of-type": { textAlign: "left", fontWeight: 400 } }}>
+        <thead>
+          <tr>
+            <th scope="col" aria-label="Figure" />
+            {states.map((state) => (
+              <th scope="col" key={state.key}>
+                {state.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {STATE_ROWS.map(([name, word]) => (
+            <tr key={name} data-state-row={name}>
+              <th scope="row">{word}</th>
+              {states.map((state) => (
+                <td key={state.key}>
+                  <WithSpread name={`${word}, ${state.name}`} figure={state[name]} />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Panel>
+  );
+}
+
+function WithSpread({ name, figure }: { name: string; figure: Figure | null }) {
+  const { read } = useUnits();
+  if (!figure) return null;
+  return (
+    <>
+      <FigureText name={name} figure={figure} />
+      {figure.spread && (
+        <Box component="span" sx={{ color: inkSoft, ml: 0.5, whiteSpace: "nowrap", fontSize: "0.82rem" }}>
+          ± {read(figure.spread)}
+        </Box>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,34 @@
+/** The parts list of the build, and the way to its printed sheet and its CSV. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import { Link as RouterLink } from "react-router";
+
+import { inkSoft } from "../app/theme";
+import { PartsTable } from "../parts/PartsTable";
+import { Panel } from "../parts/Rows";
+import { useRig } from "../rig/context";
+
+export function PartsListPanel() {
+  const { assessment, draft } = useRig();
+  const saved = draft.record && !draft.dirty ? draft.record : null;
+  return (
+    <Panel title="Parts list" note="what is on the vehicle already costs nothing">
+      <PartsTable parts={assessment.parts} />
+      <Box sx={{ mt: 0.75, display: "flex", gap: 2, alignItems: "center" }}>
+        {saved ? (
+          <>
+            <Button component={RouterLink} to={`/rigs/${saved.id}/sheet/parts`}>
+              Sheet to print
+            </Button>
+            <Link href={`/api/rigs/${saved.id}/parts.csv`} download color="inherit">
+              CSV
+            </Link>
+          </>
+        ) : (
+          <Box sx={{ color: inkSoft }}>Save the rig to print the list or to take it as CSV.</Box>
+        )}
+      </Box>
+    </Panel>
+  );
+}

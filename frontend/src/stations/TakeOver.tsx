@@ -1,0 +1,37 @@
+/** A part of the rig that the catalogue now describes otherwise: its figures of today can be taken over. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+
+import { api, type Refusal } from "../api/client";
+import type { RigRecord } from "../api/types";
+import { pencil } from "../app/theme";
+import { useRig } from "../rig/context";
+
+const PATHS = { kit: "hitch.kit", shank: "hitch.shank", ball: "hitch.ball" } as const;
+
+export function TakeOver() {
+  const { assessment, draft } = useRig();
+  const queries = useQueryClient();
+  const take = useMutation<RigRecord, Refusal, { record: RigRecord; path: (typeof PATHS)[keyof typeof PATHS] }>({
+    mutationFn: ({ record, path }) => api.settled<RigRecord>(api.client.POST("/api/rigs/{id}/take-over/", { params: { path: { id: record.id } }, body: { version: record.version, path } })),
+    onSuccess: (written) => {
+      queries.setQueryData(["rig", String(written.id)], written);
+      void queries.invalidateQueries({ queryKey: ["live"] });
+      void queries.invalidateQueries({ queryKey: ["floor"] });
+    },
+  });
+  const differing = (Object.keys(PATHS) as (keyof typeof PATHS)[]).filter((what) => assessment.findings.some((found) => found.subject === what && found.says.us.startsWith("The catalogue now says")));
+  const record = draft.record;
+  if (!record || differing.length === 0) return null;
+  return (
+    <Box sx={{ mt: 1 }}>
+      {differing.map((what) => (
+        <Button key={what} disabled={draft.dirty || take.isPending} onClick={() => take.mutate({ record, path: PATHS[what] })}>
+          Take over the catalogue&apos;s {what} of today
+        </Button>
+      ))}
+      {take.isError && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{take.error.message}</Box>}
+    </Box>
+  );
+}

@@ -1,0 +1,98 @@
+/** What if: the head a hole up or down, a washer more, more on the tongue, a softer vehicle; the effect as change. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+
+import type { WhatIfAsk } from "../api/types";
+import { hairline, inkSoft, pencil } from "../app/theme";
+import { useUnits } from "../app/units";
+import { Panel } from "../parts/Rows";
+import { useRig } from "../rig/context";
+import { STATE_ROWS } from "./CoupledRig";
+
+type Count = "holes" | "washers" | "steps" | "softer";
+
+export function WhatIf() {
+  const { assessment, whatIf, askWhatIf, draft } = useRig();
+  const { read, system } = useUnits();
+  const asked: WhatIfAsk = whatIf ?? {};
+  const answer = draft.live?.what_if ?? null;
+  const settings = assessment.hitch.settings;
+  const refused = draft.liveError && "problems" in draft.liveError ? Object.values((draft.liveError as { problems: Record<string, string> }).problems)[0] : null;
+
+  const set = (more: Partial<WhatIfAsk>) => askWhatIf({ ...asked, system, ...more });
+  const before = assessment.states[assessment.states.length - 1];
+
+  const count = (name: Count) => ({ now: asked[name] ?? 0, set: (now: number) => set({ [name]: now }) });
+
+  return (
+    <Panel title="What if" note="everything else left as it is set">
+      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(230px, 0.9fr) minmax(200px, 1fr)", gap: 2.5, "@media (max-width: 560px)": { gridTemplateColumns: "1fr" } }}>
+        <Box>
+          <Stepper {...count("holes")} word="Head, holes up" />
+          {settings?.washers != null && <Stepper {...count("washers")} word="Washers" />}
+          {settings?.steps != null && <Stepper {...count("steps")} word={settings.step_word === "link" ? "Working links" : "Bracket holes up"} />}
+          <Stepper {...count("softer")} word="Springs softer" by={10} least={0} most={50} unit=" %" />
+          <TextField label="On the tongue" placeholder={system === "us" ? "100 lb" : "45 kg"} value={asked.tongue ?? ""} onChange={(event) => set({ tongue: event.target.value })} error={Boolean(refused)} helperText={refused} slotProps={{ htmlInput: { maxLength: 30 }, inputLabel: { shrink: true } }} sx={{ mt: 1, width: 150 }} />
+          <Button variant="text" disabled={whatIf === null} onClick={() => askWhatIf(null)} sx={{ mt: 1, ml: 1 }}>
+            As it is
+          </Button>
+        </Box>
+        <Box>
+          {!answer && <Box sx={{ color: inkSoft }}>Ask, and the change of every figure stands here; the drawing shows the rig as asked.</Box>}
+          {answer?.ask && <Box sx={{ color: pencil }}>It cannot be worked out. Go and read: {answer.ask}.</Box>}
+          {answer?.state && (
+            <Box component="table" sx={{ borderCollapse: "collapse", width: "100%", "& td": { py: 0.25, borderBottom: `1px solid ${hairline}`, verticalAlign: "baseline" } }}>
+              <tbody>
+                {STATE_ROWS.filter(([name]) => answer.changes[name] && before?.[name]).map(([name, word]) => (
+                  <tr key={name} data-change={name}>
+                    <td>{word}</td>
+                    <Box component="td" sx={{ textAlign: "right", fontWeight: 600, whiteSpace: "nowrap" }}>
+                      {read(answer.changes[name])}
+                    </Box>
+                    <Box component="td" sx={{ textAlign: "right", color: inkSoft, pl: 1, whiteSpace: "nowrap" }}>
+                      to {read(answer.state?.[name]?.text)}
+                    </Box>
+                  </tr>
+                ))}
+              </tbody>
+            </Box>
+          )}
+        </Box>
+      </Box>
+      {answer?.says.map((one) => (
+        <Box key={one.us} sx={{ mt: 0.75 }}>
+          {read(one)}
+        </Box>
+      ))}
+    </Panel>
+  );
+}
+
+interface StepperProps {
+  word: string;
+  now: number;
+  set: (now: number) => void;
+  by?: number;
+  least?: number;
+  most?: number;
+  unit?: string;
+}
+
+function Stepper({ word, now, set, by = 1, least = -6, most = 6, unit = "" }: StepperProps) {
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "1fr 36px 74px 36px", alignItems: "center", gap: 0.5, py: 0.25 }}>
+      <span>{word}</span>
+      <Button aria-label={`${word}: less`} disabled={now - by < least} onClick={() => set(now - by)} sx={{ minWidth: 0, p: 0 }}>
+        −
+      </Button>
+      <Box sx={{ textAlign: "center", fontWeight: 600 }} aria-live="polite">
+        {now > 0 && least < 0 ? `+${now}` : now}
+        {unit}
+      </Box>
+      <Button aria-label={`${word}: more`} disabled={now + by > most} onClick={() => set(now + by)} sx={{ minWidth: 0, p: 0 }}>
+        +
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,162 @@
+"""What goes with a kit: its ball, its height, its shank and hole. Kits of one head share the work."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from stathmos.core import cases, heights, loading, selection
+from stathmos.core.figures import Anything, Figure, Given, Missing, Phrase, Rule, assumed, work
+from stathmos.core.rig import Rig
+from stathmos.core.rules import Rules, with_hitch_handbook
+from stathmos.core.selection import CHOSEN, Demand, Verdict, Wanted, sag
+from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
+from stathmos.core.stock import Ball, Kit, Stock
+from stathmos.core.units import LENGTH
+from stathmos.core.weighing import Weights
+
+
+@dataclass(frozen=True)
+class Fitted:
+    """One head on this rig: the rules with its handbook's, the geometry with it on, the couples, the heights, what goes with it."""
+
+    rules: Rules
+    geometry: heights.Geometry
+    couples: dict[str, Anything]
+    heights: heights.Heights
+    balls: tuple[Verdict, ...]
+    shanks: tuple[Verdict, ...]
+    ball: Ball | None
+
+
+def in_force(verdicts: tuple[Verdict, ...], name: str) -> Verdict | None:
+    """What sits on the vehicle, else what is chosen. A named part that nobody knows is nothing to go by: not the choice."""
+    if name:
+        return next((one for one in verdicts if one.part.name == name), None)
+    return next((one for one in verdicts if one.state == CHOSEN), None)
+
+
+class Fitting:
+    """Fits heads to one rig, each kind of head once."""
+
+    def __init__(self, rig: Rig, rules: Rules, stock: Stock, demand: Demand, weights: Weights, distributing: bool):
+        self.rig, self.rules, self.stock = rig, rules, stock
+        self.demand, self.weights, self.distributing = demand, weights, distributing
+        self._done: dict[tuple, Fitted] = {}
+
+    def of(self, kit: Kit | None) -> Fitted:
+        """What goes with a kit; with none, a plain mount, or a head that is still to be chosen."""
+        key = (
+            None if kit is None else tuple(
+                getattr(kit, name).value if getattr(kit, name) else None
+                for name in ("adds_overhang", "seat_above_shank", "ball_hole", "ball_thread_limit", "handbook_offset")
+            ) + (kit.handbook_restoration.typed if kit.handbook_restoration else "",)
+        )  # fmt: skip
+        if key not in self._done:
+            self._done[key] = self._fit(kit)
+        return self._done[key]
+
+    def lacks(self, kit: Kit) -> tuple[str, Phrase, bool] | None:
+        """Why no whole build can be made with a kit: no ball fits its head, or no shank brings that to its height."""
+        found = self.of(kit)
+        for what, verdicts, says in (
+            ("ball", found.balls, "No ball in the stock fits its head and the coupler."),
+            ("shank", found.shanks, "No shank in the stock brings its ball to the height wanted."),
+        ):
+            open_yet = any(one.state in (CHOSEN, PART_UNKNOWN) for one in verdicts)
+            if verdicts and not open_yet and not self.rig.choice(f"hitch.{what}"):
+                return what, Phrase(says), False
+        return None
+
+    def _fit(self, kit: Kit | None) -> Fitted:
+        rig, stock, demand, tongue = self.rig, self.stock, self.demand, self.weights.tongue
+        rules = with_hitch_handbook(self.rules, kit)
+        geometry = heights.Geometry.of(rig, loading.total_overhang(rig, kit.adds_overhang if kit else None))
+        couples = cases.couples(rules, tongue, geometry, self.distributing)
+        hole, thread = (kit.ball_hole, kit.ball_thread_limit) if kit else (None, None)
+        balls = selection.choose_ball(stock, rig, demand, hole, thread)
+        chosen = in_force(balls, rig.choice("hitch.ball"))
+        ball: Ball | None = chosen.part if chosen else None
+        stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
+        found = _heights(rig, rules, tongue, geometry, couples, self._head(kit), stack)
+        wanted = Wanted(found.ball_wanted, found.receiver, found.settled.ball)
+        ready = kit is not None or not self.distributing
+        shanks = selection.choose_shank(stock, rig, demand, kit, ball, wanted) if ready else ()
+        return Fitted(rules, geometry, couples, found, balls, shanks, ball)
+
+    def _head(self, kit: Kit | None) -> Anything:
+        """The ball's seat above the shank's reference, mm; a plain mount has none."""
+        if kit is not None:
+            return kit.seat_above_shank or Missing(("stock.kit.seat_above_shank",))
+        return Missing(("hitch.kit",)) if self.distributing else Given(0.0, LENGTH)
+
+
+def _heights(rig: Rig, rules: Rules, tongue: Anything, geometry, couples, head: Anything, stack: Anything):
+    """The height station up to the rise that a shank must make."""
+    coupler = heights.coupler_to_top(rig, stack)
+    receiver = heights.receiver_to_inside_top(rig)
+    bare = heights.settled(tongue, assumed(0.0, "couple"), geometry)
+    settled = heights.settled(tongue, couples["aim"], geometry)
+    offset = heights.ball_offset(rules, tongue, settled.ball)
+    wanted = work(
+        "ball height = level coupler height + offset",
+        LENGTH,
+        heights.ball_height_uncoupled,
+        Rule(f"Ball offset: {rules.offset.name}.", rules.offset.source, rules.offset.authority),
+        coupler=coupler,
+        offset=offset,
+    )
+    rise = work(
+        "rise = ball height − receiver height − head − ball stack",
+        LENGTH,
+        heights.rise_wanted,
+        None,
+        "Negative is a drop.",
+        ball=wanted,
+        receiver=receiver,
+        head=head,
+        stack=stack,
+    )
+    none = Missing(("hitch.shank",))
+    return heights.Heights(
+        coupler, receiver, bare, settled, offset, wanted, rise, none, False, heights.Attitude(none, none, none)
+    )
+
+
+def standing(fitted: Fitted, rig: Rig, shank: Verdict | None, kit: Kit | None) -> heights.Heights:
+    """The heights with the ball where it stands: as measured on the vehicle, else where the chosen hole puts it."""
+    found, ball = fitted.heights, fitted.ball
+    stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
+    at = heights.standing_ball_to_top(rig, stack)
+    measured = not isinstance(at, Missing)
+    if not measured and rig.hitch.ball_height is None and shank and shank.position and ball:
+        at = work(
+            "ball = receiver + rise + head + stack",
+            LENGTH,
+            lambda receiver, rise, head, stack: receiver + rise + head + stack,
+            None,
+            "Less the play of the reducer sleeve." if shank.sleeve else "",
+            receiver=found.receiver,
+            rise=Given(shank.position.rise - sag(shank.sleeve), LENGTH, found.receiver.provenance),
+            head=kit.seat_above_shank if kit else Given(0.0, LENGTH, found.receiver.provenance),
+            stack=stack,
+        )
+    return replace(
+        found,
+        ball_standing=at,
+        ball_is_measured=measured,
+        attitude=heights.attitude(at, found.ball_wanted, found.offset, found.settled.ball, rig),
+    )
+
+
+def hardware(*parts: object | None) -> Figure | Given:
+    """Weight of the hitch itself, kg; a part whose weight is not known weighs an assumed nothing."""
+    known = {
+        type(part).__name__.lower(): part.own_weight
+        for part in parts
+        if part is not None and part.own_weight is not None
+    }
+    if not known:
+        return assumed(0.0, "weight")
+    found = work("hardware = " + " + ".join(known), "weight", lambda **all: sum(all.values()), None, **known)
+    assert isinstance(found, Figure)
+    return found

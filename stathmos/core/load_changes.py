@@ -1,0 +1,73 @@
+"""Loads as they would be written after a change: moved, partly taken out, added. Nothing is judged here."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from stathmos.core.cargo import Placed
+from stathmos.core.figures import Given, Provenance
+from stathmos.core.ratings import Link
+from stathmos.core.rig import CHOICE, Rig, entry_at
+from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, Load
+from stathmos.core.uncertainty import as_written
+from stathmos.core.units import KG_PER_LB, LENGTH, WEIGHT
+
+
+def with_loads(rig: Rig, writes: tuple[Load, ...]) -> Rig:
+    """The rig with some loads instead of those of their keys, or added."""
+    for load in writes:
+        rig = rig.with_load(load) if rig.load(load.key) else replace(rig, loads=(*rig.loads, load))
+    return rig
+
+
+def free_key(rig: Rig, key: str) -> str:
+    """A key near this one that no load has."""
+    return next(name for name in (f"{key[:20]}_{number}" for number in range(2, 100)) if rig.load(name) is None)
+
+
+def place(key: str, name: str, mm: float) -> Given:
+    """A place as it would be written, with the uncertainty that it would be read with."""
+    path = f"loads.{key}.{name}"
+    return Given(mm, LENGTH, Provenance.ASSUMED, path=path, u=as_written(mm, entry_at(path), Provenance.ASSUMED))
+
+
+def weight(key: str, kg: float, origin: Provenance) -> Given:
+    """A weight as it would be written, with the uncertainty that it would be read with."""
+    path = f"loads.{key}.weight"
+    return Given(kg, WEIGHT, origin, path=path, u=as_written(kg, entry_at(path), origin))
+
+
+def word(text: str) -> Given:
+    return Given(0.0, CHOICE, Provenance.ASSUMED, text)
+
+
+def to_the_pound(kg: float) -> float:
+    """Up to the next whole pound, kg."""
+    return math.ceil(kg / KG_PER_LB - 1e-9) * KG_PER_LB
+
+
+def moved(one: Placed, to: float) -> tuple[Load, ...]:
+    """A load at another place, mm: what is aboard keeps where it was, for it was weighed there."""
+    if one.when == ABOARD:
+        return (replace(one.load, moved_to=place(one.key, "moved_to", to)),)
+    return (replace(one.load, at=place(one.key, "at", to), moved_to=None),)
+
+
+def taken_out(rig: Rig, one: Placed, out: float) -> tuple[Load, ...]:
+    """A load with so many kg of it out before the trip."""
+    origin = one.weight.provenance
+    left = replace(one.load, weight=weight(one.key, max(0.0, one.weight.value - out), origin), volume=None)
+    if one.when == TO_COME:
+        return (left,)
+    key = free_key(rig, one.key)
+    gone = replace(left, key=key, weight=weight(key, out, origin), when=word(TO_COME_OUT), kind=word(one.load.kind_key))
+    return (left, gone)
+
+
+def binding(rig: Rig, link: Link) -> bool:
+    """Whether a link binds a change of load: a part that is not on the vehicle yet is chosen anew for the new load."""
+    for prefix, part in (("hitch_", rig.hitch.kit), ("shank_", rig.hitch.shank), ("sleeve_", rig.hitch.shank)):
+        if link.key.startswith(prefix):
+            return part is not None
+    return True

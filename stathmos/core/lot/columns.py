@@ -1,0 +1,35 @@
+"""Rows of things as columns of numbers: what is unknown is NaN, a word is a text, empty where nobody chose."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+
+from stathmos.core.figures import Anything, Given
+
+Column = np.ndarray
+
+
+def numbers(things: Sequence[object], name: str) -> Column:
+    """One figure of each thing, in the core's unit."""
+    given: list[Given | None] = [getattr(one, name) for one in things]
+    return np.array([np.nan if one is None else one.value for one in given])
+
+
+def words(things: Sequence[object], name: str) -> Column:
+    """One choice of each thing."""
+    given: list[Given | None] = [getattr(one, name) for one in things]
+    return np.array(["" if one is None else one.typed for one in given], dtype=object)
+
+
+def known(figure: Anything) -> float:
+    """A figure's value, NaN where it is missing."""
+    return getattr(figure, "value", np.nan)
+
+
+def order_of(rows: Sequence[tuple]) -> Column:
+    """The rank of each row among them, from nought, by Python's own order."""
+    ranks = np.empty(len(rows), dtype=int)
+    ranks[sorted(range(len(rows)), key=lambda index: rows[index])] = np.arange(len(rows))
+    return ranks

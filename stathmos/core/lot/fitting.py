@@ -1,0 +1,421 @@
+"""Kits, balls, sleeves, shanks and holes chosen for many pairs at once, by the rules of `core.selection`, in their order.
+
+Axes: pairs down, parts across. A part serves, serves with care, or fails; and where it
+fails, whether only for want of a figure. The part chosen is the first in the rank.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from stathmos.core import statics
+from stathmos.core.heights import seat_to_top, tenths
+from stathmos.core.lot.columns import Column, numbers, order_of, words
+from stathmos.core.lot.sides import Trailers, Vehicles
+from stathmos.core.ratings import SAME
+from stathmos.core.ratings.link import FIT
+from stathmos.core.rules import RESTORATION_SCHOOLS, OffsetSchool
+from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, PAST_THE_BRACKET, USUAL_TRAY
+from stathmos.core.selection.shanks import CLEARANCE, REACH, SAG
+from stathmos.core.stock import Kit, Stock
+
+SERVES, WITH_CARE, FAILS, NOT_KNOWN = 0, 1, 2, 3
+NONE = -1
+_FAR = np.inf
+
+
+@dataclass(frozen=True)
+class Pairs:
+    """What is asked of the parts, pair by pair. kg, mm."""
+
+    cars: Vehicles
+    lot: Trailers
+    tongue: Column
+    gross: Column
+    borne: Column
+
+    def __len__(self) -> int:
+        return len(self.tongue)
+
+
+class _Verdicts:
+    """Checks put to every pair and part in turn; the first that fails decides."""
+
+    def __init__(self, pairs: int, parts: int):
+        self.state = np.full((pairs, parts), SERVES)
+
+    def check(self, unknown: Column, fails: Column) -> None:
+        open_yet = self.state == SERVES
+        self.state = np.where(open_yet & unknown, NOT_KNOWN, np.where(open_yet & fails & ~unknown, FAILS, self.state))
+
+    def at_least(self, rating: Column, demand: Column) -> None:
+        with np.errstate(invalid="ignore"):
+            self.check(np.isnan(rating) | np.isnan(demand), rating < demand - SAME)
+
+    def reserve(self, rating: Column, load: Column, reserve: float) -> None:
+        with np.errstate(invalid="ignore"):
+            close = load > (1 - reserve) * rating + SAME
+        self.state = np.where((self.state == SERVES) & close, WITH_CARE, self.state)
+
+
+def _first(state: Column, rank: Column) -> Column:
+    """The part of the least rank among those that serve, with or without care; `NONE` where none does."""
+    usable = state <= WITH_CARE
+    at = np.where(usable, rank, _FAR)
+    return np.where(usable.any(axis=1), at.argmin(axis=1), NONE) if state.shape[1] else np.full(len(state), NONE)
+
+
+@dataclass(frozen=True)
+class Head:
+    """One kind of head (or a plain mount) on every pair: geometry, couples, and what goes with it."""
+
+    overhang: Column
+    couples: tuple[Column, Column, Column]
+    ball: Column
+    shank: Column
+    sleeve: Column
+    rise: Column
+    hole: Column
+    turned_up: Column
+    lacks: Column
+
+
+@dataclass(frozen=True)
+class Chosen:
+    """The build of every pair: indices into the stock, `NONE` where none serves; the geometry with its head on."""
+
+    kit: Column
+    ball: Column
+    shank: Column
+    sleeve: Column
+    hole: Column
+    turned_up: Column
+    overhang: Column
+    couples: tuple[Column, Column, Column]
+    hardware: Column
+
+
+class Fitter:
+    """Fits a stock to pairs, each kind of head once."""
+
+    def __init__(self, pairs: Pairs, stock: Stock, distributing: bool):
+        self.pairs, self.stock, self.distributing = pairs, stock, distributing
+        self.reserve = pairs.cars.reserve
+        self.shanks = {
+            name: numbers(stock.shanks, name)
+            for name in (
+                *("size", "most_drop", "most_rise", "pitch", "holes", "end_below"),
+                *("gross_rating", "tongue_rating", "own_weight"),
+            )
+        }
+        self._shank_style = words(stock.shanks, "style")
+        self._shank_static, self._sleeves = self._judge_shanks()
+        self._shank_names = order_of(
+            [(one.own_weight.value if one.own_weight else 0.0, one.name) for one in stock.shanks]
+        )
+
+    def _judge_shanks(self) -> tuple[_Verdicts, Column]:
+        """All that does not hang on the height: style, size, ratings, sleeve."""
+        pairs, own = self.pairs, self.shanks
+        judged = _Verdicts(len(pairs), len(self.stock.shanks))
+        wanted = "adjustable" if self.distributing else "fixed"
+        judged.check((self._shank_style == "")[None, :], (self._shank_style != wanted)[None, :])
+        tube = pairs.cars.figures["receiver_size"][:, None]
+        with np.errstate(invalid="ignore"):
+            judged.check(np.isnan(own["size"])[None, :] | np.isnan(tube), own["size"][None, :] > tube + FIT)
+            smaller = own["size"][None, :] < tube - FIT
+        judged.at_least(own["gross_rating"][None, :], pairs.gross[:, None])
+        judged.at_least(own["tongue_rating"][None, :], pairs.borne[:, None])
+        sleeve, wanting = self._choose_sleeves(tube)
+        without = smaller & (sleeve == NONE)
+        judged.check(without & wanting, without)
+        return judged, np.where(smaller, sleeve, NONE)
+
+    def _choose_sleeves(self, tube: Column) -> tuple[Column, Column]:
+        """The smallest sleeve that serves each pair and shank; and where none does, whether only for want of ratings."""
+        shape = (len(self.pairs), len(self.stock.shanks))
+        chosen, failed, all_unknown = np.full(shape, NONE), np.zeros(shape, bool), np.ones(shape, bool)
+        order = sorted(
+            range(len(self.stock.sleeves)),
+            key=lambda i: (
+                self.stock.sleeves[i].tongue_rating.value if self.stock.sleeves[i].tongue_rating else 0.0,
+                self.stock.sleeves[i].name,
+            ),
+        )
+        for index in order:
+            sleeve = self.stock.sleeves[index]
+            if sleeve.outer is None or sleeve.inner is None:
+                continue
+            with np.errstate(invalid="ignore"):
+                goes = (np.abs(sleeve.outer.value - tube) <= FIT) & (
+                    np.abs(sleeve.inner.value - self.shanks["size"][None, :]) <= FIT
+                )
+            judged = _Verdicts(*shape)
+            for name, demand in (("gross_rating", self.pairs.gross), ("tongue_rating", self.pairs.borne)):
+                given = getattr(sleeve, name)
+                judged.at_least(np.full(shape, given.value if given else np.nan), demand[:, None])
+            serves = goes & (judged.state == SERVES)
+            failed |= goes & ~serves
+            all_unknown &= ~goes | serves | (judged.state == NOT_KNOWN)
+            chosen = np.where((chosen == NONE) & serves, index, chosen)
+        return chosen, failed & all_unknown
+
+    def head(self, kit: Kit | None) -> Head:
+        """One head on every pair."""
+        pairs, cars, lot = self.pairs, self.pairs.cars, self.pairs.lot.figures
+        low, aim, high = self._restoration(kit)
+        w, L = cars.figures["wheelbase"], lot["ball_to_axle"]
+        adds = kit.adds_overhang.value if kit and kit.adds_overhang else 0.0
+        o = cars.figures["overhang"] + adds
+        none = np.zeros(len(pairs))
+        couples = tuple(
+            statics.couple_for_restoration(f, pairs.tongue, o, L) if self.distributing else none
+            for f in (low, aim, high)
+        )
+        ball, ball_open = self._ball(kit)
+        stacks = numbers(self.stock.balls, "stack_height")
+        stack = taken(stacks, ball)
+        settle = statics.settle(pairs.tongue, couples[1], w, o, L, cars.k_f, cars.k_r)
+        coupler = np.where(pairs.lot.seat_datum, seat_to_top(lot["coupler_height"], stack), lot["coupler_height"])
+        wanted = coupler + self._offset(kit, settle)
+        seat = (kit.seat_above_shank.value if kit.seat_above_shank else np.nan) if kit else 0.0
+        if kit is None and self.distributing:
+            nothing = np.full(len(pairs), NONE)
+            return Head(o, couples, ball, nothing, nothing, none, nothing, none > 0, none > 0)
+        rise = wanted - cars.receiver - seat - stack
+        shank, state, rises, holes, up = self._shank(rise, settle)
+        at = (np.arange(len(pairs)), np.maximum(shank, 0))
+        shank_open = (state <= WITH_CARE).any(axis=1) | (state == NOT_KNOWN).any(axis=1)
+        lacks = (~ball_open & bool(self.stock.balls)) | (~shank_open & bool(self.stock.shanks))
+        if not self.stock.shanks:
+            return Head(o, couples, ball, shank, shank, none, shank, none > 0, lacks)
+        sleeve = np.where(shank == NONE, NONE, self._sleeves[at])
+        return Head(o, couples, ball, shank, sleeve, rises[at], holes[at], up[at], lacks)
+
+    def _restoration(self, kit: Kit | None) -> tuple[Column, Column, Column]:
+        """The window by the vehicle's handbook, else the hitch's, else as chosen."""
+        school = RESTORATION_SCHOOLS.get(kit.handbook_restoration.typed if kit and kit.handbook_restoration else "")
+        if school is None:
+            return self.pairs.cars.restoration
+        theirs = self.pairs.cars.from_vehicle_handbook
+        ends = (school.low, school.aim, school.high)
+        return tuple(np.where(theirs, own, end) for own, end in zip(self.pairs.cars.restoration, ends, strict=True))
+
+    def _offset(self, kit: Kit | None, settle: Column) -> Column:
+        school: OffsetSchool = self.pairs.cars.offset
+        if kit is not None and kit.handbook_offset is not None:
+            return np.full(len(self.pairs), kit.handbook_offset.value)
+        if school.fixed is not None:
+            return np.full(len(self.pairs), school.fixed)
+        return self.pairs.tongue * school.per_tongue if school.per_tongue is not None else settle
+
+    def _ball(self, kit: Kit | None) -> tuple[Column, Column]:
+        """The ball of a head; and whether one serves, or may."""
+        balls = {
+            name: numbers(self.stock.balls, name) for name in ("diameter", "rating", "shank_diameter", "thread_length")
+        }
+        judged = _Verdicts(len(self.pairs), len(self.stock.balls))
+        size = self.pairs.lot.figures["coupler_size"][:, None]
+        with np.errstate(invalid="ignore"):
+            own = balls["diameter"][None, :]
+            judged.check(np.isnan(own) | np.isnan(size), np.abs(own - size) > FIT)
+            judged.at_least(balls["rating"][None, :], self.pairs.gross[:, None])
+            if kit is not None and kit.ball_hole is not None:
+                own = balls["shank_diameter"][None, :]
+                judged.check(np.isnan(own), np.abs(own - kit.ball_hole.value) > FIT)
+            if kit is not None and kit.ball_thread_limit is not None:
+                own = balls["thread_length"][None, :]
+                judged.check(np.isnan(own), own > kit.ball_thread_limit.value + FIT)
+        rank = order_of([(np.inf if one.rating is None else one.rating.value, one.name) for one in self.stock.balls])
+        chosen = _first(judged.state, rank[None, :] + np.zeros((len(self.pairs), 1)))
+        return chosen, ((judged.state == SERVES) | (judged.state == NOT_KNOWN)).any(axis=1)
+
+    def _shank(self, rise: Column, settle: Column) -> tuple[Column, Column, Column, Column, Column]:
+        """The shank of a head by the rise it must make; the states of all; rise, hole and way up of each."""
+        own, cars = self.shanks, self.pairs.cars
+        judged = _Verdicts(*self._shank_static.state.shape)
+        judged.state = self._shank_static.state.copy()
+        wanted = rise[:, None]
+        judged.check(np.isnan(wanted), np.zeros_like(judged.state, bool))
+        slops = np.array([one.slop.value if one.slop else 0.0 for one in self.stock.sleeves])
+        sag = SAG * np.where(self._sleeves == NONE, 0.0, taken(slops, self._sleeves))
+        with np.errstate(invalid="ignore"):
+            clear = cars.receiver[:, None] - own["most_drop"] - own["end_below"] - settle[:, None]
+            low = clear < CLEARANCE - SAME
+        undrawn = sum(np.isnan(own[name]) for name in ("most_drop", "most_rise", "pitch", "holes")) > 0
+        judged.check(undrawn[None, :], np.zeros_like(judged.state, bool))
+        found, hole, up = self._nearest(wanted + sag, low)
+        residual = found - sag - wanted
+        with np.errstate(invalid="ignore"):
+            judged.check(
+                np.zeros_like(judged.state, bool),
+                np.abs(residual) > np.maximum(own["pitch"] / 2, REACH)[None, :] + SAME,
+            )
+        judged.reserve(own["tongue_rating"][None, :], self.pairs.borne[:, None], self.reserve)
+        with_care = (judged.state != SERVES) * 2 + (self._sleeves != NONE)
+        off = np.nan_to_num(tenths(np.abs(residual)), nan=0.0)
+        rank = (with_care * 1e7 + off) * max(1, len(self._shank_names)) + self._shank_names[None, :]
+        return _first(judged.state, rank), judged.state, found, hole, up
+
+    def _nearest(self, target: Column, low: Column) -> tuple[Column, Column, Column]:
+        """Of every shank the position with the smallest residual, of two as near the lower: its rise, hole (from 1), way up."""
+        own = self.shanks
+        pitch, last = own["pitch"], own["holes"] - 1
+        best = np.full(target.shape if target.shape[1] == len(pitch) else (len(target), len(pitch)), np.nan)
+        best_key, hole, up = np.full(best.shape, _FAR), np.zeros(best.shape), np.zeros(best.shape, bool)
+        starts = ((-own["most_drop"], False), (own["most_rise"] - last * pitch, True))
+        with np.errstate(invalid="ignore", divide="ignore"):
+            for start, turned in starts:
+                exact = np.floor(np.where(pitch > 0, (target - start) / np.where(pitch > 0, pitch, 1.0), 0.0))
+                for index in (exact, exact + 1):
+                    at = np.clip(index, 0, last)
+                    rise = start + at * pitch
+                    key = tenths(np.abs(rise - target))
+                    nearer = (key < best_key) | ((key == best_key) & (rise < best))
+                    nearer &= ~low if not turned else True
+                    best = np.where(nearer, rise, best)
+                    hole = np.where(nearer, at + 1, hole)
+                    up = np.where(nearer, turned, up)
+                    best_key = np.where(nearer, key, best_key)
+        return best, hole, up
+
+    def _judge_kits(self) -> _Verdicts:
+        """All that does not hang on what goes with a kit."""
+        pairs, kits = self.pairs, self.stock.kits
+        own = {
+            name: numbers(kits, name)[None, :]
+            for name in (
+                *("gross_rating", "tongue_rating", "tongue_minimum"),
+                *("frame_depth_least", "frame_depth_most", "special_depth_most"),
+            )
+        }
+        judged = _Verdicts(len(pairs), len(kits))
+        surge, mounts = words(kits, "surge_brakes")[None, :], words(kits, "mounts")[None, :]
+        surging = (pairs.lot.brakes == "surge")[:, None] & (surge != "yes")
+        judged.check(surging & (surge == ""), surging)
+        under = (pairs.lot.mount == "underslung")[:, None] & (mounts != "either")
+        judged.check(under & (mounts == ""), under)
+        judged.at_least(own["gross_rating"], pairs.gross[:, None])
+        judged.at_least(own["tongue_rating"], pairs.borne[:, None])
+        judged.at_least(np.broadcast_to(pairs.borne[:, None], judged.state.shape), own["tongue_minimum"])
+        depth = pairs.lot.figures["frame_depth"][:, None]
+        with np.errstate(invalid="ignore"):
+            special = (own["frame_depth_most"] + SAME < depth) & (depth <= own["special_depth_most"] + SAME)
+            outside = (depth < own["frame_depth_least"] - SAME) | (depth > own["frame_depth_most"] + SAME)
+        unknown = np.isnan(depth) | np.isnan(own["frame_depth_least"]) | np.isnan(own["frame_depth_most"])
+        judged.check(np.zeros_like(judged.state, bool), outside & ~special & ~unknown)
+        judged.check(np.zeros_like(judged.state, bool), ~self._brackets_fit())
+        return judged
+
+    def _brackets_fit(self) -> Column:
+        """Whether each kit's brackets find a free place on each trailer."""
+        kits, trailer = self.stock.kits, self.pairs.lot.figures
+        free = np.ones((len(self.pairs), len(kits)), bool)
+        done: dict[tuple, Column] = {}
+        for index, kit in enumerate(kits):
+            if kit.bracket_distance is None:
+                continue
+            preferred = kit.bracket_distance.value
+            least = kit.bracket_least.value if kit.bracket_least else preferred
+            most = kit.bracket_most.value if kit.bracket_most else preferred
+            if kit.bar_length is not None:
+                most = min(most, kit.bar_length.value - PAST_THE_BRACKET)
+            clears = kit.clears_trays is not None and kit.clears_trays.typed == "yes"
+            key = (preferred, least, most, clears)
+            if key not in done:
+                done[key] = _free_place(preferred, least, most, clears, trailer)
+            free[:, index] = done[key]
+        return free
+
+    def choose(self) -> Chosen:
+        """The build of every pair."""
+        if not self.distributing:
+            plain = self.head(None)
+            return self._with(np.full(len(self.pairs), NONE), [plain], np.zeros(len(self.pairs), int))
+        kits = self.stock.kits
+        judged = self._judge_kits()
+        heads: list[Head] = [self.head(None)]
+        head_of, seen = np.zeros(len(kits), int), {}
+        may_serve = (judged.state == SERVES).any(axis=0)
+        for index, kit in enumerate(kits):
+            if not may_serve[index]:
+                continue  # nobody will bolt it on: no need to know where its ball would stand
+            key = tuple(
+                getattr(kit, name).value if getattr(kit, name) else None
+                for name in ("adds_overhang", "seat_above_shank", "ball_hole", "ball_thread_limit", "handbook_offset")
+            ) + (kit.handbook_restoration.typed if kit.handbook_restoration else "",)
+            if key not in seen:
+                seen[key] = len(heads)
+                heads.append(self.head(kit))
+            head_of[index] = seen[key]
+        lacks = (
+            np.stack([one.lacks for one in heads], axis=1)[:, head_of] if kits else np.zeros((len(self.pairs), 0), bool)
+        )
+        tongue = numbers(kits, "tongue_rating")[None, :]
+        judged.reserve(tongue, self.pairs.borne[:, None], self.reserve)
+        whole = np.where(lacks & (judged.state <= WITH_CARE), FAILS, judged.state)
+        # Where no whole build can be made the kit is chosen all the same.
+        state = np.where((whole <= WITH_CARE).any(axis=1)[:, None], whole, judged.state)
+        kit = _first(state, self._kit_rank(state))
+        return self._with(kit, heads, np.where(kit == NONE, 0, taken(head_of, kit, 0)))
+
+    def _kit_rank(self, state: Column) -> Column:
+        def rows(sign: float) -> Column:
+            return order_of(
+                [
+                    (
+                        sign * one.tongue_rating.value if one.tongue_rating else np.inf,
+                        one.sway_control is None or one.sway_control.typed != "yes",
+                        one.own_weight.value if one.own_weight else 0.0,
+                        one.name,
+                    )
+                    for one in self.stock.kits
+                ]
+            )
+
+        return np.where(state == SERVES, rows(1.0)[None, :], len(self.stock.kits) + rows(-1.0)[None, :])
+
+    def _with(self, kit: Column, heads: list[Head], head: Column) -> Chosen:
+        """The columns of the head that each pair has."""
+        pair = np.arange(len(self.pairs))
+
+        def of(name: str) -> Column:
+            return np.stack([getattr(one, name) for one in heads])[head, pair]
+
+        couples = tuple(np.stack([one.couples[end] for one in heads])[head, pair] for end in range(3))
+        shank, sleeve = of("shank"), of("sleeve")
+        hardware = np.zeros(len(self.pairs))
+        for parts, index in ((self.stock.kits, kit), (self.stock.shanks, shank), (self.stock.sleeves, sleeve)):
+            hardware += np.nan_to_num(taken(numbers(parts, "own_weight"), index), nan=0.0)
+        return Chosen(kit, of("ball"), shank, sleeve, of("hole"), of("turned_up"), of("overhang"), couples, hardware)
+
+
+def taken(values: Column, index: Column, otherwise: float = np.nan) -> Column:
+    """A figure of the part that each pair has; NaN where it has none."""
+    if not len(values):
+        return np.full(index.shape, otherwise)
+    return np.where(index == NONE, otherwise, values[np.maximum(index, 0)])
+
+
+def _free_place(preferred: float, least: float, most: float, clears: bool, trailer: dict[str, Column]) -> Column:
+    """Whether a bracket can stand somewhere between least and most and meet nothing."""
+    count = len(trailer["jack_position"])
+    if most < least:
+        return np.zeros(count, bool)
+    spans = [(trailer["jack_position"] - HALF_JACK, trailer["jack_position"] + HALF_JACK)]
+    if not clears:
+        for at, tray in (("propane_position", "propane_tray"), ("battery_position", "battery_tray")):
+            half = np.where(np.isnan(trailer[tray]), USUAL_TRAY, trailer[tray]) / 2
+            spans.append((trailer[at] - half, trailer[at] + half))
+    kept_clear = [(front - HALF_BRACKET, rear + HALF_BRACKET) for front, rear in spans]
+    places = [np.full(count, min(max(preferred, least), most)), np.full(count, least), np.full(count, most)]
+    places += [edge for pair in kept_clear for edge in pair]
+    free = np.zeros(count, bool)
+    with np.errstate(invalid="ignore"):
+        for place in places:
+            inside = (place >= least) & (place <= most)
+            met = sum((front < place) & (place < rear) for front, rear in kept_clear) > 0
+            free |= inside & ~met
+    return free

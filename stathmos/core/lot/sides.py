@@ -1,0 +1,157 @@
+"""The two sides of every pair: tow vehicles, loaded and judged by their rules, and trailers filled to their GVWR."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from stathmos.core import cargo, heights, loading
+from stathmos.core.contradictions import contradictions
+from stathmos.core.figures import Authority, Given, Provenance, assumed
+from stathmos.core.lot.columns import Column, known, numbers, words
+from stathmos.core.rig import CHOICE, KINDS, SEAT, Rig, Trailer, Weighing
+from stathmos.core.rig.loads import VEHICLE
+from stathmos.core.rules import OffsetSchool, Rules, rules_for
+from stathmos.core.units import WEIGHT
+
+VEHICLE_RATINGS = (
+    *("gvwr", "front_gawr", "rear_gawr", "payload", "tow_rating", "tongue_limit", "wheelbase", "overhang"),
+    *("receiver_size", "receiver_wc_gross", "receiver_wc_tongue", "receiver_wd_gross", "receiver_wd_tongue"),
+    *("receiver_d_value", "frontal_area_limit"),
+)
+TRAILER_FIGURES = (
+    *("gvwr", "axle_rating", "axle_count", "tyre_rating", "tyre_count", "coupler_size", "coupler_rating"),
+    *("coupler_tongue_limit", "coupler_d_value", "coupler_v_value", "chain_rating", "coupler_height", "ball_to_axle"),
+    *("frame_length", "frame_depth", "frontal_area", "jack_position", "propane_position", "propane_tray"),
+    *("battery_position", "battery_tray"),
+)
+
+
+def vehicle_only(rig: Rig) -> Rig:
+    """The rig without its trailer: the vehicle, what rides in it, and the weighing of it alone."""
+    alone = Weighing(
+        bridge_front_alone=rig.weighing.bridge_front_alone,
+        bridge_rear_alone=rig.weighing.bridge_rear_alone,
+        bridge_mark=rig.weighing.bridge_mark,
+    )
+    loads = tuple(load for load in rig.loads if KINDS[load.kind_key].on == VEHICLE)
+    return replace(rig, trailer=Trailer(), loads=loads, weighing=alone, hitch=type(rig.hitch)(style=rig.hitch.style))
+
+
+def filled(rig: Rig, trailer: Trailer, rules: Rules = Rules(), style: str = "") -> Rig:
+    """A vehicle with a trailer as a customer will fill it one day: at its GVWR, with the school's upper share on the tongue."""
+    bare = vehicle_only(rig)
+    upper, gvwr = rules_for(rig, rules).share.high, trailer.gvwr
+    gross = tongue = None
+    if gvwr is not None:
+        gross = Given(gvwr.value, WEIGHT, Provenance.LABEL, gvwr.typed, path="trailer.gross_weight")
+        tongue = Given(upper * gvwr.value, WEIGHT, Provenance.ASSUMED, path="weighing.tongue_scale")
+    hitch = replace(bare.hitch, style=Given(0.0, CHOICE, Provenance.ASSUMED, style)) if style else bare.hitch
+    return replace(
+        bare,
+        trailer=replace(trailer, gross_weight=gross, brochure_tongue=None, unladen_weight=None),
+        weighing=replace(bare.weighing, tongue_scale=tongue),
+        hitch=hitch,
+    )
+
+
+@dataclass(frozen=True)
+class Vehicles:
+    """Vehicles as columns, loaded, without hitch hardware. kg, mm."""
+
+    figures: dict[str, Column]
+    gcwr: Column
+    front: Column
+    rear: Column
+    aboard: Column
+    behind: Column
+    weighed: Column
+    k_f: Column
+    k_r: Column
+    receiver: Column
+    upper: Column
+    s_limited: Column
+    restoration: tuple[Column, Column, Column]
+    from_vehicle_handbook: Column
+    wd: Column
+    controller: Column
+    seven_way: Column
+    offset: OffsetSchool
+    reserve: float
+
+
+def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
+    """Each rig's vehicle with what rides in it, by its own rules. The offset school and the reserve are the first rig's."""
+    sides = [vehicle_only(rig) for rig in rigs]
+    rows = [_vehicle(rig, house) for rig in sides]
+    cars = [row["vehicle"] for row in rows]
+
+    def column(name: str) -> Column:
+        return np.array([row[name] for row in rows])
+
+    rules: list[Rules] = [row["rules"] for row in rows]
+    return Vehicles(
+        {name: numbers(cars, name) for name in VEHICLE_RATINGS},
+        *(column(name) for name in ("gcwr", "front", "rear", "aboard", "behind", "weighed", "k_f", "k_r", "receiver")),
+        np.array([one.share.high for one in rules]),
+        np.array([one.share.s_limited for one in rules]),
+        tuple(np.array([getattr(one.restoration, end) for one in rules]) for end in ("low", "aim", "high")),
+        np.array([one.restoration.authority is Authority.VEHICLE_HANDBOOK for one in rules]),
+        words(cars, "handbook_wd"),
+        words(cars, "brake_controller"),
+        words(cars, "seven_way"),
+        rules[0].offset,
+        rules[0].reserve,
+    )
+
+
+def _vehicle(rig: Rig, house: Rules) -> dict:
+    """One vehicle by the same rooms as `assess`."""
+    overhang = rig.figure("vehicle.overhang")
+    placed = cargo.plan(rig, overhang)
+    wrong = contradictions(rig, placed)
+    if wrong:
+        rig = rig.without(path for one in wrong for path in one.spoils)
+        placed = cargo.plan(rig, overhang)
+    loads = loading.vehicle_loads(rig, placed, assumed(0.0, WEIGHT), overhang)
+    k_f, k_r = heights.spring_rates(rig)
+    return {
+        "vehicle": rig.vehicle,
+        "rules": rules_for(rig, house),
+        "gcwr": known(loading.gcwr(rig)),
+        "front": known(loads.front),
+        "rear": known(loads.rear),
+        "aboard": known(loads.aboard),
+        "behind": known(loads.behind_axle),
+        "weighed": loads.weighed,
+        "k_f": known(k_f),
+        "k_r": known(k_r),
+        "receiver": known(heights.receiver_to_inside_top(rig)),
+    }
+
+
+@dataclass(frozen=True)
+class Trailers:
+    """Trailers as columns."""
+
+    figures: dict[str, Column]
+    seat_datum: Column
+    brakes: Column
+    breakaway: Column
+    mount: Column
+    wd: Column
+    coupler_wd: Column
+    coupling: Column
+
+
+def trailers(listed: Sequence[Trailer]) -> Trailers:
+    """Each trailer's figures; a jack behind the axles is a contradiction, and unknown."""
+    figures = {name: numbers(listed, name) for name in TRAILER_FIGURES}
+    figures["jack_position"] = np.where(
+        figures["jack_position"] >= figures["ball_to_axle"], np.nan, figures["jack_position"]
+    )
+    seat = [one.coupler_height is not None and one.coupler_height.datum == SEAT for one in listed]
+    named = ("brakes", "breakaway", "coupler_mount", "maker_wd", "coupler_wd", "coupling")
+    return Trailers(figures, np.array(seat), *(words(listed, name) for name in named))

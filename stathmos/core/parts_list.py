@@ -1,0 +1,118 @@
+"""The parts list of a build: quantities, prices, and what follows from it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from stathmos.core.figures import Given, Phrase
+from stathmos.core.ratings import Build
+from stathmos.core.rig import Rig
+from stathmos.core.selection import wants_special_bracket
+from stathmos.core.stock import Accessory, Kit, Stock
+
+BUY, HAVE, ASK = "buy", "on the vehicle", "look first"
+
+
+@dataclass(frozen=True)
+class Line:
+    """One line. ``state``: to buy, on the vehicle already, or to be looked at first. ``price`` each; None where no list has it."""
+
+    quantity: int
+    name: str
+    what: str
+    why: Phrase
+    state: str
+    price: Given | None
+
+    @property
+    def amount(self) -> float | None:
+        """What the line comes to; nothing for what is there already."""
+        if self.state == HAVE:
+            return 0.0
+        return None if self.price is None else self.quantity * self.price.value
+
+
+@dataclass(frozen=True)
+class PartsList:
+    """``total`` of what is priced and to be bought; ``unpriced``: how many lines to buy have no price."""
+
+    lines: tuple[Line, ...]
+    total: float
+    unpriced: int
+
+
+def parts_list(rig: Rig, build: Build, stock: Stock, sway_wanted: bool, sway_built_in: bool) -> PartsList:
+    """Everything that the build takes, in the order in which it is laid out."""
+    lines = (*_hitch(rig, build), *_follows(rig, build, stock, sway_wanted and not sway_built_in))
+    to_buy = [line for line in lines if line.state == BUY]
+    priced = [line.amount for line in to_buy if line.amount is not None]
+    return PartsList(lines, sum(priced), len(to_buy) - len(priced))
+
+
+def _hitch(rig: Rig, build: Build) -> Iterator[Line]:
+    for what, part, word in (
+        ("kit", build.kit, "weight-distributing kit: head, two spring bars, a pair of frame brackets"),
+        ("shank", build.shank, "shank" if build.weight_distributing else "ball mount"),
+        ("sleeve", build.sleeve, "reducer sleeve"),
+        ("ball", build.ball, "ball"),
+    ):
+        if part is not None:
+            there = rig.choice(f"hitch.{what}") == part.name if what != "sleeve" else False
+            yield Line(1, part.name, word, Phrase("The build in force."), HAVE if there else BUY, part.price)
+
+
+def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterator[Line]:
+    """Accessories that follow from the build and from what the rig lacks."""
+
+    def line(serves: str, why: str, state: str = BUY) -> Line:
+        found = _accessory(stock, serves, build.kit)
+        word = dict(Accessory.__dataclass_fields__["serves"].metadata["entry"].choices)[serves]
+        return Line(
+            1, found.name if found else word.capitalize(), word, Phrase(why), state, found.price if found else None
+        )
+
+    kit = build.kit
+    if kit is not None and kit.adds_overhang is not None and kit.adds_overhang.value > 0:
+        yield line(
+            "chain_extension",
+            "The head moves the ball rearward: the chains must still reach, crossed, and clear the ground.",
+            ASK,
+        )
+        yield line("wiring_extension", "The head moves the ball rearward: the 7-way lead must still reach.", ASK)
+    if kit is not None and wants_special_bracket(kit, rig):
+        yield line("special_bracket", "The A-frame's rail is deeper than the usual brackets take.")
+    if friction_bar:
+        yield line("friction_bar", "Sway control is wanted and the hitch has none built in.")
+    if rig.choice("trailer.brakes") == "electric":
+        yield from _wanted(rig, "vehicle.brake_controller", line, "controller", "The trailer has electric brakes.")
+    if rig.choice("trailer.brakes") in ("electric", "surge"):
+        yield from _wanted(rig, "trailer.breakaway", line, "breakaway", "A braked trailer wants a breakaway switch.")
+    yield from _wanted(rig, "vehicle.seven_way", line, "seven_way", "Lights and brakes go by it.")
+    if rig.choice("vehicle.cooler") == "wanted":
+        yield line("cooler", "The tow vehicle's handbook wants one for towing.")
+    if build.ball is not None and rig.choice("hitch.ball") != build.ball.name:
+        yield line("deep_socket", "The ball nut is torqued with one; for the bay, if it has none.", ASK)
+
+
+def _wanted(rig: Rig, path: str, line, serves: str, why: str) -> Iterator[Line]:
+    written = rig.choice(path)
+    if written == "no":
+        yield line(serves, why + " There is none.")
+    elif not written:
+        yield line(serves, why + " Nobody has looked whether there is one.", ASK)
+
+
+def _accessory(stock: Stock, serves: str, kit: Kit | None) -> Accessory | None:
+    """The cheapest of a kind that fits: of the kit's own family, or of none; unpriced ones last."""
+    family = kit.family if kit is not None else ""
+    fitting = [
+        one
+        for one in stock.accessories
+        if one.serves is not None and one.serves.typed == serves and one.family in ("", family)
+    ]
+    return min(
+        fitting,
+        key=lambda one: (one.family == "", one.price is None, one.price.value if one.price else 0.0, one.name),
+        default=None,
+    )

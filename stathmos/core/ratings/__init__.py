@@ -1,0 +1,29 @@
+"""The ratings chain: what each link must carry (demands), how it stands (link), all of them in order (chain), and waivers of the reserve."""
+
+from stathmos.core.ratings.chain import Build, Case, axle_demand, chain, full_tongue, hitch_load, wants_sleeve, weakest
+from stathmos.core.ratings.demands import SAE_J684, SAME, trailer_class
+from stathmos.core.ratings.link import LINKS, Link, State, judge, link_name, part_figure
+from stathmos.core.ratings.waivers import Waiver, refusal, waived
+
+__all__ = [
+    "LINKS",
+    "SAE_J684",
+    "SAME",
+    "Build",
+    "Case",
+    "Link",
+    "State",
+    "Waiver",
+    "axle_demand",
+    "chain",
+    "full_tongue",
+    "hitch_load",
+    "judge",
+    "link_name",
+    "part_figure",
+    "refusal",
+    "trailer_class",
+    "waived",
+    "wants_sleeve",
+    "weakest",
+]

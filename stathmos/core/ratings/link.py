@@ -1,0 +1,150 @@
+"""One link of the chain: demand against rating, and how it stands."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import Enum
+
+from stathmos.core.figures import Anything, Missing, Rule, expanded, wanting
+from stathmos.core.ratings.demands import SAME
+from stathmos.core.rig import Rig
+
+FIT = 0.05  # mm: two sizes stamped alike
+
+
+class State(Enum):
+    """How a link stands; worst first."""
+
+    OVER = "over"
+    UNKNOWN = "unknown"
+    LIMIT = "at the limit"
+    RESERVE = "inside the reserve"
+    WITHIN = "within"
+
+
+#: every link in physical order: what it is called, and the part of the drawing it belongs to
+LINKS: dict[str, tuple[str, str]] = {
+    "trailer_tyres": ("Trailer tyres", "trailer_axles"),
+    "trailer_axles": ("Trailer axles (GAWR)", "trailer_axles"),
+    "trailer_gvwr": ("Trailer GVWR", "trailer"),
+    "coupler": ("Coupler", "coupler"),
+    "coupler_tongue": ("Coupler S-limit", "coupler"),
+    "coupler_d": ("Coupler D-value", "coupler"),
+    "coupler_v": ("Coupler V-value", "coupler"),
+    "chains": ("Safety chains, each", "coupler"),
+    "ball_size": ("Ball diameter equals coupler", "ball"),
+    "ball": ("Ball", "ball"),
+    "ball_shank": ("Ball shank fits its hole", "ball"),
+    "ball_thread": ("Ball thread within the head's limit", "ball"),
+    "hitch_gross": ("WD hitch, gross", "hitch"),
+    "hitch_tongue": ("WD hitch, tongue", "hitch"),
+    "hitch_window": ("WD hitch, load no less than its bars want", "hitch"),
+    "shank_gross": ("Shank, gross", "shank"),
+    "shank_tongue": ("Shank, tongue", "shank"),
+    "shank_size": ("Shank goes into the receiver", "receiver"),
+    "sleeve_gross": ("Reducer sleeve, gross", "receiver"),
+    "sleeve_tongue": ("Reducer sleeve, tongue", "receiver"),
+    "receiver_gross": ("Receiver, {style} gross", "receiver"),
+    "receiver_tongue": ("Receiver, {style} tongue", "receiver"),
+    "receiver_d": ("Receiver D-value", "receiver"),
+    "tow_rating": ("Vehicle tow rating", "vehicle"),
+    "tongue_limit": ("Vehicle tongue limit", "vehicle"),
+    "payload": ("Placard payload", "vehicle"),
+    "rear_gawr": ("Rear GAWR", "rear_axle"),
+    "front_gawr": ("Front GAWR", "front_axle"),
+    "gvwr": ("GVWR", "vehicle"),
+    "gcwr": ("GCWR", "vehicle"),
+    "frontal_area": ("Frontal area", "trailer"),
+    "brakes": ("Trailer brakes", "equipment"),
+    "controller": ("Brake controller", "equipment"),
+    "breakaway": ("Breakaway switch", "equipment"),
+    "seven_way": ("Wiring, 7-way", "equipment"),
+}
+
+
+def judge(demand: float, rating: float, reserve: float) -> State:
+    """State of a demand against a rating with a reserve kept free.
+
+    >>> [judge(demand, 1000, 0.1).value for demand in (900, 901, 1000, 1000.1)]
+    ['within', 'inside the reserve', 'at the limit', 'over']
+    """
+    if demand > rating + SAME:
+        return State.OVER
+    if demand >= rating - SAME:
+        return State.LIMIT
+    if demand > (1 - reserve) * rating + SAME:
+        return State.RESERVE
+    return State.WITHIN
+
+
+@dataclass(frozen=True)
+class Link:
+    """One link of the chain.
+
+    ``kind``: ``load`` (demand against rating), ``fit`` (two sizes that must be
+    equal, or one within the other) or ``presence``. ``part`` names the piece of the
+    drawing it belongs to. ``may_be_over``: within, and so little known that it may be over.
+    """
+
+    key: str
+    name: str
+    part: str
+    kind: str
+    demand: Anything | None
+    rating: Anything | None
+    state: State
+    rule: Rule | None
+    share: float | None = None
+    margin: float | None = None
+    needs: tuple[str, ...] = ()
+    may_be_over: bool = False
+
+
+def link_name(key: str, style: str = "") -> str:
+    """What a link is called; a receiver's rating is one for carrying (WC) and one for distributing (WD).
+
+    >>> link_name("rear_gawr"), link_name("receiver_gross", "WD")
+    ('Rear GAWR', 'Receiver, WD gross')
+    """
+    return LINKS[key][0].format(style=style)
+
+
+def load(key: str, demand: Anything, rating: Anything, reserve: float, rule: Rule | None, style: str = "") -> Link:
+    """A load against its rating."""
+    named = (key, link_name(key, style), LINKS[key][1], "load", demand, rating)
+    needs = wanting(demand, rating)
+    if needs:
+        return Link(*named, State.UNKNOWN, rule, needs=needs)
+    state = judge(demand.value, rating.value, reserve)
+    # At the limit it is said already that nothing is left.
+    doubt = state in (State.RESERVE, State.WITHIN) and demand.value + expanded(demand) > rating.value + SAME
+    share, margin = demand.value / rating.value, rating.value - demand.value
+    return Link(*named, state, rule, share=share, margin=margin, may_be_over=doubt)
+
+
+def fit(key: str, size: Anything, limit: Anything, rule: Rule, at_most: bool = False) -> Link:
+    """Two sizes that must be equal, or the first within the second."""
+    named = (key, link_name(key), LINKS[key][1], "fit", size, limit)
+    needs = wanting(size, limit)
+    if needs:
+        return Link(*named, State.UNKNOWN, rule, needs=needs)
+    fits = size.value <= limit.value + FIT if at_most else abs(size.value - limit.value) <= FIT
+    return Link(*named, State.WITHIN if fits else State.OVER, rule)
+
+
+def presence(key: str, rig: Rig, path: str, rule: Rule) -> Link:
+    """Something that must be there."""
+    state = {"yes": State.WITHIN, "no": State.OVER}.get(rig.choice(path))
+    return unread(key, rule, (path,)) if state is None else Link(key, *LINKS[key], "presence", None, None, state, rule)
+
+
+def unread(key: str, rule: Rule, needs: tuple[str, ...]) -> Link:
+    """Something that must be there, and nobody has looked."""
+    return Link(key, *LINKS[key], "presence", None, None, State.UNKNOWN, rule, needs=needs)
+
+
+def part_figure(part: object | None, name: str, what: str) -> Anything:
+    """A figure of a chosen part; `Missing` names the part's stamp, or the choice itself."""
+    if part is None:
+        return Missing((f"hitch.{what}",))
+    return getattr(part, name) or Missing((f"stock.{what}.{name}",))

@@ -1,0 +1,266 @@
+"""Remedies of what is over, worked out and tried on the rig: so much out of where, what moved how far, which part, less water.
+
+Demands are linear in a load's weight and in its place. So each load is probed once,
+taken out whole and moved by a foot; how much is enough for a link follows; and what is
+proposed is tried again, with all that it puts over.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from stathmos.core import load_changes
+from stathmos.core.cargo import Placed, load_space, travels
+from stathmos.core.cases import Standing
+from stathmos.core.figures import Missing, Phrase
+from stathmos.core.moves import LEAST_MOVE, Judge, Weigh
+from stathmos.core.ratings import SAME, Link, State
+from stathmos.core.rig import Rig
+from stathmos.core.rig.loads import TRAILER, Load
+from stathmos.core.selection import CHOSEN
+from stathmos.core.units import LENGTH, MM_PER_FT, MM_PER_IN, WEIGHT
+from stathmos.core.weighing import LIGHT, Weights
+
+if TYPE_CHECKING:
+    from stathmos.core.assess import Choice
+
+MOST_LINKS, MOST_EACH = 5, 4
+FRONT_OF_BED = 0.72  # of the wheelbase: from memory, to be verified
+CARRIED = 6000.0  # mm: what leaves the rig counts as carried so far
+
+
+@dataclass(frozen=True)
+class Remedy:
+    """One remedy of one link. ``writes``: the loads as they would be written; ``chooses``: fields of the hitch as they
+    would be; ``effort`` kg·mm, least first; ``crosses``: the links it puts over; ``lightens``: it leaves the tongue light.
+    """
+
+    link: str
+    says: Phrase
+    effort: float
+    writes: tuple[Load, ...] = ()
+    chooses: tuple[tuple[str, str], ...] = ()
+    crosses: tuple[Link, ...] = ()
+    lightens: bool = False
+
+    @property
+    def clean(self) -> bool:
+        return not self.crosses and not self.lightens
+
+
+@dataclass(frozen=True)
+class _Probe:
+    """A change of one load: by ``size`` (kg out, or mm moved) the demands become those of ``then``; ``most`` of it can be done; ``to_the_unit`` rounds up to what a hand would do."""
+
+    one: Placed
+    size: float
+    most: float
+    then: dict[str, float]
+    write: Callable[[float], tuple[Load, ...]]
+    says: Callable[[float], Phrase]
+    effort: Callable[[float], float]
+    to_the_unit: Callable[[float], float]
+
+
+def advise(
+    rig: Rig,
+    placed: tuple[Placed, ...],
+    weights: Weights,
+    planned: Standing,
+    weigh: Weigh,
+    judge: Judge,
+    choice: Choice,
+) -> tuple[Remedy, ...]:
+    """Remedies of every link that is over, the worst link first, for each the least change first."""
+    over = sorted(
+        (link for link in planned.links if link.state is State.OVER and link.kind == "load"), key=lambda link: -link.share
+    )[:MOST_LINKS]  # fmt: skip
+    if not over:
+        return ()
+    trial = _Trial(rig, weights, planned, weigh, judge)
+    probes = list(_probes(rig, placed, trial)) if any(not _of_a_part(link) for link in over) else []
+    found: list[Remedy] = []
+    for link in over:
+        tried = [*_parts(rig, link, choice)]
+        if not _of_a_part(link):
+            tried += _of_loads(link, probes, trial)
+        tried.sort(key=lambda one: (not one.clean, one.effort))
+        found += tried[:MOST_EACH]
+    return tuple(found)
+
+
+def _of_a_part(link: Link) -> bool:
+    return link.key == "ball"
+
+
+class _Trial:
+    """Tries loads on the rig: the demands that follow, and what is then over."""
+
+    def __init__(self, rig: Rig, weights: Weights, planned: Standing, weigh: Weigh, judge: Judge):
+        self.rig, self.weights, self.weigh, self.judge = rig, weights, weigh, judge
+        self.over_now = {link.key for link in planned.links if link.state is State.OVER}
+        self.was_light = weights.judgement.state == LIGHT
+
+    def standing(self, writes: tuple[Load, ...]) -> tuple[Weights, Standing]:
+        changed = load_changes.with_loads(self.rig, writes)
+        weighed = self.weigh(changed)
+        return weighed, self.judge(changed, weighed)
+
+    def remedy(self, link: Link, says: Phrase, writes: tuple[Load, ...], effort: float) -> Remedy | None:
+        """The remedy with what else it does; None where the link is still over."""
+        weighed, then = self.standing(writes)
+        if next(one for one in then.links if one.key == link.key).state is State.OVER:
+            return None
+        crosses = tuple(
+            one for one in then.links
+            if one.state is State.OVER and one.key not in self.over_now and load_changes.binding(self.rig, one)
+        )  # fmt: skip
+        lightens = weighed.judgement.state == LIGHT and not self.was_light
+        return Remedy(link.key, says, effort, writes, (), crosses, lightens)
+
+
+def _probes(rig: Rig, placed: tuple[Placed, ...], trial: _Trial) -> Iterator[_Probe]:
+    for one in placed:
+        if one.kind.people or not travels(one) or isinstance(one.weight, Missing) or one.weight.value <= 0:
+            continue
+        yield _take_out(rig, one, trial)
+        if one.kind.movable and not isinstance(one.to, Missing):
+            for way in (-1.0, 1.0):
+                slide = _slide(rig, one, way, trial)
+                if slide is not None:
+                    yield slide
+
+
+def _demands(standing: Standing) -> dict[str, float]:
+    return {
+        link.key: link.demand.value
+        for link in standing.links
+        if link.kind == "load" and not isinstance(link.demand, Missing)
+    }
+
+
+def _take_out(rig: Rig, one: Placed, trial: _Trial) -> _Probe:
+    whole = one.weight.value
+    verb = "Drain" if one.kind.density and one.load.kind_key != "propane" else "Take"
+    where = "the trailer" if one.on == TRAILER else "the vehicle"
+    all_of_it = not (one.kind.parts or one.kind.density)
+
+    def says(out: float) -> Phrase:
+        whose = f"{one.load.word.lower()}{', all of it' if out > whole - SAME else ''}"
+        return Phrase(f"{verb} {{out}} out of {where}: {whose}.", {"out": (out, WEIGHT, "up")})
+
+    def write(out: float) -> tuple[Load, ...]:
+        return load_changes.taken_out(rig, one, out)
+
+    def enough(out: float) -> float:
+        """Up to the pound; all of it where it cannot be parted, or where the pound would be more than there is."""
+        rounded = load_changes.to_the_pound(out)
+        return whole if all_of_it or out <= whole < rounded else rounded
+
+    then = _demands(trial.standing(write(whole))[1])
+    return _Probe(one, whole, whole, then, write, says, lambda out: out * CARRIED, enough)
+
+
+def _slide(rig: Rig, one: Placed, way: float, trial: _Trial) -> _Probe | None:
+    """Moved along: in the trailer within its box, in the bed forward to its front."""
+    at, L, frame, w = one.to.value, rig.trailer.ball_to_axle, rig.trailer.frame_length, rig.vehicle.wheelbase
+    if one.on == TRAILER:
+        if L is None or frame is None or one.kind.rack:
+            return None
+        space = load_space(rig, L.value, frame.value)
+        most = space.rear - at if way > 0 else at - space.front
+    elif one.load.kind_key in ("bed", "behind_axle") and w is not None and way < 0:
+        most = at - FRONT_OF_BED * w.value
+    else:
+        return None
+    if most < LEAST_MOVE:
+        return None
+
+    def write(by: float) -> tuple[Load, ...]:
+        return load_changes.moved(one, at + way * by)
+
+    def says(by: float) -> Phrase:
+        put = {
+            "m": (one.weight.value, WEIGHT, "nearest"),
+            "by": (by, LENGTH, "nearest"),
+            "to": (at + way * by, LENGTH, "nearest"),
+        }
+        behind = "the ball" if one.on == TRAILER else "the front axle"
+        return Phrase(
+            f"Move {one.load.word.lower()} ({{m}}) {{by}} {'rearward' if way > 0 else 'forward'}, to {{to}} behind {behind}.",
+            put,
+        )
+
+    size = min(MM_PER_FT, most)
+    then = _demands(trial.standing(write(size))[1])
+
+    def to_the_inch(by: float) -> float:
+        return max(LEAST_MOVE, math.ceil(by / MM_PER_IN - 1e-9) * MM_PER_IN)
+
+    return _Probe(one, size, most, then, write, says, lambda by: one.weight.value * by, to_the_inch)
+
+
+def _of_loads(link: Link, probes: list[_Probe], trial: _Trial) -> list[Remedy]:
+    """Single changes that are enough, the least first; where none is, loads taken out together."""
+    excess, now = -link.margin, link.demand.value
+    enough = []
+    for probe in probes:
+        gained = (now - probe.then.get(link.key, now)) / probe.size
+        if gained <= 1e-9:
+            continue
+        wanted = probe.to_the_unit(excess / gained)
+        if wanted <= probe.most + SAME:
+            enough.append((probe.effort(wanted), wanted, probe))
+    enough.sort(key=lambda one: one[0])
+    found = []
+    for effort, wanted, probe in enough[:MOST_EACH]:
+        remedy = trial.remedy(link, probe.says(wanted), probe.write(wanted), effort)
+        if remedy is not None:
+            found.append(remedy)
+    return found or _together(link, probes, trial)
+
+
+def _together(link: Link, probes: list[_Probe], trial: _Trial) -> list[Remedy]:
+    """Several loads out, those first that help most for their weight."""
+    now, left = link.demand.value, -link.margin
+    helping = [
+        ((now - probe.then.get(link.key, now)) / probe.size, probe)
+        for probe in probes
+        if probe.effort(1.0) == CARRIED and now - probe.then.get(link.key, now) > SAME
+    ]
+    helping.sort(key=lambda one: -one[0])
+    says, writes, effort = [], [], 0.0
+    for gained, probe in helping:
+        out = min(probe.to_the_unit(max(left, 0.0) / gained), probe.most)
+        says.append(probe.says(out))
+        writes += probe.write(out)
+        effort += probe.effort(out)
+        left -= gained * out
+        if left <= SAME:
+            break
+    if left > SAME or not says:
+        return []
+    quantities = {f"out{index}": one.quantities["out"] for index, one in enumerate(says)}
+    text = " ".join(one.template.replace("{out}", f"{{out{index}}}") for index, one in enumerate(says))
+    remedy = trial.remedy(link, Phrase(text, quantities), tuple(writes), effort)
+    return [remedy] if remedy is not None else []
+
+
+def _parts(rig: Rig, link: Link, choice: Choice) -> Iterator[Remedy]:
+    """A part of the shelf that serves instead of the one on the vehicle; the other style, where the receiver is rated for it."""
+    for prefix, what, verdicts in (
+        ("hitch_", "kit", choice.kits), ("shank_", "shank", choice.shanks), ("ball", "ball", choice.balls),
+    ):  # fmt: skip
+        best = next((one.part for one in verdicts if one.state == CHOSEN), None)
+        fitted = rig.choice(f"hitch.{what}")
+        if link.key.startswith(prefix) and best is not None and fitted and fitted != best.name:
+            says = Phrase(f"Fit {best.name} instead of {fitted}.")
+            yield Remedy(link.key, says, 0.0, (), ((f"hitch.{what}", best.name),))
+    if link.key in ("receiver_gross", "receiver_tongue") and not choice.weight_distributing:
+        rating = getattr(rig.vehicle, link.key.replace("receiver_", "receiver_wd_"))
+        if rating is not None and link.demand.value <= rating.value + SAME:
+            says = Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
+            yield Remedy(link.key, says, 0.0, (), (("hitch.style", "weight_distributing"),))

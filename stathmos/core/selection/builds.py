@@ -1,0 +1,109 @@
+"""Whole builds, kit x shank x hole x ball: those that serve in their order, and what decides between one and the best."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from stathmos.core.figures import Phrase
+from stathmos.core.selection.kits import kit_rank
+from stathmos.core.selection.shanks import shank_rank
+from stathmos.core.selection.verdicts import CHOSEN, RESERVE, SERVES, Verdict
+from stathmos.core.units import LENGTH, WEIGHT
+
+SHOWN = 8
+USABLE = (CHOSEN, SERVES, RESERVE)
+
+
+@dataclass(frozen=True)
+class WholeBuild:
+    """One kit (none where the weight is carried) with one shank at one hole and one ball. ``why``: what parts it from the best."""
+
+    kit: Verdict | None
+    shank: Verdict
+    ball: Verdict
+    why: Phrase
+
+    @property
+    def price(self) -> float | None:
+        """What its parts come to; None where one has no price."""
+        parts = [one.part for one in (self.kit, self.shank, self.ball) if one is not None]
+        parts += [self.shank.sleeve] if self.shank.sleeve else []
+        prices = [part.price for part in parts]
+        return None if any(price is None for price in prices) else sum(price.value for price in prices)
+
+
+@dataclass(frozen=True)
+class Builds:
+    """The best few in order, how many serve in all, and of how many."""
+
+    best: tuple[WholeBuild, ...]
+    serving: int
+    tried: int
+
+
+def whole_builds(kits: Iterable[tuple[Verdict | None, tuple[Verdict, ...], tuple[Verdict, ...]]], tried: int) -> Builds:
+    """Each kit that serves with its shanks and its balls (given as verdicts), the best first."""
+    found = []
+    for kit, shanks, balls in kits:
+        if kit is not None and kit.state not in USABLE:
+            continue
+        for shank in shanks:
+            for ball in balls:
+                if shank.state in USABLE and ball.state in USABLE:
+                    found.append((_rank(kit, shank, ball), kit, shank, ball))
+    found.sort(key=lambda one: one[0])
+    best = [WholeBuild(kit, shank, ball, Phrase("")) for _, kit, shank, ball in found[:SHOWN]]
+    told = tuple(WholeBuild(one.kit, one.shank, one.ball, _why(one, best[0], index)) for index, one in enumerate(best))
+    return Builds(told, len(found), tried)
+
+
+def _rank(kit: Verdict | None, shank: Verdict, ball: Verdict) -> tuple:
+    # The best ball for a head stays the one that was chosen for it; others only vary it.
+    care = RESERVE in (kit.state if kit else SERVES, shank.state)
+    return (care, kit_rank(_as_serving(kit)) if kit else (), _care_last(shank), ball.state != CHOSEN, ball.part.name)
+
+
+def _as_serving(verdict: Verdict) -> Verdict:
+    """A chosen part is ranked by what it was before it was chosen."""
+    was = (
+        SERVES
+        if verdict.state == CHOSEN and verdict.rule == "serves"
+        else RESERVE
+        if verdict.state == CHOSEN
+        else verdict.state
+    )
+    return Verdict(verdict.part, was, verdict.rule, verdict.reason, verdict.position, verdict.residual, verdict.sleeve)
+
+
+def _care_last(shank: Verdict) -> tuple:
+    return shank_rank(_as_serving(shank))
+
+
+def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:
+    """What parts a build from the best, by the first rule of the order that tells them apart."""
+    if index == 0:
+        return Phrase("Best: the smallest kit that serves, its ball nearest the height wanted.")
+    for verdict in (one.kit, one.shank):
+        if (
+            verdict is not None
+            and verdict.state == RESERVE
+            and (best.kit is None or RESERVE not in (best.kit.state, best.shank.state))
+        ):
+            return Phrase(f"{verdict.part.name}: {verdict.reason.template}", verdict.reason.quantities)
+    if one.kit is not None and best.kit is not None and one.kit.part.name != best.kit.part.name:
+        ours, theirs = one.kit.part, best.kit.part
+        put = {"more": (ours.tongue_rating.value - theirs.tongue_rating.value, WEIGHT, "nearest")}
+        if ours.tongue_rating.value > theirs.tongue_rating.value:
+            return Phrase("A larger kit than need be: {more} more of tongue rating.", put)
+        if ours.tongue_rating.value < theirs.tongue_rating.value:
+            return Phrase("A smaller kit, which serves with care only.")
+        return Phrase(f"The same capacity; {theirs.name} has sway control built in, or is lighter.")
+    off, least = abs(one.shank.residual or 0.0), abs(best.shank.residual or 0.0)
+    if one.shank.part.name != best.shank.part.name:
+        if one.shank.sleeve and not best.shank.sleeve:
+            return Phrase("It wants a reducer sleeve, with its play.")
+        if round(off, 1) > round(least, 1):
+            return Phrase("Its nearest hole is {more} further off.", {"more": (off - least, LENGTH, "nearest")})
+        return Phrase("As near; the other shank is lighter.")
+    return Phrase("The same kit and shank; the other ball's rating is nearer the trailer's.")

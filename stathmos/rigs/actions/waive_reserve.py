@@ -1,0 +1,36 @@
+"""Override the house reserve on one link, with a reason. Only a manager does; a rating is never overridden by anybody."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from stathmos.core import ratings
+from stathmos.people.models import Person
+from stathmos.people.roles import only_a_manager
+from stathmos.rigs import assessing
+from stathmos.rigs.actions.write_rig import NotWritten, Stale
+from stathmos.rigs.models import ReserveWaiver, Rig
+
+LEAST_REASON = 10
+
+
+def waive_reserve(rig_id: int, person: Person, version: int, link: str, reason: str) -> ReserveWaiver:
+    """The waiver with the figures it holds for; raises `Stale`, or `NotWritten` with what hinders it."""
+    only_a_manager(person, "The house reserve is the manager's to override.")
+    reason = reason.strip()
+    if len(reason) < LEAST_REASON:
+        raise NotWritten({"reason": "Say why, in a sentence: it stays on record."})
+    if len(reason) > 300:
+        raise NotWritten({"reason": "Longer than 300 characters."})
+    with transaction.atomic():
+        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        if rig.version != version:
+            raise Stale(rig)
+        found = next((one for one in assessing.assess_rig(rig).planned if one.key == link), None)
+        refused = ratings.refusal(found)
+        if refused is not None:
+            raise NotWritten({"link": refused.text("us")})
+        return ReserveWaiver.objects.create(
+            rig=rig, link=link, demand=found.demand.value, rating=found.rating.value, reason=reason,
+            version=version, waived_by=person,
+        )  # fmt: skip

@@ -1,0 +1,23 @@
+"""A parts list as comma-separated values."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+from stathmos.core.parts_list import PartsList
+
+HEADER = ("quantity", "part", "what", "state", "price each", "amount", "why")
+
+
+def written_out(found: PartsList) -> str:
+    """One row a line, then the total; a price that no list has is an empty cell."""
+    out = io.StringIO(newline="")
+    table = csv.writer(out, lineterminator="\r\n")
+    table.writerow(HEADER)
+    for line in found.lines:
+        price = "" if line.price is None else f"{line.price.value:.2f}"
+        amount = "" if line.amount is None else f"{line.amount:.2f}"
+        table.writerow([line.quantity, line.name, line.what, line.state, price, amount, line.why.text("us")])
+    table.writerow(["", "total of what is to buy and has a price", "", "", "", f"{found.total:.2f}", ""])
+    return out.getvalue()

@@ -1,0 +1,234 @@
+"""The lot: for many pairs at once what `assess` says of each, link by link and part by part."""
+
+import random
+import unittest
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from stathmos.core import lot, rigfile
+from stathmos.core.assess import assess
+from stathmos.core.figures import Missing
+from stathmos.core.lot.chain import ABSENT, STATES
+from stathmos.core.rig import CHOICE, FLAG, Rig, Trailer, entries
+from stathmos.core.rules import OFFSET_SCHOOLS, RESTORATION_SCHOOLS, Rules
+from stathmos.core.stock import Stock
+from tests.core.rigs import KG, RIG, kit, label, measured, rig, shank, sleeve
+
+#: what each figure may become: near what it is, far off, or unknown
+_SPREAD = (0.55, 0.8, 0.95, 1.0, 1.0, 1.05, 1.3, 1.9)
+
+
+def varied(dice: random.Random, written: dict, kind: type, more: dict[str, tuple[str, ...]] | None = None) -> dict:
+    """A thing with its figures made larger, smaller or unknown, and some written that were not."""
+    made = dict(written)
+    for name, entry in entries(kind):
+        if entry.dimension in (CHOICE, FLAG):
+            if entry.choices and dice.random() < 0.12:
+                made[name] = label(dice.choice([key for key, _ in entry.choices]))
+            elif dice.random() < 0.02:
+                made.pop(name, None)
+        elif name in (more or {}) and dice.random() < 0.3:
+            made[name] = label(dice.choice(more[name]))
+        elif name in made and dice.random() < 0.08:
+            made[name] = scaled(made[name], dice.choice(_SPREAD), entry)
+        elif name in made and dice.random() < 0.015:
+            del made[name]
+    made["coupling"] = label("ball") if kind is Trailer else made.get("coupling")
+    return {name: value for name, value in made.items() if value is not None}
+
+
+def scaled(entry: dict, by: float, described) -> dict:
+    given_ = rigfile.read_entry(entry, described)
+    value = min(max(given_.value * by, described.low), described.high)
+    if described.dimension == "count":
+        value = round(value)
+    datum = {"datum": entry["datum"]} if "datum" in entry else {}
+    unit = {"weight": " kg", "length": " mm", "rate": " kg/mm", "count": "", "money": ""}[described.dimension]
+    return {"is": f"{value:.3f}".rstrip("0").rstrip(".") + unit, "from": entry["from"], **datum}
+
+
+_TRAILER_MORE = {
+    "jack_position": ("20 in", "24 in", "30 in"),
+    "propane_position": ("32 in", "36 in"),
+    "battery_position": ("40 in", "44 in"),
+    "frame_depth": ("4 in", "6 in", "7 in"),
+    "coupler_d_value": ("10 kN", "40 kN"),
+    "coupler_v_value": ("3 kN", "30 kN"),
+    "coupler_tongue_limit": ("400 lb", "1200 lb"),
+    "frontal_area": ("60 sq ft",),
+}
+_VEHICLE_MORE = {
+    "receiver_d_value": ("9 kN", "60 kN"),
+    "frontal_area_limit": ("50 sq ft", "70 sq ft"),
+    "handbook_share_high": ("12 %",),
+}
+_KIT_MORE = {
+    "bracket_least": ("24 in",),
+    "bracket_most": ("32 in",),
+    "bar_length": ("31 in", "36 in"),
+    "frame_depth_least": ("3 in",),
+    "frame_depth_most": ("5 in",),
+    "special_depth_most": ("7 in",),
+    "handbook_offset": ("1 in",),
+}
+
+
+def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
+    """Vehicles with loads, trailers and a stock, at random; what cannot be read is left unknown."""
+    dice = random.Random(seed)
+    kinds = rigfile.PARTS
+    base_kits = [kit(f"Kit {i}", tongue, tongue // 2) for i, tongue in enumerate((600, 800, 1000, 1000, 1200, 1400))]
+    base_shanks = [
+        shank(f"Shank {i}", size, drop)
+        for i, (size, drop) in enumerate(
+            (("2 in", "4 in"), ("2 in", "8 1/2 in"), ("2 1/2 in", "8 in"), ("2 in", "3 in"))
+        )
+    ]
+    base_shanks[3]["style"] = label("fixed")
+    base_shanks[1]["end_below"] = label("5 in")
+    stock = {
+        "kits": [varied(dice, one, kinds["kits"], _KIT_MORE) for one in base_kits],
+        "shanks": [varied(dice, one, kinds["shanks"]) for one in base_shanks],
+        "balls": [varied(dice, one, kinds["balls"]) for one in RIG["stock"]["balls"] * 2],
+        "sleeves": [varied(dice, sleeve(f"Sleeve {i}"), kinds["sleeves"]) for i in range(dice.randrange(3))],
+    }
+    for parts in stock.values():
+        for index, part in enumerate(parts):
+            part["name"] = f"part {index}"
+    shelf = rigfile.read({"stathmos_rig_file": 2, "stock": stock}).stock
+    cars, vans = [], []
+    for _ in range(2):
+        document = rig(
+            vehicle=varied(dice, RIG["vehicle"], type(Rig().vehicle), _VEHICLE_MORE),
+            loads__behind_axle__weight=label(dice.choice(("0 lb", "120 lb"))),
+        )
+        document.pop("stock")
+        if dice.random() < 0.2:
+            document["weighing"] |= {
+                "bridge_front_alone": measured("3300 lb"),
+                "bridge_rear_alone": measured("2800 lb"),
+            }
+        cars.append(rigfile.read(document).rig)
+    for _ in range(3):
+        document = {"stathmos_rig_file": 2, "trailer": varied(dice, RIG["trailer"], Trailer, _TRAILER_MORE)}
+        vans.append(rigfile.read(document).rig.trailer)
+    rules = Rules(
+        restoration=RESTORATION_SCHOOLS[dice.choice(list(RESTORATION_SCHOOLS))],
+        offset=OFFSET_SCHOOLS[dice.choice(list(OFFSET_SCHOOLS))],
+        reserve=dice.choice((0.0, 0.1, 0.2)),
+    )
+    return cars, vans, shelf, rules
+
+
+class EqualsOneByOne(unittest.TestCase):
+    def same(self, judged: lot.Judged, index: int, candidate: Rig, stock: Stock, rules: Rules) -> None:
+        """One pair of the lot against `assess` of the same rig: every link's state and share, every part, the hole."""
+        expected = assess(candidate, rules, stock, advice=False)
+        chain = judged.links
+        there = {key: int(state[index]) for key, state in chain.state.items() if state[index] != ABSENT}
+        self.assertEqual(
+            {key: STATES[state].value for key, state in there.items()},
+            {link.key: link.state.value for link in expected.planned},
+        )
+        for link in expected.planned:
+            if link.share is not None:
+                self.assertAlmostEqual(chain.share[link.key][index], link.share, places=9, msg=link.key)
+        chosen, build = judged.chosen, expected.choice.in_force
+        for what, parts in (
+            ("kit", stock.kits),
+            ("shank", stock.shanks),
+            ("ball", stock.balls),
+            ("sleeve", stock.sleeves),
+        ):
+            at = int(getattr(chosen, what)[index])
+            self.assertEqual(
+                parts[at].name if at != lot.NONE else None, getattr(getattr(build, what), "name", None), what
+            )
+        if expected.choice.position is not None:
+            told = ("up" if chosen.turned_up[index] else "down", int(chosen.hole[index]))
+            self.assertEqual(told, (expected.choice.position.orientation, expected.choice.position.hole))
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(0, 10**9), st.booleans())
+    def test_one_vehicle_against_the_trailers(self, seed: int, distributing: bool) -> None:
+        cars, vans, stock, rules = a_yard(seed)
+        style = "weight_distributing" if distributing else "weight_carrying"
+        judged = lot.judge(lot.vehicles(cars[:1], rules), lot.trailers(vans), stock, distributing)
+        for index, van in enumerate(vans):
+            self.same(judged, index, lot.filled(cars[0], van, rules, style), stock, rules)
+
+    @settings(max_examples=30, deadline=None)
+    @given(st.integers(0, 10**9), st.booleans())
+    def test_one_trailer_against_the_vehicles(self, seed: int, distributing: bool) -> None:
+        cars, vans, stock, rules = a_yard(seed)
+        style = "weight_distributing" if distributing else "weight_carrying"
+        judged = lot.judge(lot.vehicles(cars, rules), lot.trailers(vans[:1]), stock, distributing)
+        for index, car in enumerate(cars):
+            self.same(judged, index, lot.filled(car, vans[0], rules, style), stock, rules)
+
+
+class ByHand(unittest.TestCase):
+    def setUp(self) -> None:
+        read = rigfile.read(rig())
+        self.rig, self.stock = read.rig, read.stock
+
+    def standings(self, *trailers: dict) -> list[lot.Standing]:
+        vans = [rigfile.read(rig(**changes)).rig.trailer for changes in trailers]
+        return list(lot.best(lot.vehicles([self.rig], Rules()), lot.trailers(vans), self.stock))
+
+    def test_a_filled_trailer_by_hand(self) -> None:
+        """7 000 lb at 15 %: 1 050 lb on a kit of 1 200 within its 10 % (1 080); rear axle and payload by hand."""
+        judged = lot.judge(lot.vehicles([self.rig], Rules()), lot.trailers([self.rig.trailer]), self.stock, True)
+        shares = {key: float(column[0]) for key, column in judged.links.share.items()}
+        self.assertAlmostEqual(shares["hitch_tongue"], 1050 / 1200)
+        self.assertAlmostEqual(shares["payload"], (300 + 200 + 100 + 1050) / 2800)
+        self.assertAlmostEqual(shares["tow_rating"], 7000 / 11000)
+
+    def test_sorted_by_what_is_left_and_what_does_not_fit_last(self) -> None:
+        found = self.standings(
+            {"trailer__gvwr": label("12000 lb")}, {}, {"trailer__gvwr": label("5000 lb")}, {"trailer__gvwr": None}
+        )
+        self.assertEqual([one.index for one in found], [2, 1, 3, 0])
+        self.assertEqual([one.fits for one in found], ["fits", "fits", "not known", "does not fit"])
+        self.assertLess(found[0].used, found[1].used)
+        self.assertIn("tow_rating", found[3].over)
+
+    def test_a_light_trailer_is_carried_and_a_maker_who_forbids_bars_is_heard(self) -> None:
+        light = {"trailer__gvwr": label("1800 lb"), "trailer__axle_rating": label("1100 lb")}
+        mount = shank(
+            "Mount",
+            style=label("fixed"),
+            ball_hole=label("1 1/4 in"),
+            drop="0 in",
+            most_rise=label("2 in"),
+            holes=label("1"),
+            pitch=label("0 in"),
+        )
+        self.stock = rigfile.read(
+            {**rig(), "stock": {**RIG["stock"], "shanks": [*RIG["stock"]["shanks"], mount]}}
+        ).stock
+        (carried,) = self.standings(light)
+        self.assertEqual((carried.style, carried.kit), ("weight_carrying", None))
+        (forbidding,) = self.standings({"trailer__coupler_wd": label("forbidden")})
+        self.assertEqual(forbidding.fits, "does not fit")
+
+    def test_fifth_wheels_are_declined(self) -> None:
+        (declined,) = self.standings({"trailer__coupling": label("fifth_wheel")})
+        self.assertEqual(declined.fits, "does not fit")
+
+
+class Monotone(unittest.TestCase):
+    @settings(max_examples=40, deadline=None)
+    @given(st.lists(st.integers(1500, 14000), min_size=2, max_size=12))
+    def test_a_heavier_trailer_uses_no_less_of_any_rating_of_the_vehicle(self, pounds: list[int]) -> None:
+        read = rigfile.read(rig())
+        vans = [rigfile.read(rig(trailer__gvwr=label(f"{one} lb"))).rig.trailer for one in sorted(pounds)]
+        judged = lot.judge(lot.vehicles([read.rig], Rules()), lot.trailers(vans), read.stock, True)
+        for key in ("tow_rating", "tongue_limit", "receiver_gross", "receiver_tongue", "gcwr"):
+            used = judged.links.share[key]
+            used = used[~np.isnan(used)]
+            self.assertTrue((np.diff(used) >= -1e-3).all(), key)  # the hitch's own weight differs from kit to kit
+        self.assertIsInstance(read.rig.figure("journey.altitude"), Missing)
+        self.assertAlmostEqual(float(judged.links.share["tow_rating"][0]), min(pounds) * KG / (11000 * KG))
