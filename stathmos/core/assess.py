@@ -35,7 +35,7 @@ from stathmos.core.offsets import OffsetCompared, offsets_compared
 from stathmos.core.reading_list import ToRead, reading_list
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules, rules_for
-from stathmos.core.stock import Kit, Shank, Stock
+from stathmos.core.stock import Kit, Shank, Stock, with_mixed_bars
 from stathmos.core.units import SHARE, WEIGHT
 
 
@@ -137,6 +137,7 @@ def assess(
         verdict = findings.verdict(said, declined.choice, declined.heights)
         return replace(declined, findings=said, verdict=verdict, to_read=())
     rules = rules_for(rig, rules)
+    stock = with_mixed_bars(stock, rig.choice("hitch.kit"), rig.choice("hitch.bars"))
     plain_overhang = rig.figure("vehicle.overhang")
     placed = cargo.plan(rig, plain_overhang)
     wrong = contradictions(rig, placed)

@@ -146,15 +146,34 @@ def _solve(rest: Rest, wind: Anything) -> Figure | Missing:
     )  # fmt: skip
 
 
+def _per_setting(kit: Kit, d: float) -> tuple[tuple[float, float], tuple[float, float]]:
+    """Wind of one washer and of one step, radians, each with the number at which the bars just touch."""
+
+    def value(given: Given | None) -> float:
+        return 0.0 if given is None else given.value
+
+    lift = _steps_sign(kit) * value(kit.step_lift)
+    return (value(kit.washer_tilt), value(kit.washers_slack)), (
+        set_wind(0.0, 0.0, lift, 1.0, d),
+        value(kit.steps_slack),
+    )
+
+
 def _tried(rest: Rest, kit: Kit) -> Callable[[int | None, int | None], float]:
     """The restoration of some settings, in plain numbers, for the search."""
     geometry, K = rest.geometry, bar_stiffness(kit.bar_rate.value, rest.bracket.value)
     at = [one.value for one in (rest.tongue, geometry.w, geometry.o, geometry.L, geometry.k_f, geometry.k_r)]
     offset = rest.ball.value - rest.coupler.value
 
+    per_washer, per_step = _per_setting(kit, rest.bracket.value)
+
     def tried(washers: int | None, steps: int | None) -> float:
-        wind = wind_of(kit, washers, steps, rest.bracket)
-        M = statics.equilibrium_with_bars(*at, K, wind.value, offset).M
+        wind = sum(
+            per * (number - slack)
+            for (per, slack), number in ((per_washer, washers), (per_step, steps))
+            if number is not None
+        )
+        M = statics.equilibrium_with_bars(*at, K, wind, offset).M
         return statics.restoration(M, at[0], at[2], at[3])
 
     return tried

@@ -9,7 +9,9 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
+from contextvars import ContextVar
 from dataclasses import dataclass, field
 from enum import Enum
 
@@ -161,12 +163,22 @@ def work(
     >>> share.value, share.provenance.value
     (0.13, 'label')
     """
-    needs = wanting(*terms.values())
-    if needs:
-        return Missing(needs)
+    for term in terms.values():
+        if type(term) is Missing:
+            return Missing(wanting(*terms.values()))
     put_in = tuple(Term(name, term.value, term.dimension, term.provenance) for name, term in terms.items())
-    origin = weakest([term.provenance for term in put_in]) if put_in else Provenance.ASSUMED
+    origin = min((term.provenance for term in put_in), key=_strength, default=Provenance.ASSUMED)
     values = {term.name: term.value for term in put_in}
+    spread = {} if _plainly.get() else _spread(function, values, terms)
+    return Figure(function(**values), dimension, origin, Working(formula, put_in, rule, note), spread)
+
+
+def _strength(origin: Provenance) -> int:
+    return origin.strength
+
+
+def _spread(function: Callable[..., float], values: dict[str, float], terms: Mapping[str, Known]) -> dict[str, float]:
+    """Each input's share in the uncertainty of a worked figure, followed by its path."""
     spread: dict[str, float] = {}
     for name, term in terms.items():
         own = term.spread
@@ -175,16 +187,34 @@ def work(
         slope = _slope(function, values, name, term.u)
         for path, share in own.items():
             spread[path] = spread.get(path, 0.0) + slope * share
-    return Figure(function(**values), dimension, origin, Working(formula, put_in, rule, note), spread)
+    return spread
 
 
-def _slope(function: Callable[..., float], values: Mapping[str, float], name: str, u: float) -> float:
+def _slope(function: Callable[..., float], values: dict[str, float], name: str, u: float) -> float:
     """Sensitivity coefficient of one input, by central difference within its uncertainty (JCGM 100, 5.1.3 note 2)."""
     if not u:
         return 0.0
     at = values[name]
     step = min(u, 1e-3 * abs(at)) or u
-    return (function(**{**values, name: at + step}) - function(**{**values, name: at - step})) / (2 * step)
+    values[name] = at + step
+    above = function(**values)
+    values[name] = at - step
+    below = function(**values)
+    values[name] = at
+    return (above - below) / (2 * step)
+
+
+_plainly: ContextVar[bool] = ContextVar("plainly", default=False)
+
+
+@contextmanager
+def plainly() -> Iterator[None]:
+    """Within it figures are worked out without their uncertainty: for trials, of which only the values are read."""
+    token = _plainly.set(True)
+    try:
+        yield
+    finally:
+        _plainly.reset(token)
 
 
 def wanting(*terms: Anything) -> tuple[str, ...]:

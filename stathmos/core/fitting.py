@@ -35,6 +35,17 @@ def in_force(verdicts: tuple[Verdict, ...], name: str) -> Verdict | None:
     return next((one for one in verdicts if one.state == CHOSEN), None)
 
 
+_HEAD = ("adds_overhang", "seat_above_shank", "ball_hole", "ball_thread_limit", "handbook_offset")
+
+
+def kind_of_head(kit: Kit | None) -> tuple:
+    """What a kit's head and handbook have in the height, the ball and the shank: kits alike in it share the work."""
+    if kit is None:
+        return ()
+    figures = tuple(None if getattr(kit, name) is None else getattr(kit, name).value for name in _HEAD)
+    return (*figures, kit.handbook_restoration.typed if kit.handbook_restoration else "")
+
+
 class Fitting:
     """Fits heads to one rig, each kind of head once."""
 
@@ -42,18 +53,17 @@ class Fitting:
         self.rig, self.rules, self.stock = rig, rules, stock
         self.demand, self.weights, self.distributing = demand, weights, distributing
         self._done: dict[tuple, Fitted] = {}
+        self._of_kit: dict[int, Fitted] = {}
 
     def of(self, kit: Kit | None) -> Fitted:
         """What goes with a kit; with none, a plain mount, or a head that is still to be chosen."""
-        key = (
-            None if kit is None else tuple(
-                getattr(kit, name).value if getattr(kit, name) else None
-                for name in ("adds_overhang", "seat_above_shank", "ball_hole", "ball_thread_limit", "handbook_offset")
-            ) + (kit.handbook_restoration.typed if kit.handbook_restoration else "",)
-        )  # fmt: skip
-        if key not in self._done:
-            self._done[key] = self._fit(kit)
-        return self._done[key]
+        found = self._of_kit.get(id(kit))
+        if found is None:
+            head = kind_of_head(kit)
+            if head not in self._done:
+                self._done[head] = self._fit(kit)
+            found = self._of_kit[id(kit)] = self._done[head]
+        return found
 
     def lacks(self, kit: Kit) -> tuple[str, Phrase, bool] | None:
         """Why no whole build can be made with a kit: no ball fits its head, or no shank brings that to its height."""

@@ -252,7 +252,7 @@ def read_part(kind: type, raw: dict[str, Any], place: str, problems: list[Proble
 
 def _unknown_parts(hitch: Any, stock: Stock) -> list[Problem]:
     found = []
-    for what, parts in (("kit", stock.kits), ("shank", stock.shanks), ("ball", stock.balls)):
+    for what, parts in (("kit", stock.kits), ("bars", stock.kits), ("shank", stock.shanks), ("ball", stock.balls)):
         named = getattr(hitch, what)
         if named is not None and named.typed not in {part.name for part in parts}:
             found.append(Problem(f"hitch.{what}", f"“{named.typed[:60]}” is not in the stock, so it cannot be judged."))

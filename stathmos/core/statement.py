@@ -69,6 +69,13 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
             lines.append(
                 f"  [{_MARKS.get(link['word'], link['word'].upper()):>5}] {link['name']}: {_link_words(link, system)}{weakest}"
             )
+    if report["remedies"]:
+        lines += ["", "Remedies, the least change first"]
+        names = {link["key"]: link["name"] for link in report["planned"]["links"]}
+        for remedy in report["remedies"]:
+            over = "; but " + ", ".join(_crossed(one, system) for one in remedy["crosses"]) if remedy["crosses"] else ""
+            light = "; but it leaves the tongue too light" if remedy["lightens"] else ""
+            lines.append(f"  {names[remedy['link']]}: {remedy['says'][system]}{over}{light}")
     lines += ["", "Heights"]
     names = (
         ("level coupler height", "coupler"), ("predicted settle", "settle"), ("ball height wanted, uncoupled", "ball_wanted"),
@@ -79,6 +86,7 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
     for kind in ("kits", "shanks", "balls"):
         for part in report["hitch"][kind]:
             lines.append(f"  {part['name']}: {part['state']} ({part['rule']}). {part['reason'][system]}")
+    lines += _decided(report, system)
     lines += [
         "",
         "Ratings and handbooks rule over this program; local law decides on brakes, chains, mirrors and licences.",
@@ -86,6 +94,38 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
     return "\n".join(lines)
 
 
+def _decided(report: dict[str, Any], system: str) -> list[str]:
+    """The decisions with their reasons, the coupled states, the settings to begin with, and the parts list."""
+    lines = ["", "Decisions"]
+    for name, key in (("weight distribution", "distribution"), ("sway control", "sway")):
+        found = report["decisions"][key]
+        lines.append(f"  {name}: {found['verdict']}. {found['says'][system]}")
+        lines += [f"    {one['weight']}: {one['says'][system]} ({one['rule']['source']})" for one in found["reasons"]]
+    lines += ["", "Coupled"]
+    for state in report["states"]:
+        told = ", ".join(f"{name} {_text(state[key], system)}" for name, key in _STATE if state[key] is not None)
+        lines.append(f"  {state['name'].lower()}: {told}")
+    settings = report["hitch"]["settings"]
+    if settings is not None:
+        word = "links" if settings["step_word"] == "link" else "hole"
+        set_to = [
+            f"{name} {at}"
+            for name, at in (("washers", settings["washers"]), (word, settings["steps"]))
+            if at is not None
+        ]
+        lines.append(f"  to begin with ({settings['source']}): {', '.join(set_to) or 'not in the catalogue'}")
+    lines += ["", "Parts"]
+    for line in report["parts"]["lines"]:
+        lines.append(
+            f"  {line['quantity']} x {line['name']} ({line['what']}): {line['state']}, {line['amount'] or 'no price'}"
+        )
+    return [*lines, f"  to buy: {report['parts']['total']}"]
+
+
+_STATE = (
+    ("front arch", "front_drop"), ("rear arch", "rear_drop"), ("ball", "ball_height"), ("front axle", "front"),
+    ("rear axle", "rear"), ("trailer axles", "trailer_axles"), ("restoration", "restoration"),
+)  # fmt: skip
 _CASE = (
     ("tongue", "tongue"), ("gross", "gross"), ("share", "share"),
     ("front axle", "front"), ("rear axle", "rear"), ("trailer axles", "trailer_axles"),

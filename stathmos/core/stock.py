@@ -7,7 +7,8 @@ carry them and the catalogue is checked by the same limits.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 
 from stathmos.core.figures import Given
 from stathmos.core.rig import choice, described, flag, length, weight
@@ -182,6 +183,36 @@ class Stock:
     balls: tuple[Ball, ...] = ()
     sleeves: tuple[Sleeve, ...] = ()
     accessories: tuple[Accessory, ...] = ()
+
+
+def mixed(head: Kit, bars: Kit | None) -> Kit:
+    """A head with the bars of another kit: the smaller rating of the two, the greater least, the bars' own rate.
+
+    Bars that nobody knows leave the ratings unknown. Parts of different capacities are not assumed to mix.
+    """
+
+    def of(name: str, choose: Callable[[float, float], float]) -> Given | None:
+        ours, theirs = getattr(head, name), getattr(bars, name, None)
+        if ours is None or theirs is None:
+            return None
+        return ours if choose(ours.value, theirs.value) == ours.value else theirs
+
+    return replace(
+        head,
+        gross_rating=of("gross_rating", min),
+        tongue_rating=of("tongue_rating", min),
+        tongue_minimum=of("tongue_minimum", max),
+        bar_rate=bars.bar_rate if bars else None,
+        bar_length=bars.bar_length if bars else None,
+    )
+
+
+def with_mixed_bars(stock: Stock, kit: str, bars: str) -> Stock:
+    """The stock with a named kit as it is with another kit's bars on it."""
+    if not kit or not bars or kit == bars:
+        return stock
+    others = next((one for one in stock.kits if one.name == bars), None)
+    return replace(stock, kits=tuple(mixed(one, others) if one.name == kit else one for one in stock.kits))
 
 
 PARTS: dict[str, type] = {

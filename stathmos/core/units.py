@@ -295,7 +295,7 @@ def write(value: float, dimension: str, system: str, rounding: str = "nearest") 
     if dimension == LENGTH:
         return write_length(value, system, rounding)
     if dimension == SHARE:
-        return f"{_rounded(value * 1000, rounding) / 10:,.1f} %"
+        return f"{_rounded(value * 1000, rounding) / 10:,.1f} %".replace("-", "−")
     if dimension == SLOPE:
         return f"{math.degrees(math.atan(value)):.2f}°".replace("-", "−")
     if dimension == ANGLE:
@@ -326,7 +326,8 @@ def write_exact(value: float, dimension: str, system: str) -> str:
     on_the_tape = write_length(value, system)
     if dimension == LENGTH and system == "us" and abs(parse(on_the_tape, LENGTH) - value) < 1e-9:
         return on_the_tape
-    return f"{amount:.6f}".rstrip("0").rstrip(".") + (f" {unit}" if unit else "")
+    exact = f"{amount:.6f}".rstrip("0").rstrip(".")
+    return f"${exact}" if dimension == MONEY else exact + (f" {unit}" if unit else "")
 
 
 def step(text: str, dimension: str, system: str, steps: int) -> str:

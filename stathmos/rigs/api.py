@@ -220,7 +220,7 @@ class AssessView(APIView):
     def post(self, request: Request) -> Response:
         try:
             draft = drafts.read(request.data)
-            asked = drafts.asked(request.data)
+            asked, unread = drafts.asked(request.data)
         except NotWritten as error:
             return _refused(error)
         assessment = draft.assess()
@@ -228,7 +228,10 @@ class AssessView(APIView):
             {
                 "assessment": report.plain(assessment),
                 "what_if": None if asked is None else drafts.what_if(assessment, asked),
-                "problems": [{"place": problem.place, "says": problem.says} for problem in draft.rig_file.problems],
+                "problems": [
+                    *({"place": problem.place, "says": problem.says} for problem in draft.rig_file.problems),
+                    *({"place": place, "says": says} for place, says in unread.items()),
+                ],
                 "read": assessing.as_read(draft.rig_file.rig),
                 "lengths": assessing.lengths(draft.rig_file.rig),
             }

@@ -49,11 +49,9 @@ def read(data: object) -> Draft:
     entries = entries_in(data)
     number = data.get("rig")
     saved = Rig.objects.filter(pk=number).first() if isinstance(number, int) and 0 < number < 2**31 else None
-    kept = {}
-    for kind, parts in (saved.kept_parts() if saved else {}).items():
-        path = next(path for path, name in PART_KINDS.items() if name == kind)
-        still_named = _text(entries.get(path))
-        kept |= {kind: {name: part for name, part in parts.items() if name == still_named}}
+    named = {_text(entries.get(path)) for path in PART_KINDS}
+    taken_over = saved.kept_parts() if saved else {}
+    kept = {kind: {name: part for name, part in parts.items() if name in named} for kind, parts in taken_over.items()}
     return Draft(read_entries(entries, parts_on_the_shelf(kept)), saved, kept)
 
 
@@ -61,11 +59,11 @@ def _text(entry: object) -> str:
     return str(entry.get("is", "")) if isinstance(entry, dict) else str(entry or "")
 
 
-def asked(data: dict) -> coupled.Asked | None:
-    """What if: holes, washers and steps as whole numbers, the tongue as typed, softer springs in per cent."""
+def asked(data: dict) -> tuple[coupled.Asked | None, dict[str, str]]:
+    """What if: holes, washers and steps as whole numbers, the tongue as typed, softer springs in per cent; what cannot be read, by place."""
     written = data.get("what_if")
     if not isinstance(written, dict):
-        return None
+        return None, {}
     problems, numbers = {}, {}
     for name, most in (("holes", 12), ("washers", 12), ("steps", 12), ("softer", 60)):
         number = written.get(name, 0)
@@ -83,10 +81,9 @@ def asked(data: dict) -> coupled.Asked | None:
         if abs(tongue) > 1000:
             problems["what_if.tongue"] = "More than 2,204 lb (1,000 kg) is not believed."
     if problems:
-        raise NotWritten(problems)
-    return coupled.Asked(
-        numbers["holes"], USUAL_PITCH, numbers["washers"], numbers["steps"], tongue, numbers["softer"] / 100
-    )
+        return None, problems
+    holes, washers, steps, softer = (numbers[name] for name in ("holes", "washers", "steps", "softer"))
+    return coupled.Asked(holes, USUAL_PITCH, washers, steps, tongue, softer / 100), {}
 
 
 def what_if(assessment: Assessment, question: coupled.Asked) -> dict | None:

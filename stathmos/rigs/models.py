@@ -19,7 +19,7 @@ from stathmos.core.signing import STATIONS
 from stathmos.core.units import SYSTEMS
 
 #: fields that name a part, and the kind of the catalogue that it is found in
-PART_KINDS = {"hitch.kit": "kits", "hitch.shank": "shanks", "hitch.ball": "balls"}
+PART_KINDS = {"hitch.kit": "kits", "hitch.bars": "kits", "hitch.shank": "shanks", "hitch.ball": "balls"}
 
 
 class Rig(models.Model):

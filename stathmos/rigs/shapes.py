@@ -11,6 +11,7 @@ from stathmos.core.ratings import State
 from stathmos.core.report import build
 from stathmos.core.rig import KINDS
 from stathmos.core.signing import STATIONS
+from stathmos.rigs.models import PART_KINDS
 
 LINK_STATES = [one.value for one in State]
 SHARE_STATES = ["light", "inside", "heavy", "cannot tell", "unknown"]
@@ -458,9 +459,7 @@ WaiveShape = shape(
     link=s.CharField(max_length=24),
     reason=s.CharField(allow_blank=True, max_length=2000),
 )
-TakeOverShape = shape(
-    "TakeOver", version=s.IntegerField(min_value=1), path=s.ChoiceField(["hitch.kit", "hitch.shank", "hitch.ball"])
-)
+TakeOverShape = shape("TakeOver", version=s.IntegerField(min_value=1), path=s.ChoiceField(list(PART_KINDS)))
 
 WrittenShape = shape(
     "Written",

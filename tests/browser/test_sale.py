@@ -172,7 +172,10 @@ class Figures(BrowserTest):
     def test_the_handbook_says_when_bars_are_wanted(self) -> None:
         self.open_rig("Haldis Okonjo", "Hitch")
         self.field("Style").select_option("weight-carrying")
-        self.expect_verdict("refused", "The tow vehicle's handbook requires weight distribution above 5,000 lb.")
+        self.expect_verdict(
+            "refused",
+            "The tow vehicle's handbook requires weight distribution above 5,000 lb; the trailer weighs 6,150 lb.",
+        )
 
     def test_units_switch_reads_and_keeps_what_was_typed(self) -> None:
         self.open_rig("Haldis Okonjo", "Weigh")

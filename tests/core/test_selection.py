@@ -165,6 +165,33 @@ class OnTheVehicle(unittest.TestCase):
         self.assertEqual(next(v for v in assessment.choice.kits if v.state == CHOSEN).part.name, "Kit 1200")
 
 
+class MixedCapacities(unittest.TestCase):
+    def fitted(self, head: str, bars: str) -> tuple:
+        named = {"hitch__kit": measured(head), "hitch__bars": measured(bars)}
+        assessment = assessed(with_ladder(**named))
+        return assessment, assessment.choice.in_force.kit
+
+    def test_larger_bars_on_a_smaller_head_take_the_smaller_rating(self) -> None:
+        assessment, kit_ = self.fitted("Kit 600", "Kit 1200")
+        self.assertAlmostEqual(kit_.tongue_rating.value / KG, 600)
+        self.assertAlmostEqual(kit_.gross_rating.value / KG, 6000)
+        self.assertAlmostEqual(kit_.tongue_minimum.value / KG, 600)  # the bars' own least
+        self.assertEqual(assessment.verdict.state, "refused")
+
+    def test_smaller_bars_on_a_larger_head_too(self) -> None:
+        _, kit_ = self.fitted("Kit 1200", "Kit 800")
+        self.assertAlmostEqual(kit_.tongue_rating.value / KG, 800)
+        _, same = self.fitted("Kit 1200", "Kit 1200")
+        self.assertAlmostEqual(same.tongue_rating.value / KG, 1200)
+
+    def test_bars_that_nobody_knows_leave_it_unknown(self) -> None:
+        read = rigfile.read(with_ladder(hitch__kit=measured("Kit 1200"), hitch__bars=measured("Some others")))
+        self.assertEqual([problem.place for problem in read.problems], ["hitch.bars"])
+        assessment = assess(read.rig, stock=read.stock)
+        self.assertIsNone(assessment.choice.in_force.kit.tongue_rating)
+        self.assertNotEqual(assessment.verdict.state, "good")
+
+
 class Balls(unittest.TestCase):
     def balls(self, **ball: dict) -> dict:
         document = rig()

@@ -37,6 +37,12 @@ class Assess(unittest.TestCase):
         self.assertIn("Do not tow. Rear GAWR: 3,714 lb on a rating of 3,700 lb, 14 lb over.", words)
         self.assertIn("Anvilroot 1200: chosen", words)
         self.assertIn("Anvilroot 600: rejected (gross rating)", words)
+        self.assertIn(
+            "Rear GAWR: Take 14 lb out of the vehicle: bed or boot.", words
+        )  # 13 lb and a bit over, and the axle carries 95 % of a bed load
+        self.assertIn("weight distribution: needed.", words)
+        self.assertIn("to begin with (handbook): not in the catalogue", words)
+        self.assertIn("1 x Anvilroot 1200", words)
 
     def test_loading_plan_and_weighing_in_the_text(self) -> None:
         """A light toy hauler: weighed twice, its plan, three cases, the move that would do, the schools, what to read."""

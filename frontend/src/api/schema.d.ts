@@ -1075,11 +1075,12 @@ export interface components {
         };
         /**
          * @description * `hitch.kit` - hitch.kit
+         *     * `hitch.bars` - hitch.bars
          *     * `hitch.shank` - hitch.shank
          *     * `hitch.ball` - hitch.ball
          * @enum {string}
          */
-        PathEnum: "hitch.kit" | "hitch.shank" | "hitch.ball";
+        PathEnum: "hitch.kit" | "hitch.bars" | "hitch.shank" | "hitch.ball";
         Pick: {
             name: string;
             entries: {

@@ -51,7 +51,7 @@ function Items({ kind, mayKeep }: { kind: CatalogueKind; mayKeep: boolean }) {
   const [opened, open] = useState<number | "new" | "table" | null>(null);
   if (!items.data) return <Notice>{items.error?.message ?? "Reading…"}</Notice>;
   const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
-  const shown = items.data.filter((item) => words.every((word) => `${item.name} ${item.family} ${Object.values(item.texts).join(" ")}`.toLowerCase().includes(word)));
+  const shown = items.data.filter((item) => words.every((word) => `${item.name} ${item.family} ${Object.values(item.texts).join(" ")}`.toLowerCase().includes(word))).sort((one, other) => one.name.localeCompare(other.name, "en", { numeric: true }));
   const item = typeof opened === "number" ? items.data.find((one) => one.id === opened) : undefined;
   return (
     <Box sx={{ flex: 1, minHeight: 0, display: "grid", gridTemplateColumns: "minmax(270px, 340px) minmax(0, 1fr)", gap: 3, "@media (max-width: 900px)": { gridTemplateColumns: "1fr" } }}>

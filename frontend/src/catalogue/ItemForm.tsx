@@ -65,7 +65,7 @@ export function ItemForm({ kind, item, mayKeep, done }: Props) {
           <TextField label="Name" required value={name} disabled={!mayKeep} onChange={(event) => setName(event.target.value)} error={Boolean(problems.name)} helperText={problems.name} slotProps={{ htmlInput: { maxLength: 140 } }} sx={{ width: 300 }} />
           {kind.has_family && <TextField label="Family" value={family} disabled={!mayKeep} onChange={(event) => setFamily(event.target.value)} slotProps={{ htmlInput: { maxLength: 140 } }} sx={{ width: 240 }} />}
         </Box>
-        <Box sx={{ columns: "2 340px", columnGap: 4 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(340px, 1fr))", columnGap: 4 }}>
           {kind.fields.map((field) => (
             <FieldRow key={field.name} field={field} text={texts[field.name] ?? ""} problem={problems[field.name]} mayKeep={mayKeep} write={(text) => setTexts({ ...texts, [field.name]: text })} />
           ))}
@@ -95,7 +95,7 @@ export function ItemForm({ kind, item, mayKeep, done }: Props) {
 function FieldRow({ field, text, problem, mayKeep, write }: { field: CatalogueKind["fields"][number]; text: string; problem: string | undefined; mayKeep: boolean; write: (text: string) => void }) {
   const id = useId();
   return (
-    <Box sx={{ breakInside: "avoid", display: "grid", gridTemplateColumns: "minmax(0, 1fr) 150px", columnGap: 1, alignItems: "center", py: 0.25, borderBottom: `1px solid ${hairline}` }}>
+    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 150px", columnGap: 1, alignItems: "center", py: 0.25, borderBottom: `1px solid ${hairline}` }}>
       <Box component="label" htmlFor={id} title={field.read_at}>
         {field.label}
       </Box>

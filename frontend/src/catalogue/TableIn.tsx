@@ -42,7 +42,12 @@ export function TableIn({ kind, close }: { kind: CatalogueKind; close: () => voi
     <Panel title={`CSV in: ${kind.word}`} note="rows are matched by name; a column left out stays as it is; nothing is changed until you accept">
       <Box sx={{ display: "grid", gap: 1.25, mt: 1 }}>
         <Box component="label">
-          From a file <input type="file" accept=".csv,text/csv" onChange={(event) => void fromFile(event.target.files?.[0])} />
+          From a file <input type="file" accept=".csv,text/csv" onChange={(event) => {
+              const input = event.target;
+              // Emptied, so that the same file can be chosen again once it is mended.
+              void fromFile(input.files?.[0]).finally(() => (input.value = ""));
+            }}
+          />
         </Box>
         {tooLarge && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{tooLarge}</Box>}
         <TextField label="Or pasted here" multiline minRows={5} maxRows={12} value={text} onChange={(event) => write(event.target.value)} slotProps={{ htmlInput: { style: { fontFamily: "monospace", fontSize: 13 } }, inputLabel: { shrink: true } }} placeholder={`name,${kind.fields.slice(0, 3).map((field) => field.name).join(",")}`} />
@@ -96,7 +101,7 @@ function PlanRead({ plan }: { plan: TablePlan }) {
           <b>{change.name}</b>: {change.cells.map((cell) => `${cell.column} ${cell.before || "blank"} → ${cell.after || "blank"}`).join("; ")}
         </Box>
       ))}
-      {plan.same > 0 && <Box sx={{ color: inkSoft }}>{plan.same} rows read as the catalogue already does.</Box>}
+      {plan.same > 0 && <Box sx={{ color: inkSoft }}>{plan.same === 1 ? "One row reads" : `${plan.same} rows read`} as the catalogue already does.</Box>}
     </Box>
   );
 }

@@ -124,13 +124,13 @@ function Column({ link, x, width, reserve, weakest, pick }: { link: Link; x: num
     <g role="button" tabIndex={0} aria-label={words} style={{ cursor: "pointer" }} onClick={() => pick(link.key)} onKeyDown={(event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), pick(link.key))}>
       <title>{words}</title>
       <rect x={x} y={TOP - 8} width={width} height={HIGH - TOP} fill={weakest ? "#ebe2c8" : "transparent"} />
-      <text x={x + width / 2} y={base + 13} textAnchor="middle" fontSize="11.5" fill={ink} fontWeight={weakest ? 600 : 400}>
+      <text aria-hidden="true" x={x + width / 2} y={base + 13} textAnchor="middle" fontSize="11.5" fill={ink} fontWeight={weakest ? 600 : 400}>
         {SHORT[link.key]}
       </text>
       {share === null ? (
         <g>
           <path d={`M${left} ${top}v${FULL * 0.3}M${left + w} ${top}v${FULL * 0.3}M${left} ${base}v${-FULL * 0.3}M${left + w} ${base}v${-FULL * 0.3}M${left} ${base}h${w}`} stroke={pencil} strokeWidth="1.4" strokeDasharray="3 3" fill="none" />
-          <text x={x + width / 2} y={base - FULL / 2 + 5} textAnchor="middle" fontSize="16" fontWeight="600" fill={pencil}>
+          <text aria-hidden="true" x={x + width / 2} y={base - FULL / 2 + 5} textAnchor="middle" fontSize="16" fontWeight="600" fill={pencil}>
             ?
           </text>
         </g>

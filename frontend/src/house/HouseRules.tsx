@@ -63,7 +63,7 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
             <Row name="Front-axle load lost without bars, most">{house.entries.front_loss?.is ?? "10 %, the default"}</Row>
           </Rows>
           <Box sx={{ mt: 1.5 }}>
-            The tow vehicle&apos;s handbook outranks all of this, and every verdict says whose rule it was. One rig may be judged otherwise at its own stations.
+            The tow vehicle&apos;s handbook outranks all of this, and after it the hitch&apos;s; every verdict says whose rule it was. One rig may be judged otherwise at its own stations.
             A change here makes the sign-offs stale that stood on it.
           </Box>
         </Panel>

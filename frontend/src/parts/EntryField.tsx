@@ -20,6 +20,7 @@ const UNIT_HINT: Record<string, [string, string]> = {
   share: ["%", "%"],
   volume: ["gal", "L"],
   pressure: ["psi", "kPa"],
+  force: ["kN", "kN"],
 };
 
 export function EntryField({ path, label }: { path: string; label?: string }) {

@@ -103,6 +103,11 @@ export function useDraft(record: RigRecord | null, whatIf: WhatIfAsk | null, sav
     gcTime: 10_000,
   });
 
+  // When the server fails to answer, the last answer stays on the page, marked as older than what is typed.
+  const [last, setLast] = useState(live.data);
+  if (live.data && live.data !== last) setLast(live.data);
+  const answer = live.data ?? last;
+
   const save = useMutation<RigRecord, Refusal>({
     mutationFn: () => {
       const body = { ...names, entries: typed.entries };
@@ -125,11 +130,11 @@ export function useDraft(record: RigRecord | null, whatIf: WhatIfAsk | null, sav
 
   const problems = useMemo(() => {
     const found: Record<Path, string> = {};
-    for (const problem of live.data?.problems ?? []) found[problem.place] = problem.says;
-    for (const problem of live.data?.assessment.problems ?? []) found[problem.place] ??= read(problem.says);
+    for (const problem of answer?.problems ?? []) found[problem.place] = problem.says;
+    for (const problem of answer?.assessment.problems ?? []) found[problem.place] ??= read(problem.says);
     for (const [path, says] of Object.entries(save.error?.problems ?? {})) found[path] ??= says;
     return found;
-  }, [live.data, save.error, read]);
+  }, [answer, save.error, read]);
 
   const setMany = useCallback((more: Record<Path, Entry | null>) => setTyped((was) => ({ ...was, entries: { ...was.entries, ...more } })), []);
   const set = useCallback((path: Path, entry: Entry | null) => setMany({ [path]: entry }), [setMany]);
@@ -142,7 +147,7 @@ export function useDraft(record: RigRecord | null, whatIf: WhatIfAsk | null, sav
     names,
     entries,
     dirty,
-    live: live.data,
+    live: answer,
     liveError: live.error,
     problems,
     theirs: save.error?.theirs ?? null,

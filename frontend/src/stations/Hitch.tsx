@@ -27,6 +27,7 @@ export function Hitch() {
           <EntryField path="hitch.style" />
           <EntryField path="hitch.style_reason" />
           <PartField path="hitch.kit" names={catalogue.kits} none="none: choose one" />
+          {hitch.fitted_kit && <PartField path="hitch.bars" names={catalogue.kits} none="its own" />}
           <PartField path="hitch.shank" names={catalogue.shanks} none="none: choose one" />
           <PartField path="hitch.ball" names={catalogue.balls} none="none: choose one" />
           <EntryField path="ways.reserve" />

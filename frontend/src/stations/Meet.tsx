@@ -18,6 +18,7 @@ export function Meet() {
         <Fold title="Door jamb" paths={of("vehicle", "vehicle_class gvwr front_gawr rear_gawr payload")} />
         <Fold title="Handbook's limits" paths={of("vehicle", "gcwr tow_rating tongue_limit")} />
         <Fold title="Receiver's label" paths={of("vehicle", "receiver_size receiver_wd_gross receiver_wd_tongue receiver_wc_gross receiver_wc_tongue")} />
+        <Fold title="Towbar rated by D-value, cooler, tailgate" optional paths={of("vehicle", "receiver_d_value cooler tailgate_reach tailgate_height")} />
         <Fold title="Weights, lengths and height" paths={of("vehicle", "unladen_front unladen_rear wheelbase overhang receiver_height")} />
         <Fold title="Tow equipment" paths={of("vehicle", "brake_controller seven_way")} />
         <Fold title="Springs and levelling" optional paths={of("vehicle", "front_rate rear_rate air_springs air_pressure auto_levelling")} />
@@ -27,9 +28,10 @@ export function Meet() {
         <Fold title="Plate, axles and tyres" paths={of("trailer", "coupling gvwr axle_rating axle_count tyre_rating tyre_count")} />
         <Fold title="Coupler, chains and brakes" paths={of("trailer", "coupler_size coupler_rating chain_rating brakes breakaway")} />
         <Fold title="Brochure and tape" paths={of("trailer", "unladen_weight brochure_tongue ball_to_axle ball_to_rear frame_length coupler_height")} />
-        <Fold title="A-frame: mount, jack, propane, batteries" optional paths={of("trailer", "coupler_mount coupler_tongue_limit frame_depth jack_position propane_position propane_capacity battery_position")} />
+        <Fold title="A-frame: mount, jack, propane, batteries" optional paths={of("trailer", "coupler_mount coupler_tongue_limit frame_depth jack_position jack_height propane_position propane_tray propane_capacity battery_position battery_tray")} />
+        <Fold title="Coupler rated by D and V; what the makers say of bars" optional paths={of("trailer", "coupler_d_value coupler_v_value maker_wd coupler_wd")} />
         <Fold title="Tanks" optional paths={of("trailer", "fresh_tank fresh_tank_position grey_tank grey_tank_position black_tank black_tank_position")} />
-        <Fold title="Wind" optional paths={of("trailer", "frontal_area")} />
+        <Fold title="Wind" optional paths={of("trailer", "frontal_area side_area")} />
       </Panel>
       <GoAndRead />
     </Box>

@@ -18,7 +18,7 @@ export function WhatIf() {
   const asked: WhatIfAsk = whatIf ?? {};
   const answer = draft.live?.what_if ?? null;
   const settings = assessment.hitch.settings;
-  const refused = draft.liveError && "problems" in draft.liveError ? Object.values((draft.liveError as { problems: Record<string, string> }).problems)[0] : null;
+  const refused = draft.problems["what_if.tongue"];
 
   const set = (more: Partial<WhatIfAsk>) => askWhatIf({ ...asked, system, ...more });
   const before = assessment.states[assessment.states.length - 1];

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from stathmos.core import statics
+from stathmos.core.fitting import kind_of_head
 from stathmos.core.heights import seat_to_top, tenths
 from stathmos.core.lot.columns import Column, numbers, order_of, words
 from stathmos.core.lot.sides import Trailers, Vehicles
@@ -342,10 +343,7 @@ class Fitter:
         for index, kit in enumerate(kits):
             if not may_serve[index]:
                 continue  # nobody will bolt it on: no need to know where its ball would stand
-            key = tuple(
-                getattr(kit, name).value if getattr(kit, name) else None
-                for name in ("adds_overhang", "seat_above_shank", "ball_hole", "ball_thread_limit", "handbook_offset")
-            ) + (kit.handbook_restoration.typed if kit.handbook_restoration else "",)
+            key = kind_of_head(kit)
             if key not in seen:
                 seen[key] = len(heads)
                 heads.append(self.head(kit))

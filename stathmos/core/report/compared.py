@@ -8,6 +8,7 @@ from stathmos.core import units
 from stathmos.core.assess import Assessment
 from stathmos.core.compare import Compared
 from stathmos.core.figures import Anything, Missing
+from stathmos.core.findings import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.ratings import weakest
 from stathmos.core.report.plainly import Plain, both, phrase
 
@@ -19,7 +20,7 @@ def facts(assessment: Assessment) -> dict[str, Plain]:
     rated_by = weakest(assessment.planned)
     distributing = build.weight_distributing
     return {
-        "verdict": _same(assessment.verdict.state),
+        "verdict": _same(VERDICTS[assessment.verdict.state]),
         "share": _same(assessment.weights.judgement.state),
         "ball": _figure(found.ball_wanted),
         "rise": _figure(found.rise_wanted),
@@ -32,6 +33,7 @@ def facts(assessment: Assessment) -> dict[str, Plain]:
     }
 
 
+VERDICTS = {REFUSED: "not fit", UNKNOWN: "not known", CAUTION: "with care", GOOD: "fit"}
 NAMES = {
     "verdict": "Verdict",
     "share": "Tongue share",

@@ -24,6 +24,9 @@ class Hitch:
     style: Given | None = choice("Style", "the advisor decides", *STYLES, usual="assumed")
     style_reason: Given | None = named("Why this style", "the advisor's reason, kept on record")
     kit: Given | None = described("Kit on the vehicle", TEXT, "stamp on the head", usual="measured")
+    bars: Given | None = described(
+        "Bars on it, where of another kit", TEXT, "stamp on the spring bars", usual="measured"
+    )
     shank: Given | None = described("Shank on the vehicle", TEXT, "stamp on the shank", usual="measured")
     ball: Given | None = described("Ball on the vehicle", TEXT, "stamp on the ball", usual="measured")
     ball_height: Given | None = length(

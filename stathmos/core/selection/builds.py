@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stathmos.core.figures import Phrase
 from stathmos.core.selection.kits import kit_rank
@@ -48,36 +48,28 @@ def whole_builds(kits: Iterable[tuple[Verdict | None, tuple[Verdict, ...], tuple
     for kit, shanks, balls in kits:
         if kit is not None and kit.state not in USABLE:
             continue
-        for shank in shanks:
-            for ball in balls:
-                if shank.state in USABLE and ball.state in USABLE:
-                    found.append((_rank(kit, shank, ball), kit, shank, ball))
+        kit_care, kit_place = (False, ()) if kit is None else (_with_care(kit), kit_rank(_as_serving(kit)))
+        able = [(_with_care(one), shank_rank(_as_serving(one)), one) for one in shanks if one.state in USABLE]
+        # The best ball for a head stays the one that was chosen for it; others only vary it.
+        fitting = [((one.state != CHOSEN, one.part.name), one) for one in balls if one.state in USABLE]
+        for shank_care, shank_place, shank in able:
+            for ball_place, ball in fitting:
+                found.append(((kit_care or shank_care, kit_place, shank_place, ball_place), kit, shank, ball))
     found.sort(key=lambda one: one[0])
     best = [WholeBuild(kit, shank, ball, Phrase("")) for _, kit, shank, ball in found[:SHOWN]]
     told = tuple(WholeBuild(one.kit, one.shank, one.ball, _why(one, best[0], index)) for index, one in enumerate(best))
     return Builds(told, len(found), tried)
 
 
-def _rank(kit: Verdict | None, shank: Verdict, ball: Verdict) -> tuple:
-    # The best ball for a head stays the one that was chosen for it; others only vary it.
-    care = RESERVE in (kit.state if kit else SERVES, shank.state)
-    return (care, kit_rank(_as_serving(kit)) if kit else (), _care_last(shank), ball.state != CHOSEN, ball.part.name)
+def _with_care(verdict: Verdict) -> bool:
+    return _as_serving(verdict).state == RESERVE
 
 
 def _as_serving(verdict: Verdict) -> Verdict:
     """A chosen part is ranked by what it was before it was chosen."""
-    was = (
-        SERVES
-        if verdict.state == CHOSEN and verdict.rule == "serves"
-        else RESERVE
-        if verdict.state == CHOSEN
-        else verdict.state
-    )
-    return Verdict(verdict.part, was, verdict.rule, verdict.reason, verdict.position, verdict.residual, verdict.sleeve)
-
-
-def _care_last(shank: Verdict) -> tuple:
-    return shank_rank(_as_serving(shank))
+    if verdict.state != CHOSEN:
+        return verdict
+    return replace(verdict, state=SERVES if verdict.rule == "serves" else RESERVE)
 
 
 def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:

@@ -1,0 +1,277 @@
+"""Remedies of what is over, waivers of the reserve, figures that may be over, D- and V-value, schools and swaps."""
+
+import math
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from stathmos.core import compare, lot, ratings, rigfile
+from stathmos.core.assess import Assessment, assess
+from stathmos.core.load_changes import with_loads
+from stathmos.core.ratings import State, Waiver
+from stathmos.core.ratings.demands import d_value, v_value
+from stathmos.core.rules import Rules
+from tests.core.rigs import KG, assessed, label, link, measured, rig
+
+#: rear axle 3 565 + … over its rating by a little; bed and gear to play with
+OVER = {
+    "vehicle__rear_gawr": label("3850 lb"),
+    "loads__gear__weight": measured("500 lb"),
+    "loads__gear__at": measured("100 in"),
+    "loads__gear__when": measured("to_come"),
+    "trailer__ball_to_rear": measured("340 in"),
+}
+
+
+def applied(document: dict, remedy) -> Assessment:
+    """The rig with a remedy in the plan, assessed anew."""
+    read = rigfile.read(document)
+    return assess(with_loads(read.rig, remedy.writes), stock=read.stock)
+
+
+class Remedies(unittest.TestCase):
+    def test_each_is_enough_and_no_more_than_need_be(self) -> None:
+        """Put in the plan the link is within its rating, with no more than a pound or an inch to spare."""
+        document = rig(**OVER)
+        assessment = assessed(document)
+        found = [one for one in assessment.remedies if one.link == "rear_gawr"]
+        self.assertGreaterEqual(len(found), 2)
+        for remedy in found:
+            after = link(applied(document, remedy), "rear_gawr")
+            with self.subTest(says=remedy.says.text("us")):
+                self.assertIsNot(after.state, State.OVER)
+                if "all of it" not in remedy.says.text("us"):
+                    self.assertLess(after.margin / KG, 4.0)
+
+    def test_out_of_the_bed_by_hand(self) -> None:
+        """A bed load bears 0.95 of itself on the rear axle: x lb over want x/0.95 lb out, rounded up."""
+        document = rig(**OVER)
+        over = -link(assessed(document), "rear_gawr").margin / KG
+        said = [one.says.text("us") for one in assessed(document).remedies if one.link == "rear_gawr"]
+        self.assertIn(f"Take {math.ceil(over / 0.95)}\u00a0lb out of the vehicle: bed or boot.", said)
+
+    def test_the_least_change_first_and_what_lightens_the_tongue_last(self) -> None:
+        found = [one for one in assessed(rig(**OVER)).remedies if one.link == "rear_gawr"]
+        clean = [one.effort for one in found if one.clean]
+        self.assertEqual(clean, sorted(clean))
+        self.assertEqual([one.clean for one in found], sorted((one.clean for one in found), reverse=True))
+
+    def test_draining_water(self) -> None:
+        document = rig(
+            trailer__gvwr=label("6400 lb"),
+            trailer__fresh_tank=label("60 gal"),
+            trailer__fresh_tank_position=label("200 in"),
+            loads__fresh_water__volume=measured("50 gal"),
+            loads__fresh_water__when=measured("to_come"),
+        )
+        said = [one.says.text("us") for one in assessed(document).remedies if one.link == "trailer_gvwr"]
+        # 6 200 + 417 lb of water, 217 lb over
+        self.assertEqual(said[0], "Drain 217\u00a0lb out of the trailer: fresh water.")
+
+    def test_no_load_is_enough_so_several_go_together(self) -> None:
+        document = rig(
+            vehicle__gcwr=label("12250 lb"),
+            loads__bed__weight=measured("150 lb"),
+            loads__roof__weight=measured("100 lb"),
+        )
+        excess = -link(assessed(document), "gcwr").margin / KG
+        self.assertAlmostEqual(excess, 200, delta=1)
+        found = [one for one in assessed(document).remedies if one.link == "gcwr"]
+        self.assertIsNot(link(applied(document, found[0]), "gcwr").state, State.OVER)
+        self.assertEqual(found[0].says.text("us").count("Take "), 2)
+
+    def test_a_part_that_serves_by_its_name(self) -> None:
+        found = assessed(rig(hitch__kit=measured("Kit 600"))).remedies
+        self.assertIn((("hitch.kit", "Kit 1200"),), [one.chooses for one in found])
+        found = assessed(rig(hitch__style=label("weight_carrying"))).remedies
+        self.assertIn((("hitch.style", "weight_distributing"),), [one.chooses for one in found])
+
+    def test_people_are_not_taken_out(self) -> None:
+        said = " ".join(one.says.text("us") for one in assessed(rig(vehicle__payload=label("1000 lb"))).remedies)
+        self.assertNotIn("people", said)
+
+    def test_none_where_nothing_is_over(self) -> None:
+        self.assertEqual(assessed(rig()).remedies, ())
+
+    @settings(max_examples=25, deadline=None)
+    @given(st.integers(3300, 3900), st.integers(50, 600), st.integers(20, 320))
+    def test_what_is_proposed_holds_when_it_is_done(self, gawr: int, gear: int, at: int) -> None:
+        document = rig(
+            **{
+                **OVER,
+                "vehicle__rear_gawr": label(f"{gawr} lb"),
+                "loads__gear__weight": measured(f"{gear} lb"),
+                "loads__gear__at": measured(f"{at} in"),
+            }
+        )
+        over_now = {one.key for one in assessed(document).planned if one.state is State.OVER}
+        for remedy in assessed(document).remedies:
+            if not remedy.writes:
+                continue
+            after = {one.key: one.state for one in applied(document, remedy).planned}
+            self.assertIsNot(after[remedy.link], State.OVER)
+            if remedy.clean:
+                new = {key for key, state in after.items() if state is State.OVER} - over_now
+                self.assertFalse({key for key in new if not key.startswith(("hitch_", "shank_"))})
+
+
+class Waivers(unittest.TestCase):
+    def waived(self, waiver: Waiver, **changes: object) -> Assessment:
+        read = rigfile.read(rig(**changes))
+        return assess(read.rig, stock=read.stock, waivers=(waiver,))
+
+    def setUp(self) -> None:
+        self.close = {"vehicle__tow_rating": label("6500 lb")}  # 6 200 of 6 500: inside the reserve
+        self.waiver = Waiver("tow_rating", 6200 * KG, 6500 * KG, "Odile", "short trips on the flat")
+
+    def test_it_is_said_with_who_and_why(self) -> None:
+        found = self.waived(self.waiver, **self.close)
+        said = [one.says.text("us") for one in found.findings]
+        self.assertTrue(
+            any("overridden" in text and "Odile" in text and "short trips on the flat" in text for text in said)
+        )
+        self.assertFalse(any("inside the house reserve" in text for text in said))
+        self.assertEqual(found.verdict.state, "caution")  # it stays a caution, never a pass
+
+    def test_it_covers_no_more_than_it_was_given_for(self) -> None:
+        for change in (
+            {"trailer__gross_weight": measured("6300 lb")},  # the load has grown
+            {"vehicle__tow_rating": label("6450 lb")},  # another rating
+        ):
+            self.assertEqual(self.waived(self.waiver, **{**self.close, **change}).waived, ())
+        self.assertEqual(
+            len(self.waived(self.waiver, **{**self.close, "trailer__gross_weight": measured("6100 lb")}).waived), 1
+        )
+
+    def test_a_rating_is_never_overridden(self) -> None:
+        over = self.waived(
+            Waiver("tow_rating", 9e9, 6000 * KG, "Odile", "please"), vehicle__tow_rating=label("6000 lb")
+        )
+        self.assertEqual(over.waived, ())
+        self.assertEqual(over.verdict.state, "refused")
+        self.assertIn("cannot be overridden by anybody", ratings.refusal(link(over, "tow_rating")).text("us"))
+        unknown = self.waived(self.waiver, vehicle__tow_rating=None)
+        self.assertIn("not known", ratings.refusal(link(unknown, "tow_rating")).text("us"))
+        self.assertIsNotNone(ratings.refusal(None))
+
+
+class MayBeOver(unittest.TestCase):
+    def test_a_load_that_may_be_over_is_no_clean_pass(self) -> None:
+        """GVWR from a brochure's axle weights, ± 5 % each: 7 100 of 7 300 may be over."""
+        vague = {
+            "vehicle__unladen_front": {"is": "3200 lb", "from": "brochure"},
+            "vehicle__unladen_rear": {"is": "2400 lb", "from": "brochure"},
+        }
+        sure = {"vehicle__unladen_front": measured("3200 lb"), "vehicle__unladen_rear": measured("2400 lb")}
+        demand = link(assessed(rig(**sure)), "gvwr").demand
+        tight = label(f"{int(demand.value / KG * 1.012)} lb")
+        read = {"ways__reserve": label("0 %"), "vehicle__gvwr": tight}
+        vaguely = assessed(rig(**vague, **read))
+        self.assertTrue(link(vaguely, "gvwr").may_be_over)
+        self.assertIn("may be over", " ".join(one.says.text("us") for one in vaguely.findings))
+        self.assertNotEqual(vaguely.verdict.state, "good")
+        surely = assessed(rig(**sure, **{**read, "vehicle__gvwr": label(f"{int(demand.value / KG * 1.05)} lb")}))
+        self.assertFalse(link(surely, "gvwr").may_be_over)
+
+    def test_at_the_limit_is_said_as_that(self) -> None:
+        found = assessed(rig(trailer__gross_weight=measured("7000 lb"), weighing__tongue_scale=measured("900 lb")))
+        self.assertFalse(link(found, "trailer_gvwr").may_be_over)
+
+
+class ByNumbersOfTheStandard(unittest.TestCase):
+    def test_d_value_by_hand(self) -> None:
+        """UN Regulation No. 55: D = g·T·R/(T+R). 2.5 t and 2.0 t: 9.80665·5/4.5 = 10.896 kN; 3.5 and 3.5 t: 17.162 kN."""
+        self.assertAlmostEqual(d_value(2500, 2000), 10.8963, places=4)
+        self.assertAlmostEqual(d_value(3500, 3500), 17.1616, places=4)
+
+    @given(st.floats(500, 20000), st.floats(500, 20000))
+    def test_d_value_is_even_handed_and_under_the_lighter_ones_weight(self, one: float, other: float) -> None:
+        self.assertAlmostEqual(d_value(one, other), d_value(other, one))
+        self.assertLess(d_value(one, other), 9.80665 * min(one, other) / 1000)
+
+    def test_v_value_by_hand(self) -> None:
+        """V = 2.4·C·X²/L²: 4 t, X 6 m, L 5 m: 13.824 kN; a short box counts as one."""
+        self.assertAlmostEqual(v_value(4000, 6000, 5000), 13.824)
+        self.assertAlmostEqual(v_value(4000, 2000, 5000), 9.6)
+
+    def test_links_by_d_and_v_where_they_are_stamped(self) -> None:
+        plain = {one.key for one in assessed(rig()).planned}
+        self.assertFalse({"coupler_d", "coupler_v", "receiver_d"} & plain)
+        D = d_value(8400 * KG, 7000 * KG)
+        for stamped, state in ((f"{D + 0.2:.1f} kN", State.WITHIN), (f"{D - 0.2:.1f} kN", State.OVER)):
+            found = assessed(rig(trailer__coupler_d_value=label(stamped), vehicle__receiver_d_value=label(stamped)))
+            self.assertIs(link(found, "coupler_d").state, state)
+            self.assertIs(link(found, "receiver_d").state, state)
+
+    def test_a_heavy_trailer_rated_by_d_wants_its_v_value_too(self) -> None:
+        """Over 3.5 t (7 716 lb): unknown until it is read."""
+        heavy = {"trailer__gvwr": label("7800 lb"), "trailer__coupler_d_value": label("60 kN")}
+        self.assertIs(link(assessed(rig(**heavy)), "coupler_v").state, State.UNKNOWN)
+        self.assertNotIn(
+            "coupler_v", {one.key for one in assessed(rig(trailer__coupler_d_value=label("60 kN"))).planned}
+        )
+        self.assertIs(
+            link(assessed(rig(**heavy, trailer__coupler_v_value=label("40 kN"))), "coupler_v").state, State.WITHIN
+        )
+
+
+class Compared(unittest.TestCase):
+    def others(self, document: dict) -> dict[str, compare.Compared]:
+        read = rigfile.read(document)
+        return {one.key: one for one in compare.under_other_schools(read.rig, Rules(), read.stock)}
+
+    def test_each_other_school_is_what_choosing_it_gives(self) -> None:
+        document = rig()
+        for key, one in self.others(document).items():
+            question, school = key.split(".", 1)
+            if question == "reserve":
+                chosen = assessed(rig(ways__reserve=label(f"{float(school):.0%}")))
+            else:
+                chosen = assessed(rig(**{f"ways__{question}_school": label(school)}))
+            with self.subTest(key=key):
+                self.assertEqual(one.assessment.verdict.says, chosen.verdict.says)
+                self.assertEqual(one.assessment.choice.position, chosen.choice.position)
+
+    def test_offsets_disagree_by_what_a_hand_finds(self) -> None:
+        """Settle 1.51 in; ⅛ in per 100 lb of 800 lb is 1 in; none is none."""
+        found = {one.school.key: one for one in assessed(rig()).offsets}
+        wanted = {"none": 0.0, "up_to_one": 0.5, "one_to_two": 1.5, "eighth_per_hundred": 1.0}
+        for key, offset in wanted.items():
+            self.assertAlmostEqual(found[key].offset.value / 25.4, offset, places=6)
+            self.assertAlmostEqual(
+                found[key].apart.value, found[key].offset.value - found["settle"].offset.value, places=6
+            )
+        self.assertTrue(found["settle"].in_force)
+
+    def test_a_handbook_is_not_overruled(self) -> None:
+        found = self.others(rig(vehicle__handbook_restoration=label("full")))
+        self.assertEqual(found["restoration.half"].overruled, "tow-vehicle handbook")
+        self.assertEqual(found["restoration.half"].assessment.rules.restoration.key, "full")
+
+    def test_another_vehicle_four_inches_higher_wants_another_hole_of_the_same_shank(self) -> None:
+        read = rigfile.read(rig())
+        higher = rigfile.read(rig(vehicle__receiver_height=measured("25 in", datum="inside_top"))).rig.vehicle
+        kept, anew = compare.with_another_vehicle(read.rig, higher, Rules(), read.stock)
+        now = assess(read.rig, stock=read.stock)
+        self.assertEqual(kept.assessment.choice.in_force.shank.name, now.choice.in_force.shank.name)
+        drop = now.heights.rise_wanted.value - kept.assessment.heights.rise_wanted.value
+        self.assertAlmostEqual(drop / 25.4, 4, places=6)
+        self.assertNotEqual(kept.assessment.choice.position, now.choice.position)
+        self.assertEqual(anew.name, "hitch chosen anew")
+
+    def test_a_shank_that_cannot_serve_the_other_vehicle_says_so(self) -> None:
+        read = rigfile.read(rig())
+        wide = rigfile.read(rig(vehicle__receiver_height=measured("34 in", datum="inside_top"))).rig.vehicle
+        kept, _ = compare.with_another_vehicle(read.rig, wide, Rules(), read.stock)
+        self.assertEqual(kept.assessment.verdict.state, "refused")
+
+    def test_another_trailer_is_taken_filled(self) -> None:
+        read = rigfile.read(rig())
+        other = rigfile.read(rig(trailer__gvwr=label("5000 lb"))).rig.trailer
+        kept, anew = compare.with_another_trailer(read.rig, other, Rules(), read.stock)
+        self.assertAlmostEqual(anew.assessment.weights.gross.value / KG, 5000)
+        self.assertAlmostEqual(anew.assessment.weights.tongue.value / KG, 750)
+        self.assertNotEqual(anew.assessment.verdict.state, "good")  # nobody has weighed it
+        self.assertEqual(lot.filled(read.rig, other).trailer.gvwr, other.gvwr)
+        self.assertEqual(kept.key, "kept")
