@@ -95,7 +95,7 @@ function gist(kind: CatalogueKind, item: CatalogueItem): string {
   const told = GIST.filter((name) => item.texts[name]).map((name) => {
     const field = kind.fields.find((one) => one.name === name);
     const text = item.texts[name] ?? "";
-    return field?.choices.find((choice) => choice.value === text)?.word ?? `${field?.label.toLowerCase()} ${text}`;
+    return field?.choices.find((choice) => choice.value === text)?.word ?? `${field?.label} ${text}`;
   });
   return [item.family, ...told.slice(0, 3)].filter(Boolean).join(", ");
 }

@@ -20,7 +20,7 @@ export function ShownState({ shown, show, asked, bars }: Props) {
   ];
   if (bars || asked) states.push(["coupled", asked ? "as asked" : "bars on"]);
   return (
-    <Box role="group" aria-label="State drawn" sx={{ position: "absolute", left: 12, top: 4, display: "flex", gap: 0.5, fontSize: "0.85rem" }}>
+    <Box role="group" aria-label="State drawn" sx={{ position: "absolute", left: 12, bottom: 6, display: "flex", gap: 0.5, fontSize: "0.85rem" }}>
       {states.map(([key, word]) => (
         <ButtonBase key={key} aria-pressed={shown === key} onClick={() => show(key)} sx={{ font: "inherit", px: 0.75, py: 0.25, border: `1px solid ${ink}`, bgcolor: shown === key ? ink : paper, color: shown === key ? paper : ink }}>
           {word}
