@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS
@@ -21,14 +22,20 @@ def in_the_cores_form(item: CatalogueItem):
 
 def parts_on_the_shelf(kept: Kept | None = None) -> Stock:
     """Every part not retired; and the parts that a rig took over, by kind and name, with the figures of that day."""
+    offered = Stock(
+        **{kind: tuple(map(in_the_cores_form, KINDS[kind].objects.filter(retired=False))) for kind in PARTS}
+    )
+    return with_kept(offered, kept or {})
+
+
+def with_kept(offered: Stock, kept: Kept) -> Stock:
+    """The parts on offer, with those that a rig took over instead of what the catalogue now has of their name."""
+    problems: list[Problem] = []
     listed = {}
-    for kind in PARTS:
-        own = (kept or {}).get(kind, {})
-        offered = KINDS[kind].objects.filter(retired=False)
-        problems: list[Problem] = []
-        taken_over = [read_part(PARTS[kind], entries, kind, problems) for entries in own.values()]
-        listed[kind] = (*(in_the_cores_form(item) for item in offered if item.name not in own), *taken_over)
-    return Stock(**listed)
+    for kind, parts in kept.items():
+        taken_over = [read_part(PARTS[kind], entries, kind, problems) for entries in parts.values()]
+        listed[kind] = (*(part for part in getattr(offered, kind) if part.name not in parts), *taken_over)
+    return replace(offered, **listed)
 
 
 def as_rig_file_stock(kept: Kept | None = None) -> dict[str, list[dict]]:

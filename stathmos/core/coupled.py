@@ -204,7 +204,7 @@ def starting_settings(rest: Rest) -> Settings | None:
 
 
 def _range(least: Given | None, most: Given | None, start: int | None) -> list[int | None]:
-    if start is None or least is None or most is None:
+    if start is None or least is None or most is None or least.value > most.value:
         return [start]
     return list(range(int(least.value), int(most.value) + 1))
 
@@ -354,10 +354,8 @@ def _explained(rest: Rest, now: Coupled, asked: Asked, before: State, then: Stat
         put |= {
             "before": (before.restoration.value, SHARE, "nearest"),
             "then": (then.restoration.value, SHARE, "nearest"),
-            "was": (before.bar_each.value, WEIGHT, "nearest")
-            if not wanting(before.bar_each)
-            else (0.0, WEIGHT, "nearest"),
-            "is": (then.bar_each.value, WEIGHT, "nearest") if not wanting(then.bar_each) else (0.0, WEIGHT, "nearest"),
+            "was": (getattr(before.bar_each, "value", 0.0), WEIGHT, "up"),
+            "is": (getattr(then.bar_each, "value", 0.0), WEIGHT, "up"),
         }
     chain = rest.kit is not None and rest.kit.bar_style is not None and rest.kit.bar_style.typed == CHAIN
     hold = "chains" if chain else "brackets"

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from django.http import Http404, HttpResponse
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
@@ -9,7 +11,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from stathmos.catalogue.shelf import as_rig_file_stock
+from stathmos.catalogue.shelf import as_rig_file_stock, parts_on_the_shelf
 from stathmos.core import findings, report, units
 from stathmos.core.ratings import LINKS
 from stathmos.core.rig import entry_at, name_at
@@ -80,19 +82,37 @@ def _refused(error: NotWritten) -> Response:
     )
 
 
+def _misshapen(asked) -> Response:
+    return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
+
+
+def _done(pk: int, if_not: str, act: Callable[[], object]) -> Response:
+    """One verb done on a rig, and the rig as it then stands; or why not, with the rig where somebody came between."""
+    _rig(pk)
+    try:
+        act()
+    except NotWritten as error:
+        said = " ".join(error.problems.values())
+        return Response({"detail": f"{if_not}. {said}", "problems": error.problems}, status=400)
+    except Stale as stale:
+        detail = f"{if_not}: somebody saved this rig after you opened it. Read it again first."
+        return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
+    return Response(_record(_rig(pk)))
+
+
 class RigsView(APIView):
     """The floor, and new rigs."""
 
     @extend_schema(operation_id="floor", responses=shapes.StripShape(many=True))
     def get(self, request: Request) -> Response:
-        rules, chosen = house.rules(), house.in_force()
-        strips = [self._strip(rig, rules, chosen) for rig in Rig.objects.select_related("advisor")]
+        rules, chosen, offered = house.rules(), house.in_force(), parts_on_the_shelf()
+        strips = [self._strip(rig, rules, chosen, offered) for rig in Rig.objects.select_related("advisor")]
         strips.sort(key=lambda strip: findings.ORDER.index(strip["verdict"]["state"]))
         return Response(strips)
 
     @staticmethod
-    def _strip(rig: Rig, rules, chosen) -> dict:
-        told = report.at_a_glance(assessing.assess_rig(rig, rules))
+    def _strip(rig: Rig, rules, chosen, offered) -> dict:
+        told = report.at_a_glance(assessing.assess_rig(rig, rules, offered))
         return {
             "id": rig.pk,
             "customer": rig.customer,
@@ -102,7 +122,7 @@ class RigsView(APIView):
             "changed_at": rig.changed_at,
             "verdict": told["verdict"],
             "elevation": told["elevation"],
-            "signatures": signatures(rig, chosen),
+            "signatures": signatures(rig, chosen, offered),
         }
 
     @extend_schema(
@@ -155,19 +175,11 @@ class SignView(APIView):
         responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 409: shapes.StaleShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        rig = _rig(pk)
         asked = shapes.SignShape(data=request.data)
         if not asked.is_valid():
             return Response({"detail": "Say which station, and the version that was read.", "problems": {}}, status=400)
-        try:
-            sign_station(pk, request.user, asked.validated_data["version"], asked.validated_data["station"])
-        except NotWritten as error:
-            said = " ".join(error.problems.values())
-            return Response({"detail": f"Not signed. {said}", "problems": error.problems}, status=400)
-        except Stale as stale:
-            detail = "Not signed: somebody saved this rig after you opened it. Read it again, then sign."
-            return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
-        return Response(_record(rig))
+        told = asked.validated_data
+        return _done(pk, "Not signed", lambda: sign_station(pk, request.user, told["version"], told["station"]))
 
 
 class HistoryView(APIView):
@@ -268,19 +280,10 @@ class WaiveView(APIView):
         },
     )
     def post(self, request: Request, pk: int) -> Response:
-        rig = _rig(pk)
         asked = shapes.WaiveShape(data=request.data)
         if not asked.is_valid():
-            return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
-        try:
-            waive_reserve(pk, request.user, **asked.validated_data)
-        except NotWritten as error:
-            said = " ".join(error.problems.values())
-            return Response({"detail": f"Not overridden. {said}", "problems": error.problems}, status=400)
-        except Stale as stale:
-            detail = "Not overridden: somebody saved this rig after you opened it. Read it again first."
-            return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
-        return Response(_record(rig))
+            return _misshapen(asked)
+        return _done(pk, "Not overridden", lambda: waive_reserve(pk, request.user, **asked.validated_data))
 
 
 class TakeOverView(APIView):
@@ -292,17 +295,10 @@ class TakeOverView(APIView):
         responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 409: shapes.StaleShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        _rig(pk)
         asked = shapes.TakeOverShape(data=request.data)
         if not asked.is_valid():
-            return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
-        try:
-            return Response(_record(take_over_again(pk, request.user, **asked.validated_data)))
-        except NotWritten as error:
-            return _refused(error)
-        except Stale as stale:
-            detail = "Nothing was taken over: somebody saved this rig after you opened it."
-            return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
+            return _misshapen(asked)
+        return _done(pk, "Not taken over", lambda: take_over_again(pk, request.user, **asked.validated_data))
 
 
 class PartsTableView(APIView):
@@ -311,7 +307,8 @@ class PartsTableView(APIView):
     @extend_schema(operation_id="parts_csv", responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
         answer = HttpResponse(
-            parts_table.written_out(assessing.assess_rig(_rig(pk)).parts), content_type="text/csv; charset=utf-8"
+            parts_table.written_out(assessing.assess_rig(_rig(pk), house.rules(), parts_on_the_shelf()).parts),
+            content_type="text/csv; charset=utf-8",
         )
         answer["Content-Disposition"] = f'attachment; filename="parts-rig-{pk}.csv"'
         return answer
@@ -326,7 +323,7 @@ class StepView(APIView):
     def post(self, request: Request) -> Response:
         asked = shapes.StepShape(data=request.data)
         if not asked.is_valid():
-            return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
+            return _misshapen(asked)
         try:
             return Response({"text": assessing.stepped(**asked.validated_data)})
         except units.UnreadableError as error:
@@ -344,7 +341,7 @@ class PlaceView(APIView):
     def post(self, request: Request) -> Response:
         asked = shapes.PlaceShape(data=request.data)
         if not asked.is_valid():
-            return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
+            return _misshapen(asked)
         return Response({"text": units.place_text(**asked.validated_data)})
 
 

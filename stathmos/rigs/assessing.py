@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from stathmos.catalogue.models import KINDS
-from stathmos.catalogue.shelf import as_rig_file_part, parts_on_the_shelf
+from stathmos.catalogue.shelf import as_rig_file_part, with_kept
 from stathmos.core import findings, report, units
 from stathmos.core.assess import Assessment, assess
 from stathmos.core.figures import Given
@@ -12,7 +12,7 @@ from stathmos.core.rig import DATUMS, ENTRIES, LIST_ENTRIES, LISTS, SECTIONS, Ri
 from stathmos.core.rig import KINDS as LOAD_KINDS
 from stathmos.core.rigfile import WORDS, RigFile, read_entries
 from stathmos.core.rules import Rules
-from stathmos.house import models as house
+from stathmos.core.stock import Stock
 from stathmos.rigs.models import Rig as SavedRig
 
 
@@ -32,12 +32,11 @@ def unread(rig_file: RigFile) -> tuple[str, ...]:
     return tuple(problem.place for problem in rig_file.problems)
 
 
-def assess_rig(rig: SavedRig, house_rules: Rules | None = None, advice: bool = False) -> Assessment:
-    """A saved rig as it stands: its own parts, the house's rules, its waivers."""
+def assess_rig(rig: SavedRig, rules: Rules, offered: Stock) -> Assessment:
+    """A saved rig as it stands, without advice: its own parts over those on offer, the house's rules, its waivers."""
     kept = rig.kept_parts()
-    rig_file = read_entries(rig.entries(), parts_on_the_shelf(kept))
-    judged_by = house.rules() if house_rules is None else house_rules
-    return assessed(rig_file, judged_by, advice, rig.waivers(), differing_parts(kept))
+    rig_file = read_entries(rig.entries(), with_kept(offered, kept))
+    return assessed(rig_file, rules, False, rig.waivers(), differing_parts(kept))
 
 
 def differing_parts(kept: dict[str, dict[str, dict]]) -> tuple[findings.Finding, ...]:

@@ -61,8 +61,9 @@ class Rig(models.Model):
     def kept_parts(self) -> dict[str, dict[str, dict]]:
         """The parts that the rig took over, by kind and name, with their figures of that day."""
         found: dict[str, dict[str, dict]] = {}
+        current = self.current()
         for path, kind in PART_KINDS.items():
-            reading = self.current().get(path)
+            reading = current.get(path)
             if reading is not None and reading.part:
                 found.setdefault(kind, {})[reading.typed] = reading.part
         return found

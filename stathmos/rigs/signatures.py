@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stathmos.catalogue.shelf import parts_on_the_shelf
+from stathmos.catalogue.shelf import parts_on_the_shelf, with_kept
 from stathmos.core import signing
 from stathmos.core.stock import Stock
 from stathmos.house.models import HouseRules
@@ -18,17 +18,17 @@ def entries_now(latest: dict[str, Reading], house: HouseRules | None) -> dict[st
     return {**written, **chosen}
 
 
-def signatures(rig: Rig, house: HouseRules | None, stock: Stock | None = None) -> list[dict]:
+def signatures(rig: Rig, house: HouseRules | None, offered: Stock | None = None) -> list[dict]:
     """Each station's last sign-off: signed, stale with what changed and by whom, or open.
 
-    ``stock``: the parts as this rig knows them, where the caller has them at hand.
+    ``offered``: the parts on the shelf, where the caller has them at hand.
     """
     last = {sign_off.station: sign_off for sign_off in rig.sign_offs.select_related("signed_by").order_by("revision")}
     if not last:
         return [_open(station) for station in signing.STATIONS]
     latest = rig.latest()
     now = entries_now(latest, house)
-    stock = parts_on_the_shelf(rig.kept_parts()) if stock is None else stock
+    stock = with_kept(parts_on_the_shelf() if offered is None else offered, rig.kept_parts())
     told = []
     for station in signing.STATIONS:
         if station not in last:

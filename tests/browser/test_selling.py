@@ -104,7 +104,7 @@ class Over(BrowserTest):
         self.open_rig("Tobiah Renswick", "Ratings")
         path = self.page.get_by_role("group", name="The load path, vehicle to trailer")
         expect(path.get_by_role("button", name="Receiver, WD gross: unknown")).to_be_visible()
-        rear = path.get_by_role("button", name=re.compile("Rear GAWR: .* % used"))
+        rear = path.get_by_role("button", name=re.compile("Rear GAWR: .* % of its rating used"))
         expect(rear).to_be_visible()
         wheel = self.page.get_by_role("button", name="Rear axle: go to its figures").bounding_box()
         leader = path.bounding_box()

@@ -152,6 +152,11 @@ class BarsAsSprings(unittest.TestCase):
                 school.low <= min((restored(n) for n in range(9)), key=lambda f: abs(f - school.aim)) <= school.high
             )
 
+    def test_a_range_that_is_none_leaves_the_handbooks_start(self) -> None:
+        document = sprung()
+        document["stock"]["kits"][0] |= {"washers_least": label("7"), "washers_most": label("2")}
+        self.assertEqual(assessed(document).coupled.settings.washers, 5)
+
     def test_more_washers_give_back_more(self) -> None:
         document = sprung()
         given_back = []

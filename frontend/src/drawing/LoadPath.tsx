@@ -119,7 +119,7 @@ function Column({ link, x, width, reserve, weakest, pick }: { link: Link; x: num
   const used = Math.min(share ?? 0, 1.14) * FULL;
   const rating = link.rating?.value ?? 0;
   const spread = rating && link.demand?.spread_value ? (link.demand.spread_value / rating) * FULL : 0;
-  const words = `${link.name}: ${link.word}${link.share_text ? `, ${link.share_text} used` : ""}${link.may_be_over ? ", may be over" : ""}`;
+  const words = `${link.name}: ${link.word}${link.share_text ? `, ${link.share_text} of its rating used` : " against its rating"}${link.may_be_over ? ", may be over" : ""}`;
   return (
     <g role="button" tabIndex={0} aria-label={words} style={{ cursor: "pointer" }} onClick={() => pick(link.key)} onKeyDown={(event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), pick(link.key))}>
       <title>{words}</title>

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import transaction
 
-from stathmos.catalogue.shelf import parts_on_the_shelf
+from stathmos.catalogue.shelf import parts_on_the_shelf, with_kept
 from stathmos.core import signing
 from stathmos.house import models as house
 from stathmos.people.models import Person
@@ -22,15 +22,18 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         rig = Rig.objects.select_for_update().get(pk=rig_id)
         if rig.version != version:
             raise Stale(rig)
-        stock = parts_on_the_shelf(rig.kept_parts())
-        assessment = assess_rig(rig)
+        offered = parts_on_the_shelf()
+        assessment = assess_rig(rig, house.rules(), offered)
         hindered = signing.hinders(station, assessment.findings)
         if hindered:
             first = hindered[0]
             raise NotWritten({"station": f"{first.says.text('us')} {first.remedy.text('us')}"})
         build = assessment.choice.in_force
         names = {what: part.name for what in signing.BUILT if (part := getattr(build, what)) is not None}
-        now = {**entries_now(rig.latest(), house.in_force()), **signing.built(names, stock)}
+        now = {
+            **entries_now(rig.latest(), house.in_force()),
+            **signing.built(names, with_kept(offered, rig.kept_parts())),
+        }
         stands_on = signing.basis(station, now)
         before = rig.sign_offs.filter(station=station).count()
         return SignOff.objects.create(

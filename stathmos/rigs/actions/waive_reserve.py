@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from django.db import transaction
 
+from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import ratings
+from stathmos.house import models as house
 from stathmos.people.models import Person
 from stathmos.people.roles import only_a_manager
 from stathmos.rigs import assessing
@@ -26,7 +28,10 @@ def waive_reserve(rig_id: int, person: Person, version: int, link: str, reason: 
         rig = Rig.objects.select_for_update().get(pk=rig_id)
         if rig.version != version:
             raise Stale(rig)
-        found = next((one for one in assessing.assess_rig(rig).planned if one.key == link), None)
+        found = next(
+            (one for one in assessing.assess_rig(rig, house.rules(), parts_on_the_shelf()).planned if one.key == link),
+            None,
+        )
         refused = ratings.refusal(found)
         if refused is not None:
             raise NotWritten({"link": refused.text("us")})
