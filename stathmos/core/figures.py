@@ -14,6 +14,7 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
 from enum import Enum
+from typing import NamedTuple
 
 from stathmos.core import units
 
@@ -88,9 +89,8 @@ class Given:
         return {self.path: self.u} if self.path else {}
 
 
-@dataclass(frozen=True)
-class Term:
-    """One number put into a formula."""
+class Term(NamedTuple):
+    """One number put into a formula. (A named tuple: there are thousands in an answer.)"""
 
     name: str
     value: float
@@ -98,8 +98,7 @@ class Term:
     provenance: Provenance
 
 
-@dataclass(frozen=True)
-class Working:
+class Working(NamedTuple):
     """How a figure was worked out: the formula, the numbers put in, the rule and whose it is."""
 
     formula: str
@@ -181,12 +180,14 @@ def _spread(function: Callable[..., float], values: dict[str, float], terms: Map
     """Each input's share in the uncertainty of a worked figure, followed by its path."""
     spread: dict[str, float] = {}
     for name, term in terms.items():
-        own = term.spread
-        if not own:
-            continue
-        slope = _slope(function, values, name, term.u)
-        for path, share in own.items():
-            spread[path] = spread.get(path, 0.0) + slope * share
+        if type(term) is Given:
+            if term.path:
+                known = _slope(function, values, name, term.u) * term.u if term.u else 0.0
+                spread[term.path] = spread.get(term.path, 0.0) + known
+        elif term.spread:
+            slope = _slope(function, values, name, term.u)
+            for path, share in term.spread.items():
+                spread[path] = spread.get(path, 0.0) + slope * share
     return spread
 
 

@@ -27,7 +27,7 @@ from stathmos.core.weighing import LIGHT, Weights
 if TYPE_CHECKING:
     from stathmos.core.assess import Choice
 
-MOST_LINKS, MOST_EACH = 5, 4
+MOST_LINKS, MOST_EACH = 5, 3
 FRONT_OF_BED = 0.72  # of the wheelbase: from memory, to be verified
 CARRIED = 6000.0  # mm: what leaves the rig counts as carried so far
 
@@ -103,6 +103,7 @@ class _Trial:
         self.rig, self.weights, self.weigh, self.judge = rig, weights, weigh, judge
         self.over_now = {link.key for link in planned.links if link.state is State.OVER}
         self.was_light = weights.judgement.state == LIGHT
+        self.now = _demands(planned)
 
     def standing(self, writes: tuple[Load, ...]) -> tuple[Weights, Standing]:
         changed = load_changes.with_loads(self.rig, writes)
@@ -129,10 +130,7 @@ def _probes(rig: Rig, placed: tuple[Placed, ...], trial: _Trial) -> Iterator[_Pr
             continue
         yield _take_out(rig, one, trial)
         if one.kind.movable and not isinstance(one.to, Missing):
-            for way in (-1.0, 1.0):
-                slide = _slide(rig, one, way, trial)
-                if slide is not None:
-                    yield slide
+            yield from _slides(rig, one, trial)
 
 
 def _demands(standing: Standing) -> dict[str, float]:
@@ -165,21 +163,33 @@ def _take_out(rig: Rig, one: Placed, trial: _Trial) -> _Probe:
     return _Probe(one, whole, whole, then, write, says, lambda out: out * CARRIED, enough)
 
 
-def _slide(rig: Rig, one: Placed, way: float, trial: _Trial) -> _Probe | None:
-    """Moved along: in the trailer within its box, in the bed forward to its front."""
-    at, L, frame, w = one.to.value, rig.trailer.ball_to_axle, rig.trailer.frame_length, rig.vehicle.wheelbase
-    if one.on == TRAILER:
-        if L is None or frame is None or one.kind.rack:
-            return None
-        space = load_space(rig, L.value, frame.value)
-        most = space.rear - at if way > 0 else at - space.front
-    elif one.load.kind_key in ("bed", "behind_axle") and w is not None and way < 0:
-        most = at - FRONT_OF_BED * w.value
-    else:
-        return None
-    if most < LEAST_MOVE:
-        return None
+def _slides(rig: Rig, one: Placed, trial: _Trial) -> Iterator[_Probe]:
+    """Moved along, both ways as far as there is room: in the trailer within its box, in the bed forward to its front.
 
+    One way is tried; what the other does is the same with the opposite sign.
+    """
+    at, L, frame, w = one.to.value, rig.trailer.ball_to_axle, rig.trailer.frame_length, rig.vehicle.wheelbase
+    if one.on == TRAILER and L is not None and frame is not None and not one.kind.rack:
+        space = load_space(rig, L.value, frame.value)
+        room = {1.0: space.rear - at, -1.0: at - space.front}
+    elif one.load.kind_key in ("bed", "behind_axle") and w is not None:
+        room = {-1.0: at - FRONT_OF_BED * w.value}
+    else:
+        return
+    ways = {way: most for way, most in room.items() if most >= LEAST_MOVE}
+    if not ways:
+        return
+    tried = max(ways, key=ways.get)
+    size = min(MM_PER_FT, ways[tried])
+    then = _demands(trial.standing(load_changes.moved(one, at + tried * size))[1])
+    for way, most in ways.items():
+        demands = (
+            then if way == tried else {key: 2 * trial.now.get(key, demand) - demand for key, demand in then.items()}
+        )
+        yield _slide(one, at, way, size, most, demands)
+
+
+def _slide(one: Placed, at: float, way: float, size: float, most: float, then: dict[str, float]) -> _Probe:
     def write(by: float) -> tuple[Load, ...]:
         return load_changes.moved(one, at + way * by)
 
@@ -190,13 +200,8 @@ def _slide(rig: Rig, one: Placed, way: float, trial: _Trial) -> _Probe | None:
             "to": (at + way * by, LENGTH, "nearest"),
         }
         behind = "the ball" if one.on == TRAILER else "the front axle"
-        return Phrase(
-            f"Move {one.load.word.lower()} ({{m}}) {{by}} {'rearward' if way > 0 else 'forward'}, to {{to}} behind {behind}.",
-            put,
-        )
-
-    size = min(MM_PER_FT, most)
-    then = _demands(trial.standing(write(size))[1])
+        towards = "rearward" if way > 0 else "forward"
+        return Phrase(f"Move {one.load.word.lower()} ({{m}}) {{by}} {towards}, to {{to}} behind {behind}.", put)
 
     def to_the_inch(by: float) -> float:
         return max(LEAST_MOVE, math.ceil(by / MM_PER_IN - 1e-9) * MM_PER_IN)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from stathmos.core.figures import Phrase
@@ -45,11 +44,16 @@ class Builds:
 def whole_builds(kits: Iterable[tuple[Verdict | None, tuple[Verdict, ...], tuple[Verdict, ...]]], tried: int) -> Builds:
     """Each kit that serves with its shanks and its balls (given as verdicts), the best first."""
     found = []
+    ranked: dict[int, list[tuple]] = {}
     for kit, shanks, balls in kits:
         if kit is not None and kit.state not in USABLE:
             continue
         kit_care, kit_place = (False, ()) if kit is None else (_with_care(kit), kit_rank(_as_serving(kit)))
-        able = [(_with_care(one), shank_rank(_as_serving(one)), one) for one in shanks if one.state in USABLE]
+        if id(shanks) not in ranked:  # kits of one head have the same shanks, judged once
+            ranked[id(shanks)] = [
+                (_with_care(one), shank_rank(_as_serving(one)), one) for one in shanks if one.state in USABLE
+            ]
+        able = ranked[id(shanks)]
         # The best ball for a head stays the one that was chosen for it; others only vary it.
         fitting = [((one.state != CHOSEN, one.part.name), one) for one in balls if one.state in USABLE]
         for shank_care, shank_place, shank in able:
