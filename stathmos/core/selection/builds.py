@@ -41,7 +41,7 @@ class Builds:
     tried: int
 
 
-def whole_builds(kits: Iterable[tuple[Verdict | None, tuple[Verdict, ...], tuple[Verdict, ...]]], tried: int) -> Builds:
+def whole_builds(kits: Sequence[tuple[Verdict | None, tuple[Verdict, ...], tuple[Verdict, ...]]], tried: int) -> Builds:
     """Each kit that serves with its shanks and its balls (given as verdicts), the best first."""
     found = []
     ranked: dict[int, list[tuple]] = {}
