@@ -82,6 +82,7 @@ class LotView(APIView):
         return Response(
             {
                 "side": side,
+                "problems": [{"place": one.place, "says": one.says} for one in draft.rig_file.problems],
                 "all": KINDS[side].objects.filter(retired=False).count(),
                 "rows": [_row(items[one.index], one) for one in judged],
             }

@@ -430,6 +430,7 @@ LotAskShape = shape(
 LotShape = shape(
     "Lot",
     side=_SIDE,
+    problems=ProblemShape(many=True, help_text="What was written and cannot be read; it is judged without."),
     all=s.IntegerField(),
     rows=shape(
         "LotRow",

@@ -28,6 +28,9 @@ class Sale(BrowserTest):
         page.get_by_label("Tow vehicle").select_option("Brindlow Haulm half-ton crew")
         # Nobody in front: somebody drives, so nothing is known to fit.
         expect(page.get_by_role("status")).to_contain_text("0 fit")
+        self.field("People in front").fill("three")
+        expect(page.get_by_text("Cannot read “three”")).to_be_visible()
+        expect(page.get_by_role("status")).to_contain_text("0 fit")
         self.field("People in front").fill("340")
         expect(page.get_by_role("status")).to_contain_text("10 fit, 0 not known, 5 do not; 15 of 15 shown")
         # 7 800 lb at 15 %: 1 170 of 1 250 lb, 93.6 %

@@ -898,6 +898,8 @@ export interface components {
         };
         Lot: {
             side: components["schemas"]["SideEnum"];
+            /** @description What was written and cannot be read; it is judged without. */
+            problems: components["schemas"]["Problem"][];
             all: number;
             rows: components["schemas"]["LotRow"][];
         };

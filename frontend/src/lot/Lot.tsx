@@ -32,6 +32,8 @@ interface Asked {
 }
 
 const NOTHING: Asked = { vehicle: "", trailer: "", people: "", cargo: "", sleeps_least: "", length_most: "", price_most: "" };
+/** Where what is typed here stands on the rig. */
+const WEIGHS = { people: "loads.front_seats.weight", cargo: "loads.bed.weight" } as const;
 const MARK = { fits: "within", "not known": "unknown", "does not fit": "over" } as const;
 
 export function Lot() {
@@ -61,7 +63,11 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
     placeholderData: keepPreviousData,
     gcTime: 10_000,
   });
-  const problems = lot.error?.problems ?? {};
+  const problems: Record<string, string> = { ...lot.error?.problems };
+  for (const problem of lot.data?.problems ?? []) {
+    const field = Object.entries(WEIGHS).find(([, path]) => path === problem.place)?.[0];
+    if (field) problems[field] = problem.says;
+  }
   const rows = ready ? (lot.data?.rows ?? []) : [];
   const counted = (fits: LotRow["fits"]) => rows.filter((row) => row.fits === fits).length;
 
@@ -194,8 +200,8 @@ function typedEntries(asked: Asked, catalogue: Catalogue, side: Side, system: "u
   const [section, name] = side === "trailers" ? ["vehicle", asked.vehicle] : ["trailer", asked.trailer];
   const pick = catalogue[side === "trailers" ? "vehicles" : "trailers"].find((one) => one.name === name);
   const entries: Entries = Object.fromEntries(Object.entries(pick?.entries ?? {}).map(([field, entry]) => [`${section}.${field}`, entry]));
-  for (const [key, text] of [["front_seats", asked.people], ["bed", asked.cargo]] as const) {
-    if (text.trim()) entries[`loads.${key}.weight`] = { is: text, from: "assumed", system };
+  for (const field of ["people", "cargo"] as const) {
+    if (asked[field].trim()) entries[WEIGHS[field]] = { is: asked[field], from: "assumed", system };
   }
   return entries;
 }
