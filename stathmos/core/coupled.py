@@ -297,6 +297,9 @@ _TOLD = (
 def what_if(rest: Rest, now: Coupled, asked: Asked) -> Answer | Missing:
     """The rig with something changed, everything else left as it is set."""
     geometry = rest.geometry
+    if not isinstance(rest.tongue, Missing):
+        # No more comes off the tongue than is on it; of nothing at all no share could be given back.
+        asked = replace(asked, tongue=max(asked.tongue, 1.0 - rest.tongue.value))
 
     def more(known: Anything, by: float, formula: str) -> Anything:
         return (

@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import parts_on_the_shelf
-from stathmos.core import compare, coupled, elevation, report
+from stathmos.core import cargo, compare, coupled, elevation, report
 from stathmos.core.assess import Assessment
+from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Missing
 from stathmos.core.rigfile import RigFile, read_entries
 from stathmos.core.units import MM_PER_IN, WEIGHT, UnreadableError, parse
@@ -53,6 +54,14 @@ def read(data: object) -> Draft:
     taken_over = saved.kept_parts() if saved else {}
     kept = {kind: {name: part for name, part in parts.items() if name in named} for kind, parts in taken_over.items()}
     return Draft(read_entries(entries, parts_on_the_shelf(kept)), saved, kept)
+
+
+def problems(draft: Draft) -> list[dict[str, str]]:
+    """What is written and cannot be read, or cannot be, by place."""
+    rig = draft.rig_file.rig
+    wrong = contradictions(rig, cargo.plan(rig, rig.figure("vehicle.overhang")))
+    unread = [{"place": one.place, "says": one.says} for one in draft.rig_file.problems]
+    return [*unread, *({"place": one.place, "says": one.says.text("us")} for one in wrong)]
 
 
 def _text(entry: object) -> str:

@@ -28,6 +28,14 @@ ASKS = {
 }
 
 
+#: what keeps a pair from fitting where it is no link of the chain
+KEPT_BY = {
+    lot.FORBIDDEN: "A maker forbids weight distribution",
+    lot.NO_KIT: "No hitch kit in the stock serves",
+    lot.NO_MOUNT: "No shank or ball in the stock serves",
+}
+
+
 def _refused(error: NotWritten) -> Response:
     return Response(
         {"detail": "The lot cannot be judged: something cannot be read.", "problems": error.problems}, status=400
@@ -82,7 +90,7 @@ class LotView(APIView):
         return Response(
             {
                 "side": side,
-                "problems": [{"place": one.place, "says": one.says} for one in draft.rig_file.problems],
+                "problems": drafts.problems(draft),
                 "all": KINDS[side].objects.filter(retired=False).count(),
                 "rows": [_row(items[one.index], one) for one in judged],
             }
@@ -112,7 +120,7 @@ def _row(item, one: lot.Standing) -> dict:
         return None if value is None else report.both(value, dimension)
 
     def named(key: str) -> str:
-        return "A maker forbids weight distribution" if key == "style" else link_name(key, wd)
+        return KEPT_BY.get(key) or link_name(key, wd)
 
     return {
         "name": item.name,

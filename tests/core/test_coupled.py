@@ -221,6 +221,12 @@ class WhatIf(unittest.TestCase):
         self.assertAlmostEqual(answer.changes["rear"] / KG, 134.48, places=1)
         self.assertAlmostEqual(answer.changes["front"] / KG, -34.48, places=1)
 
+    def test_no_more_comes_off_the_tongue_than_is_on_it(self) -> None:
+        answer = self.ask(sprung(), tongue=-5000 * KG)
+        self.assertAlmostEqual(
+            answer.changes["trailer_axles"] + answer.changes["front"] + answer.changes["rear"], 1 - 800 * KG
+        )
+
     def test_softer_springs_settle_more(self) -> None:
         answer = self.ask(sprung(), softer=0.25)
         self.assertGreater(answer.changes["rear_drop"], 0)

@@ -66,6 +66,17 @@ class TheLot(WithDemo):
         reason = {"entries": {}, "side": "trailers", "name": "No such", "style": ""}
         self.assertEqual(self.ask("POST", "lot/reason/", reason)[0], 400)
 
+    def test_too_heavy_for_every_kit_on_the_shelf_does_not_fit_and_says_so(self) -> None:
+        """10 200 lb at 15 %: 1 530 lb, and no kit carries more than 1 500."""
+        found = self.ask("POST", "lot/", {"entries": self.entries("Morvane Stoker one-ton"), "side": "trailers"})[1]
+        row = next(row for row in found["rows"] if row["name"] == "Larkmere 30 Long Stay")
+        self.assertEqual((row["fits"], row["weakest"]), ("does not fit", "No hitch kit in the stock serves"))
+
+    def test_nobody_at_the_wheel_is_said_at_its_place(self) -> None:
+        _, found = self.ask("POST", "lot/", {"entries": self.entries(people="0 lb"), "side": "trailers"})
+        self.assertEqual([one["place"] for one in found["problems"]], ["loads.front_seats.weight"])
+        self.assertIn("Somebody drives", found["problems"][0]["says"])
+
     def test_with_nothing_known_nothing_fits(self) -> None:
         _, found = self.ask("POST", "lot/", {"entries": {}, "side": "trailers"})
         self.assertEqual({row["fits"] for row in found["rows"]} - {"not known", "does not fit"}, set())

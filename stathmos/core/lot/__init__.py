@@ -19,7 +19,19 @@ from stathmos.core.lot.fitting import NONE, Chosen, Fitter, Pairs
 from stathmos.core.lot.sides import Trailers, Vehicles, filled, trailers, vehicles
 from stathmos.core.stock import Stock
 
-__all__ = ["NONE", "Judged", "Standing", "best", "filled", "judge", "trailers", "vehicles"]
+__all__ = [
+    "FORBIDDEN",
+    "NONE",
+    "NO_KIT",
+    "NO_MOUNT",
+    "Judged",
+    "Standing",
+    "best",
+    "filled",
+    "judge",
+    "trailers",
+    "vehicles",
+]
 
 _FILLED = "trailer_gvwr"
 _DECLINED = ("fifth_wheel", "gooseneck")
@@ -96,6 +108,8 @@ class Standing:
     ball: str | None
 
 
+#: instead of a link, what keeps a pair from fitting
+NO_KIT, NO_MOUNT, FORBIDDEN = "no kit", "no mount", "forbidden"
 FITS, NOT_KNOWN, DOES_NOT = "fits", "not known", "does not fit"
 _ORDER = (FITS, NOT_KNOWN, DOES_NOT)
 
@@ -119,7 +133,7 @@ def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> tuple[
             name: _standing(index, name, judged, stock, bool(_at(declined, index))) for name, judged in made.items()
         }
         if "weight_distributing" in ways and _at(forbidden, index):
-            ways["weight_distributing"] = replace(ways["weight_distributing"], fits=DOES_NOT, weakest="style")
+            ways["weight_distributing"] = replace(ways["weight_distributing"], fits=DOES_NOT, weakest=FORBIDDEN)
         preferred = "weight_distributing" if _at(moves, index) else "weight_carrying"
         told.append(min(ways.values(), key=lambda one: (_ORDER.index(one.fits), one.style != preferred)))
     return tuple(sorted(told, key=lambda one: (_ORDER.index(one.fits), one.used is None, one.used or 0.0, one.index)))
@@ -150,11 +164,16 @@ def _standing(index: int, style: str, judged: Judged, stock: Stock, declined: bo
 
     shank = int(chosen.shank[index])
     used = judged.used[index]
+    weakest = keys[judged.weakest[index]]
+    lacking = NO_KIT if chosen.no_kit[index] else NO_MOUNT if chosen.no_mount[index] else ""
+    if lacking:
+        # Nothing on the shelf carries it: that is known, though no part is there to judge.
+        fits, weakest = DOES_NOT, weakest if worst == OVER else lacking
     return Standing(
         index,
         fits,
         style,
-        keys[judged.weakest[index]],
+        weakest,
         None if np.isnan(used) else float(used),
         tuple(key for key in keys if judged.links.state[key][index] == OVER),
         tuple(key for key in keys if judged.links.state[key][index] == UNKNOWN),

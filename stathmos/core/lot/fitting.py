@@ -85,7 +85,10 @@ class Head:
 
 @dataclass(frozen=True)
 class Chosen:
-    """The build of every pair: indices into the stock, `NONE` where none serves; the geometry with its head on."""
+    """The build of every pair: indices into the stock, `NONE` where none serves; the geometry with its head on.
+
+    ``no_kit``, ``no_mount``: none in the stock serves, and that is not for want of a figure.
+    """
 
     kit: Column
     ball: Column
@@ -96,6 +99,8 @@ class Chosen:
     overhang: Column
     couples: tuple[Column, Column, Column]
     hardware: Column
+    no_kit: Column
+    no_mount: Column
 
 
 class Fitter:
@@ -334,7 +339,8 @@ class Fitter:
         """The build of every pair."""
         if not self.distributing:
             plain = self.head(None)
-            return self._with(np.full(len(self.pairs), NONE), [plain], np.zeros(len(self.pairs), int))
+            nothing = np.zeros(len(self.pairs), int)
+            return self._with(np.full(len(self.pairs), NONE), [plain], nothing, nothing > 0)
         kits = self.stock.kits
         judged = self._judge_kits()
         heads: list[Head] = [self.head(None)]
@@ -357,7 +363,8 @@ class Fitter:
         # Where no whole build can be made the kit is chosen all the same.
         state = np.where((whole <= WITH_CARE).any(axis=1)[:, None], whole, judged.state)
         kit = _first(state, self._kit_rank(state))
-        return self._with(kit, heads, np.where(kit == NONE, 0, taken(head_of, kit, 0)))
+        no_kit = (judged.state == FAILS).all(axis=1) & bool(kits)
+        return self._with(kit, heads, np.where(kit == NONE, 0, taken(head_of, kit, 0)), no_kit)
 
     def _kit_rank(self, state: Column) -> Column:
         def rows(sign: float) -> Column:
@@ -375,7 +382,7 @@ class Fitter:
 
         return np.where(state == SERVES, rows(1.0)[None, :], len(self.stock.kits) + rows(-1.0)[None, :])
 
-    def _with(self, kit: Column, heads: list[Head], head: Column) -> Chosen:
+    def _with(self, kit: Column, heads: list[Head], head: Column, no_kit: Column) -> Chosen:
         """The columns of the head that each pair has."""
         pair = np.arange(len(self.pairs))
 
@@ -387,7 +394,19 @@ class Fitter:
         hardware = np.zeros(len(self.pairs))
         for parts, index in ((self.stock.kits, kit), (self.stock.shanks, shank), (self.stock.sleeves, sleeve)):
             hardware += np.nan_to_num(taken(numbers(parts, "own_weight"), index), nan=0.0)
-        return Chosen(kit, of("ball"), shank, sleeve, of("hole"), of("turned_up"), of("overhang"), couples, hardware)
+        return Chosen(
+            kit,
+            of("ball"),
+            shank,
+            sleeve,
+            of("hole"),
+            of("turned_up"),
+            of("overhang"),
+            couples,
+            hardware,
+            no_kit,
+            of("lacks"),
+        )
 
 
 def taken(values: Column, index: Column, otherwise: float = np.nan) -> Column:
