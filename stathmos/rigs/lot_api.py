@@ -129,7 +129,7 @@ def _row(item, one: lot.Standing) -> dict:
         "weakest": named(one.weakest),
         "used": one.used,
         "used_text": None if one.used is None else units.write(one.used, units.SHARE, "us", "up"),
-        "left_text": None if one.used is None else units.write(1 - one.used, units.SHARE, "us", "down"),
+        "left_text": None if one.left is None else units.write(one.left, units.SHARE, "us", "down"),
         "over": [named(key) for key in one.over],
         "unknown": [named(key) for key in one.unknown],
         "kit": one.kit,

@@ -107,6 +107,11 @@ class Standing:
     turned_up: bool
     ball: str | None
 
+    @property
+    def left(self) -> float | None:
+        """What is left of the rating that is used most, as a share; less than nothing where it is over."""
+        return None if self.used is None else 1 - self.used
+
 
 #: instead of a link, what keeps a pair from fitting
 NO_KIT, NO_MOUNT, FORBIDDEN = "no kit", "no mount", "forbidden"
