@@ -14,7 +14,7 @@ say() { printf '%s\n' "$*"; }
 stop_with() { printf 'stathmos: %s\n' "$*" >&2; exit 1; }
 
 # What every command stands on; Debian's own Python parts its headers and venv from itself.
-BASE_PACKAGES=(gcc libc6-dev libmariadb-dev pkg-config)
+BASE_PACKAGES=(gcc libc6-dev libmariadb-dev pkg-config libpango-1.0-0 libpangoft2-1.0-0 libharfbuzz-subset0)
 case $(readlink -f "$(command -v "$PYTHON" || true)") in
   /usr/bin/*) BASE_PACKAGES+=(python3-venv python3-dev) ;;
 esac

@@ -23,7 +23,7 @@ from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, ItemChange, TowVehicle, Trailer
 from stathmos.catalogue.shapes import EntryShape, shape, text
 from stathmos.catalogue.tables import Plan, plan, written_out
-from stathmos.people.models import Person
+from stathmos.people.roles import may
 
 PickShape = shape("Pick", name=text(), entries=s.DictField(child=EntryShape()))
 CatalogueShape = shape(
@@ -95,7 +95,7 @@ PlanShape = shape(
 
 WORDS = {
     "vehicles": "tow vehicles", "trailers": "trailers", "kits": "hitch kits", "shanks": "shanks and ball mounts",
-    "balls": "balls", "sleeves": "reducer sleeves", "accessories": "accessories",
+    "balls": "balls", "sleeves": "reducer sleeves", "accessories": "accessories", "wrenches": "torque wrenches",
 }  # fmt: skip
 
 
@@ -176,7 +176,7 @@ class KindsView(APIView):
             }
             for name, kind in KINDS.items()
         ]
-        return Response({"kinds": kinds, "may_keep": request.user.role == Person.Role.MANAGER})
+        return Response({"kinds": kinds, "may_keep": may(request.user, "keep_catalogue")})
 
 
 class ItemsView(APIView):

@@ -159,7 +159,19 @@ def _per_setting(kit: Kit, d: float) -> tuple[tuple[float, float], tuple[float, 
     )
 
 
-def _tried(rest: Rest, kit: Kit) -> Callable[[int | None, int | None], float]:
+def restoration_by_settings(rest: Rest) -> Callable[[float | None, float | None], float] | None:
+    """The restoration of washers and steps in plain numbers; None where the geometry of rig or bars is not known."""
+    kit = rest.kit
+    if kit is None or kit.bar_rate is None:
+        return None
+    wind = wind_of(kit, _number(kit.washers_start), _number(kit.steps_start), rest.bracket)
+    lengths = (getattr(rest.geometry, name) for name in ("w", "o", "L", "k_f", "k_r"))
+    if wanting(wind, rest.tongue, rest.bracket, rest.ball, rest.coupler, *lengths):
+        return None
+    return _tried(rest, kit)
+
+
+def _tried(rest: Rest, kit: Kit) -> Callable[[float | None, float | None], float]:
     """The restoration of some settings, in plain numbers, for the search."""
     geometry, K = rest.geometry, bar_stiffness(kit.bar_rate.value, rest.bracket.value)
     at = [one.value for one in (rest.tongue, geometry.w, geometry.o, geometry.L, geometry.k_f, geometry.k_r)]
@@ -167,7 +179,7 @@ def _tried(rest: Rest, kit: Kit) -> Callable[[int | None, int | None], float]:
 
     per_washer, per_step = _per_setting(kit, rest.bracket.value)
 
-    def tried(washers: int | None, steps: int | None) -> float:
+    def tried(washers: float | None, steps: float | None) -> float:
         wind = sum(
             per * (number - slack)
             for (per, slack), number in ((per_washer, washers), (per_step, steps))
@@ -189,11 +201,9 @@ def starting_settings(rest: Rest) -> Settings | None:
         return None
     washers, steps = _number(kit.washers_start), _number(kit.steps_start)
     word = kit.step_word.typed if kit.step_word else ""
-    wind = wind_of(kit, washers, steps, rest.bracket)
-    geometry = (getattr(rest.geometry, name) for name in ("w", "o", "L", "k_f", "k_r"))
-    if kit.bar_rate is None or wanting(wind, rest.tongue, rest.bracket, rest.ball, rest.coupler, *geometry):
-        return Settings(washers, steps, word, "handbook", wind)
-    tried, school = _tried(rest, kit), rest.school
+    tried, school = restoration_by_settings(rest), rest.school
+    if tried is None:
+        return Settings(washers, steps, word, "handbook", wind_of(kit, washers, steps, rest.bracket))
     by_washers = [(number, steps) for number in _range(kit.washers_least, kit.washers_most, washers)]
     by_steps = [(number, step) for number, _ in by_washers for step in _range(kit.steps_least, kit.steps_most, steps)]
     for group in (by_washers, by_steps):

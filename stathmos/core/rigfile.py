@@ -25,7 +25,7 @@ from stathmos.core.stock import PARTS, Stock
 from stathmos.core.uncertainty import as_written
 from stathmos.core.units import UnreadableError
 
-VERSION = 2
+VERSION = 3
 WORDS = (CHOICE, FLAG, TEXT)
 LONGEST_NAME = 120
 MOST_PARTS = 2000
@@ -69,7 +69,9 @@ def read(document: Any, shelf: Stock | None = None) -> RigFile:
         sections[name] = _listed(name, kind, given if isinstance(given, dict) else {}, problems)
     parts = shelf if shelf is not None else _stock(document.get("stock"), problems)
     problems += _unknown_parts(sections["hitch"], parts)
-    names = {key: str(document.get(key, "")) for key in ("vehicle_name", "trailer_name")}
+    names = {
+        key: str(document.get(key, "")) for key in ("vehicle_name", "trailer_name", "vehicle_plate", "trailer_plate")
+    }
     unique = tuple(dict.fromkeys(problems))
     return RigFile(Rig(**sections), parts, str(document.get("customer", "")), names, unique)
 
@@ -101,14 +103,17 @@ def read_entries(written: Mapping[str, Any], stock: Stock) -> RigFile:
 
 
 def modernised(document: Any) -> Any:
-    """A file of version 1 as version 2 writes it: its fixed places are loads, its altitude the journey's.
+    """A file of an earlier version as this one writes it. Version 1 had fixed places instead of loads, and the
+    altitude among them; version 2 had no bay, hand-over and complaints.
 
     >>> old = {"stathmos_rig_file": 1, "load": {"bed": "200 lb", "trailer_cargo": "900 lb", "altitude": "5000 ft"}}
     >>> modernised(old)["loads"], modernised(old)["journey"]
     ({'bed': {'weight': '200 lb'}, 'gear': {'weight': '900 lb'}}, {'altitude': '5000 ft'})
     """
-    if not isinstance(document, dict) or document.get("stathmos_rig_file") != 1:
+    if not isinstance(document, dict) or document.get("stathmos_rig_file") not in (1, 2):
         return document
+    if document["stathmos_rig_file"] == 2:
+        return {**document, "stathmos_rig_file": VERSION}
     made = {**document, "stathmos_rig_file": VERSION}
     placed = made.pop("load", {})
     if not isinstance(placed, dict):
@@ -200,8 +205,9 @@ def _read_word(typed: str, entry: Entry, provenance: Provenance, path: str) -> G
 
 
 def _believable(value: float, typed: str, entry: Entry) -> None:
-    if entry.dimension == units.COUNT and value != int(value):
-        raise UnreadableError(f"“{typed}” is not a whole number.")
+    parts = 2 if entry.halves else 1
+    if entry.dimension == units.COUNT and value * parts != int(value * parts):
+        raise UnreadableError(f"“{typed}” is not a whole number" + (" or a half." if entry.halves else "."))
     limits = {
         side: units.write(limit, entry.dimension, "us")
         for side, limit in (("low", entry.low), ("high", entry.high))
@@ -272,7 +278,7 @@ def _problem(error: ValidationError) -> Problem:
     if error.validator == "required":
         return Problem(place, "A key is wanting: " + error.message.split("'")[1] + ".")
     if error.validator == "const":
-        return Problem(place, f"This Stathmos reads rig files of versions 1 and {VERSION}.")
+        return Problem(place, f"This Stathmos reads rig files of versions 1 to {VERSION}.")
     if error.validator == "enum":
         return Problem(place, f"Must be one of: {', '.join(map(str, error.validator_value))}.")
     if error.validator in ("type", "anyOf", "oneOf"):
@@ -329,6 +335,8 @@ def schema() -> dict[str, Any]:
             "customer": text,
             "vehicle_name": text,
             "trailer_name": text,
+            "vehicle_plate": text,
+            "trailer_plate": text,
             **{name: closed(properties(kind)) for name, kind in SECTIONS.items()},
             **{
                 name: {

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 from stathmos.core import units
 from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Authority, Given, Rule
 from stathmos.core.rig import Rig, Ways
+from stathmos.core.rig.hitch import TILT_FIRST
 from stathmos.core.stock import Kit
 from stathmos.core.units import KG_PER_LB, MM_PER_IN
 
@@ -105,13 +106,16 @@ ATTITUDE_TOLERANCE = 1.25 * MM_PER_IN  # rail front against rail rear, common pr
 
 @dataclass(frozen=True)
 class Rules:
-    """What the house judges by."""
+    """What the house judges by. ``bay_school``: to what the bay sets the front mark, where that is not the restoration school."""
 
     share: ShareSchool = SHARE_SCHOOLS["ten_to_fifteen"]
     restoration: RestorationSchool = RESTORATION_SCHOOLS["half_to_full"]
     offset: OffsetSchool = OFFSET_SCHOOLS["settle"]
     reserve: float = DEFAULT_RESERVE
     front_loss: float = DEFAULT_FRONT_LOSS
+    bay_school: str = ""
+    bay_authority: Authority = Authority.DEFAULT
+    adjust_first: str = TILT_FIRST
 
 
 def own_band(low: float, high: float, authority: Authority, source: str = "chosen, no source") -> ShareSchool:
@@ -135,6 +139,10 @@ def chosen(ways: Ways, before: Rules, authority: Authority) -> Rules:
         written = getattr(ways, f"{name}_school")
         if written is not None:
             new[name] = replace(schools[written.typed], authority=authority)
+    if ways.bay_school is not None:
+        new |= {"bay_school": ways.bay_school.typed, "bay_authority": authority}
+    if ways.adjust_first is not None:
+        new["adjust_first"] = ways.adjust_first.typed
     for name in ("reserve", "front_loss"):
         if getattr(ways, name) is not None:
             new[name] = getattr(ways, name).value

@@ -16,12 +16,13 @@ from stathmos.core.rig import ENTRIES, entries, entry_at, name_at
 from stathmos.core.rig.entry import CHOICE, FLAG
 from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Stock
 
-STATIONS = ("meet", "load", "weigh", "ratings", "height", "hitch")
+STATIONS = ("meet", "load", "weigh", "ratings", "height", "hitch", "bay", "handover")
 
 _MEET = ("vehicle.", "trailer.", "journey.")
 _LOAD = (*_MEET, "loads.")
 _WEIGH = (*_LOAD, "weighing.", "ways.share", "house.share")
 _ALL = (*_LOAD, "weighing.", "hitch.", "ways.", "house.", "build.")
+_BAY = (*_ALL, "bay.", "trials.", "torque.")
 #: the beginnings of the paths that each station stands on
 STANDS_ON: dict[str, tuple[str, ...]] = {
     "meet": _MEET,
@@ -30,6 +31,8 @@ STANDS_ON: dict[str, tuple[str, ...]] = {
     "ratings": _ALL,
     "height": _ALL,
     "hitch": _ALL,
+    "bay": _BAY,
+    "handover": (*_BAY, "handover.", "drill."),
 }
 #: weighed, not read off a label: it belongs to the weighing
 _WEIGHED = ("trailer.gross_weight",)

@@ -14,7 +14,7 @@ from stathmos.core.figures import Given
 from stathmos.core.rig import choice, described, flag, length, weight
 from stathmos.core.rig.entry import rate
 from stathmos.core.rig.hitch import RESTORATIONS
-from stathmos.core.units import ANGLE, COUNT, LENGTH, MONEY
+from stathmos.core.units import ANGLE, COUNT, COUPLE, KG_PER_LB, LENGTH, MM_PER_FT, MONEY
 
 STAMP = "stamp on the part"
 DRAWING = "maker's drawing"
@@ -29,9 +29,22 @@ def _count(label: str):
     return described(label, COUNT, HANDBOOK, 0, 40)
 
 
+def _torque(label: str):
+    return described(label, COUPLE, HANDBOOK, 1 * _FT_LB, 1000 * _FT_LB)
+
+
+_FT_LB = MM_PER_FT * KG_PER_LB
+#: the joints of a hitch in the order in which they are tightened, with the words of their entries
+JOINTS = {
+    "ball_nut": "Ball nut",
+    "head_bolts": "Head-to-shank bolts",
+    "frame_bolts": "Frame-plate bolts",
+    "bracket_bolts": "Bracket bolts",
+}
+
 L_BRACKET, CHAIN = "l_bracket", "chain"
 BAR_STYLES = ((L_BRACKET, "rigid bars on L-brackets"), (CHAIN, "bars on chains"))
-STEP_WORDS = (("hole", "bracket holes, up"), ("link", "chain links, working"))
+STEP_WORDS = (("hole", "bracket holes, up"), ("link", "chain links, working"), ("turn", "turns of the tension nut"))
 MOUNTS = (("top", "top-mount couplers only"), ("either", "top-mount and underslung"))
 
 
@@ -83,6 +96,33 @@ class Kit:
     may_reverse: Given | None = flag("May reverse with the bars on", HANDBOOK)
     surge_brakes: Given | None = flag("Allows surge brakes", HANDBOOK)
     sway_control: Given | None = flag("Sway control built in", HANDBOOK)
+    ball_nut_least: Given | None = _torque("Ball nut, torque at least")
+    ball_nut_most: Given | None = _torque("Ball nut, torque at most")
+    ball_nut_turn: Given | None = flag("Ball nut, then a quarter turn", HANDBOOK)
+    ball_nut_across: Given | None = length("Ball nut, across the flats", HANDBOOK, 0.25, 4)
+    ball_nut_count: Given | None = _count("Ball nut, how many")
+    head_bolts_least: Given | None = _torque("Head-to-shank bolts, torque at least")
+    head_bolts_most: Given | None = _torque("Head-to-shank bolts, torque at most")
+    head_bolts_turn: Given | None = flag("Head-to-shank bolts, then a quarter turn", HANDBOOK)
+    head_bolts_across: Given | None = length("Head-to-shank bolts, across the flats", HANDBOOK, 0.25, 4)
+    head_bolts_count: Given | None = _count("Head-to-shank bolts, how many")
+    frame_bolts_least: Given | None = _torque("Frame-plate bolts, torque at least")
+    frame_bolts_most: Given | None = _torque("Frame-plate bolts, torque at most")
+    frame_bolts_turn: Given | None = flag("Frame-plate bolts, then a quarter turn", HANDBOOK)
+    frame_bolts_across: Given | None = length("Frame-plate bolts, across the flats", HANDBOOK, 0.25, 4)
+    frame_bolts_count: Given | None = _count("Frame-plate bolts, how many")
+    bracket_bolts_least: Given | None = _torque("Bracket bolts, torque at least")
+    bracket_bolts_most: Given | None = _torque("Bracket bolts, torque at most")
+    bracket_bolts_turn: Given | None = flag("Bracket bolts, then a quarter turn", HANDBOOK)
+    bracket_bolts_across: Given | None = length("Bracket bolts, across the flats", HANDBOOK, 0.25, 4)
+    bracket_bolts_count: Given | None = _count("Bracket bolts, how many")
+    half_links: Given | None = flag("Half links with a 12 mm bolt", HANDBOOK)
+    handbook_air: Given | None = choice(
+        "Handbook on air springs",
+        HANDBOOK,
+        ("pump_up", "pumped to towing pressure before measuring"),
+        ("let_down", "let down to the minimum before measuring"),
+    )
     handbook_offset: Given | None = length("Handbook's ball offset", HANDBOOK, 0, 4)
     handbook_restoration: Given | None = choice("Handbook's restoration", HANDBOOK, *RESTORATIONS)
     price: Given | None = price()
@@ -140,6 +180,9 @@ class Ball:
     stack_height: Given | None = length("Seat to top", DRAWING, 1, 8)
     shank_diameter: Given | None = length("Shank diameter", DRAWING, 0.5, 3)
     thread_length: Given | None = length("Thread length", DRAWING, 0.5, 6)
+    nut_least: Given | None = _torque("Nut, torque at least")
+    nut_most: Given | None = _torque("Nut, torque at most")
+    nut_across: Given | None = length("Nut, across the flats", HANDBOOK, 0.25, 4)
     price: Given | None = price()
 
 
@@ -167,6 +210,16 @@ class Accessory:
 
 
 @dataclass(frozen=True)
+class Wrench:
+    """A torque wrench of the bay. ``handle``: from the drive's centre to the middle of the grip."""
+
+    name: str = ""
+    least: Given | None = _torque("Least torque")
+    most: Given | None = _torque("Most torque")
+    handle: Given | None = length("Drive to the middle of the grip", "tape", 4, 80, usual="measured")
+
+
+@dataclass(frozen=True)
 class Offer:
     """What customers ask of a trailer on the lot."""
 
@@ -183,6 +236,7 @@ class Stock:
     balls: tuple[Ball, ...] = ()
     sleeves: tuple[Sleeve, ...] = ()
     accessories: tuple[Accessory, ...] = ()
+    wrenches: tuple[Wrench, ...] = ()
 
 
 def mixed(head: Kit, bars: Kit | None) -> Kit:
@@ -221,4 +275,5 @@ PARTS: dict[str, type] = {
     "balls": Ball,
     "sleeves": Sleeve,
     "accessories": Accessory,
+    "wrenches": Wrench,
 }

@@ -15,6 +15,8 @@ from functools import lru_cache
 KG_PER_LB = 0.45359237  # exact, NIST SP 811
 MM_PER_IN = 25.4  # exact, NIST SP 811
 MM_PER_FT = 304.8  # exact
+MM_PER_KM = 1_000_000.0
+MM_PER_MI = 1_609_344.0  # exact, international mile
 NEWTON_PER_KG = 9.80665  # exact, standard gravity, NIST SP 811
 NM_PER_FT_LB = 1.355817948  # NIST SP 811
 L_PER_GAL = 3.785411784  # exact, US gallon, NIST SP 811
@@ -24,10 +26,10 @@ SYSTEMS = ("us", "metric")
 
 WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA = "weight", "length", "altitude", "rate", "couple", "area"
 SHARE, SLOPE, ANGLE, COUNT = "share", "slope", "angle", "count"
-VOLUME, PRESSURE, FORCE, MONEY = "volume", "pressure", "force", "money"
+VOLUME, PRESSURE, FORCE, MONEY, DISTANCE = "volume", "pressure", "force", "money", "distance"
 DIMENSIONS = (
     *(WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA, SHARE, SLOPE, ANGLE, COUNT),
-    *(VOLUME, PRESSURE, FORCE, MONEY),
+    *(VOLUME, PRESSURE, FORCE, MONEY, DISTANCE),
 )
 
 #: dimension -> unit as typed (lower case) -> factor to the core's own unit
@@ -72,6 +74,10 @@ UNITS: dict[str, dict[str, float]] = {
     COUNT: {},
     FORCE: {"kn": 1.0, "n": 0.001},
     MONEY: {"$": 1.0},
+    DISTANCE: {
+        **dict.fromkeys(("mi", "mile", "miles"), MM_PER_MI),
+        **dict.fromkeys(("km", "kilometre", "kilometres", "kilometer", "kilometers"), MM_PER_KM),
+    },
 }
 
 #: what a bare number means, by dimension and system
@@ -88,6 +94,7 @@ BARE_UNIT: dict[str, dict[str, str]] = {
     ANGLE: {"us": "°", "metric": "°"},
     FORCE: {"us": "kn", "metric": "kn"},
     MONEY: {"us": "$", "metric": "$"},
+    DISTANCE: {"us": "mi", "metric": "km"},
 }
 
 #: one press of an arrow key, in the core's unit; a held shift takes ten
@@ -104,6 +111,8 @@ STEP: dict[str, dict[str, float]] = {
     ANGLE: {"us": math.pi / 1800, "metric": math.pi / 1800},
     FORCE: {"us": 0.1, "metric": 0.1},
     MONEY: {"us": 1.0, "metric": 1.0},
+    COUPLE: {"us": MM_PER_FT * KG_PER_LB, "metric": 1000.0 / NEWTON_PER_KG},
+    DISTANCE: {"us": 100 * MM_PER_MI, "metric": 100 * MM_PER_KM},
 }
 
 LONGEST_TEXT = 40
@@ -308,7 +317,7 @@ def write(value: float, dimension: str, system: str, rounding: str = "nearest") 
         return f"{_rounded(value * 10, rounding) / 10:,.1f} kN"
     unit = BARE_UNIT[dimension][system]
     amount = value / UNITS[dimension][unit]
-    if dimension == ALTITUDE:
+    if dimension in (ALTITUDE, DISTANCE):
         return f"{_rounded(amount, rounding):,} {unit}"
     places = 0 if abs(amount) >= 100 else 1 if abs(amount) >= 10 else 2
     written = {"n·m": "N·m", "sq ft": "ft²", "l": "L", "kpa": "kPa"}.get(unit, unit)

@@ -11,6 +11,7 @@ from rest_framework.views import APIView
 from stathmos.catalogue.shapes import EntryShape, shape, text
 from stathmos.house.actions.choose_rules import NotChosen, choose_rules
 from stathmos.house.models import in_force, rules
+from stathmos.people.roles import may
 
 HouseShape = shape(
     "House",
@@ -37,7 +38,7 @@ def _told(request: Request) -> dict:
         "offset": holds.offset.name,
         "by": house.chosen_by.called if house else None,
         "at": house.chosen_at if house else None,
-        "may_choose": request.user.role == "manager",
+        "may_choose": may(request.user, "choose_rules"),
     }
 
 

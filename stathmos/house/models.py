@@ -20,6 +20,8 @@ class HouseRules(models.Model):
     share_high = figure()
     restoration_school = word()
     offset_school = word()
+    bay_school = word()
+    adjust_first = word()
     front_loss = figure()
     reserve = figure()
     chosen_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")

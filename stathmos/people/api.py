@@ -11,11 +11,14 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from stathmos.people.roles import all_that
+
 
 class SessionShape(serializers.Serializer):
     signed_in = serializers.BooleanField()
     name = serializers.CharField(allow_blank=True)
     role = serializers.CharField(allow_blank=True)
+    may = serializers.ListField(child=serializers.CharField(), help_text="What this person may do.")
 
 
 class SignInShape(serializers.Serializer):
@@ -31,8 +34,8 @@ def _session(request: Request) -> dict:
     person = request.user
     get_token(request)
     if not person.is_authenticated:
-        return {"signed_in": False, "name": "", "role": ""}
-    return {"signed_in": True, "name": person.called, "role": person.get_role_display()}
+        return {"signed_in": False, "name": "", "role": "", "may": []}
+    return {"signed_in": True, "name": person.called, "role": person.get_role_display(), "may": all_that(person)}
 
 
 @method_decorator(csrf_protect, name="dispatch")

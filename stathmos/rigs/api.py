@@ -13,7 +13,6 @@ from rest_framework.views import APIView
 
 from stathmos.catalogue.shelf import as_rig_file_stock, parts_on_the_shelf
 from stathmos.core import findings, report, units
-from stathmos.core.ratings import LINKS
 from stathmos.core.rig import entry_at, name_at
 from stathmos.house import models as house
 from stathmos.rigs import assessing, drafts, parts_table, shapes
@@ -21,39 +20,8 @@ from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.waive_reserve import waive_reserve
 from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, Stale, open_rig, take_over_again, write_rig
 from stathmos.rigs.models import Reading, Rig
+from stathmos.rigs.record import record_of
 from stathmos.rigs.signatures import signatures
-
-
-def _record(rig: Rig) -> dict:
-    return {
-        "id": rig.pk,
-        "version": rig.version,
-        "customer": rig.customer,
-        "vehicle_name": rig.vehicle_name,
-        "trailer_name": rig.trailer_name,
-        "advisor": rig.advisor.called,
-        "changed_at": rig.changed_at,
-        "entries": {
-            path: {
-                **reading.as_entry(),
-                "by": reading.written_by.called,
-                "at": reading.written_at,
-                "revision": reading.revision,
-            }
-            for path, reading in rig.current().items()
-        },
-        "signatures": signatures(rig, house.in_force()),
-        "waivers": [
-            {
-                "link": row.link,
-                "name": LINKS[row.link][0].format(style="").replace("  ", " "),
-                "by": row.waived_by.called,
-                "at": row.waived_at,
-                "reason": row.reason,
-            }
-            for row in rig.reserve_waivers.select_related("waived_by").order_by("-pk")
-        ],
-    }
 
 
 def _rig(pk: int) -> Rig:
@@ -96,8 +64,8 @@ def _done(pk: int, if_not: str, act: Callable[[], object]) -> Response:
         return Response({"detail": f"{if_not}. {said}", "problems": error.problems}, status=400)
     except Stale as stale:
         detail = f"{if_not}: somebody saved this rig after you opened it. Read it again first."
-        return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
-    return Response(_record(_rig(pk)))
+        return Response({"detail": detail, "theirs": record_of(stale.rig)}, status=409)
+    return Response(record_of(_rig(pk)))
 
 
 class RigsView(APIView):
@@ -136,7 +104,7 @@ class RigsView(APIView):
             rig = open_rig(request.user, change)
         except NotWritten as error:
             return _refused(error)
-        return Response(_record(rig), status=201)
+        return Response(record_of(rig), status=201)
 
 
 class RigView(APIView):
@@ -144,7 +112,7 @@ class RigView(APIView):
 
     @extend_schema(operation_id="rig", responses=shapes.RigShape)
     def get(self, request: Request, pk: int) -> Response:
-        return Response(_record(_rig(pk)))
+        return Response(record_of(_rig(pk)))
 
     @extend_schema(
         operation_id="write_rig",
@@ -162,8 +130,8 @@ class RigView(APIView):
             return _refused(error)
         except Stale as stale:
             detail = "Somebody saved this rig after you opened it. Nothing of yours is lost: choose what stands, then save again."
-            return Response({"detail": detail, "theirs": _record(stale.rig)}, status=409)
-        return Response(_record(rig))
+            return Response({"detail": detail, "theirs": record_of(stale.rig)}, status=409)
+        return Response(record_of(rig))
 
 
 class SignView(APIView):

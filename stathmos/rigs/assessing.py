@@ -6,6 +6,7 @@ from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import as_rig_file_part, with_kept
 from stathmos.core import findings, report, units
 from stathmos.core.assess import Assessment, assess
+from stathmos.core.bay import Fit, fit
 from stathmos.core.figures import Given
 from stathmos.core.ratings import Waiver
 from stathmos.core.rig import DATUMS, ENTRIES, LIST_ENTRIES, LISTS, SECTIONS, Rig, entries
@@ -37,6 +38,14 @@ def assess_rig(rig: SavedRig, rules: Rules, offered: Stock) -> Assessment:
     kept = rig.kept_parts()
     rig_file = read_entries(rig.entries(), with_kept(offered, kept))
     return assessed(rig_file, rules, False, rig.waivers(), differing_parts(kept))
+
+
+def fit_rig(rig: SavedRig, rules: Rules, offered: Stock) -> tuple[Rig, Fit]:
+    """A saved rig as the bay left it, with the rig as it was read."""
+    kept = rig.kept_parts()
+    rig_file = read_entries(rig.entries(), with_kept(offered, kept))
+    found = fit(rig_file.rig, rules, rig_file.stock, unread(rig_file), rig.waivers(), differing_parts(kept))
+    return rig_file.rig, found
 
 
 def differing_parts(kept: dict[str, dict[str, dict]]) -> tuple[findings.Finding, ...]:

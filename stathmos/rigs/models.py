@@ -7,10 +7,13 @@ database itself refuses anything else (see the first migration's triggers).
 
 from __future__ import annotations
 
+import uuid
+
 from django.conf import settings
 from django.db import models
 from django.db.models import F, Q
 
+from stathmos.core import carry_over
 from stathmos.core.figures import Provenance
 from stathmos.core.ratings import LINKS, Waiver
 from stathmos.core.rig import entry_at
@@ -22,26 +25,48 @@ from stathmos.core.units import SYSTEMS
 PART_KINDS = {"hitch.kit": "kits", "hitch.bars": "kits", "hitch.shank": "shanks", "hitch.ball": "balls"}
 
 
+class RigManager(models.Manager["Rig"]):
+    """Rigs by the name that they have in every database."""
+
+    def get_by_natural_key(self, mark: str) -> Rig:
+        return self.get(mark=mark)
+
+
 class Rig(models.Model):
     """One tow vehicle, one trailer, one hitch build, for one customer. ``version`` grows with every save."""
 
     customer = models.CharField(max_length=120)
     vehicle_name = models.CharField(max_length=120, blank=True, default="")
     trailer_name = models.CharField(max_length=120, blank=True, default="")
+    vehicle_plate = models.CharField(max_length=20, blank=True, default="")
+    trailer_plate = models.CharField(max_length=20, blank=True, default="")
+    #: the same rig's name in every database that it is ever brought to
+    mark = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
+    #: the visit before this one, and what was new then
+    previous = models.ForeignKey("self", on_delete=models.PROTECT, null=True, default=None, related_name="later")
+    visit = models.CharField(max_length=10, blank=True, default="")
     advisor = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="rigs")
     version = models.PositiveIntegerField(default=1)
     opened_at = models.DateTimeField(auto_now_add=True)
     changed_at = models.DateTimeField(auto_now=True)
+
+    objects = RigManager()
 
     class Meta:
         ordering = ["-changed_at"]
         constraints = [
             models.CheckConstraint(name="rig_version_counts_from_one", condition=Q(version__gte=1)),
             models.CheckConstraint(name="rig_has_a_customer", condition=~Q(customer="")),
+            models.CheckConstraint(
+                name="rig_visit_known", condition=Q(visit__in=["", *(key for key, _ in carry_over.KINDS_OF_VISIT)])
+            ),
         ]
 
     def __str__(self) -> str:
         return self.customer
+
+    def natural_key(self) -> tuple[str]:
+        return (str(self.mark),)
 
     def current(self) -> dict[str, Reading]:
         """The reading in force at each path. Taken-back ones are left out."""
@@ -167,6 +192,7 @@ def document_of(readings, rig: Rig) -> dict:
         "customer": rig.customer,
         "vehicle_name": rig.vehicle_name,
         "trailer_name": rig.trailer_name,
+        **{name: getattr(rig, name) for name in ("vehicle_plate", "trailer_plate") if getattr(rig, name)},
     }
     for reading in readings:
         *sections, name = reading.path.split(".")

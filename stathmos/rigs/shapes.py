@@ -495,6 +495,10 @@ RigShape = shape(
     customer=text(),
     vehicle_name=text(),
     trailer_name=text(),
+    vehicle_plate=text(),
+    trailer_plate=text(),
+    previous=s.IntegerField(allow_null=True),
+    visit=text(),
     advisor=text(),
     changed_at=s.DateTimeField(),
     entries=s.DictField(child=WrittenShape()),
@@ -521,6 +525,8 @@ ChangeShape = shape(
     customer=s.CharField(required=False, allow_blank=True),
     vehicle_name=s.CharField(required=False, allow_blank=True),
     trailer_name=s.CharField(required=False, allow_blank=True),
+    vehicle_plate=s.CharField(required=False, allow_blank=True),
+    trailer_plate=s.CharField(required=False, allow_blank=True),
     entries=s.DictField(child=EntryShape(allow_null=True), required=False),
 )
 NotWrittenShape = shape("NotWritten", detail=text(), problems=s.DictField(child=s.CharField()))

@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from stathmos.catalogue.shelf import parts_on_the_shelf, with_kept
 from stathmos.core import signing
+from stathmos.core.findings import Finding
+from stathmos.core.handover import unsigned
 from stathmos.core.stock import Stock
+from stathmos.house import models as house
 from stathmos.house.models import HouseRules
 from stathmos.rigs.models import Reading, Rig
 
@@ -66,3 +69,9 @@ def _change(one: signing.Changed, latest: dict[str, Reading], house: HouseRules 
         reading = latest.get(one.path)
         by, at = (reading.written_by.called, reading.written_at) if reading else (None, None)
     return {"path": one.path, "name": one.name, "before": one.before, "after": one.after, "by": by, "at": at}
+
+
+def bay_signature(rig: Rig, offered: Stock | None = None) -> tuple[Finding, ...]:
+    """What the hand-over lacks of the technician's signature; nothing where it stands."""
+    found = next(one for one in signatures(rig, house.in_force(), offered) if one["station"] == "bay")
+    return unsigned(found["state"], tuple(change["name"] for change in found["changes"]))

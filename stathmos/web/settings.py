@@ -42,6 +42,9 @@ INSTALLED_APPS = [
     "stathmos.catalogue",
     "stathmos.house",
     "stathmos.rigs",
+    "stathmos.bay",
+    "stathmos.handover",
+    "stathmos.record",
     "stathmos.demo",
 ]
 

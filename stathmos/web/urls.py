@@ -12,5 +12,8 @@ urlpatterns = [
     path("api/", include("stathmos.catalogue.urls")),
     path("api/", include("stathmos.house.urls")),
     path("api/", include("stathmos.rigs.urls")),
+    path("api/", include("stathmos.bay.urls")),
+    path("api/", include("stathmos.handover.urls")),
+    path("api/", include("stathmos.record.urls")),
     re_path(r"^(?!api/|static/|health/)(?P<path>.*)$", pages.application),
 ]

@@ -76,7 +76,7 @@ BALL = {
 }
 
 RIG: dict = {
-    "stathmos_rig_file": 2,
+    "stathmos_rig_file": 3,
     "customer": "Worked example",
     "vehicle": {
         "vehicle_class": label("half_ton"),

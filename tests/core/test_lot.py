@@ -97,7 +97,7 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
     for parts in stock.values():
         for index, part in enumerate(parts):
             part["name"] = f"part {index}"
-    shelf = rigfile.read({"stathmos_rig_file": 2, "stock": stock}).stock
+    shelf = rigfile.read({"stathmos_rig_file": 3, "stock": stock}).stock
     cars, vans = [], []
     for _ in range(2):
         document = rig(
@@ -112,7 +112,7 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
             }
         cars.append(rigfile.read(document).rig)
     for _ in range(3):
-        document = {"stathmos_rig_file": 2, "trailer": varied(dice, RIG["trailer"], Trailer, _TRAILER_MORE)}
+        document = {"stathmos_rig_file": 3, "trailer": varied(dice, RIG["trailer"], Trailer, _TRAILER_MORE)}
         vans.append(rigfile.read(document).rig.trailer)
     rules = Rules(
         restoration=RESTORATION_SCHOOLS[dice.choice(list(RESTORATION_SCHOOLS))],

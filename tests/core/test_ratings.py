@@ -203,7 +203,7 @@ class Unknown(unittest.TestCase):
                 self.assertNotIn(assessed(changed).verdict.state, ("good", "caution"))
 
     def test_an_empty_rig_is_all_unknown(self) -> None:
-        assessment = assessed({"stathmos_rig_file": 2})
+        assessment = assessed({"stathmos_rig_file": 3})
         self.assertEqual({one.state for one in assessment.planned}, {State.UNKNOWN})
         self.assertIsInstance(assessment.heights.ball_wanted, Missing)
         self.assertEqual(assessment.verdict.state, "unknown")

@@ -61,7 +61,10 @@ class SignIn(TestCase):
 
     def test_in_and_out(self) -> None:
         answer = self.post({"username": "ada", "password": "long-enough-1"})
-        self.assertEqual(answer.json(), {"signed_in": True, "name": "Ada", "role": "bay technician"})
+        self.assertEqual(
+            answer.json(),
+            {"signed_in": True, "name": "Ada", "role": "bay technician", "may": ["fit", "sign_measured", "sign_bay"]},
+        )
         token = self.client.cookies["csrftoken"].value
         out = self.client.delete("/api/session/", headers={"X-CSRFToken": token})
         self.assertFalse(out.json()["signed_in"])

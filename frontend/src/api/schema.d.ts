@@ -293,6 +293,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/bay/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One rig in the bay. */
+        get: operations["bay"];
+        put?: never;
+        /** @description One rig in the bay. */
+        post: operations["write_in_bay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/file/": {
         parameters: {
             query?: never;
@@ -509,6 +527,83 @@ export interface components {
          * @enum {string}
          */
         BandWayEnum: "more" | "less";
+        Bay: {
+            rig: components["schemas"]["RigRecord"];
+            bay: components["schemas"]["Fit"];
+        };
+        BayLoads: {
+            front: components["schemas"]["Figure"];
+            rear: components["schemas"]["Figure"];
+            trailer_axles: components["schemas"]["Figure"];
+            bar_each: components["schemas"]["Figure"];
+        };
+        BayNext: {
+            verdict: string;
+            says: components["schemas"]["Both"];
+            why: components["schemas"]["Both"];
+            entries: {
+                [key: string]: components["schemas"]["Entry"];
+            };
+            /** Format: double */
+            front: number | null;
+            front_text: components["schemas"]["Both"] | null;
+            /** Format: double */
+            front_spread: number | null;
+            front_spread_text: components["schemas"]["Both"] | null;
+            rail_text: components["schemas"]["Both"] | null;
+            rail_way: string | null;
+            likely_text: string | null;
+        };
+        BaySection: {
+            key: string;
+            name: string;
+            kind: components["schemas"]["BaySectionKindEnum"];
+            state: components["schemas"]["BaySectionStateEnum"];
+            questions: components["schemas"]["Question"][];
+        };
+        /**
+         * @description * `tools` - tools
+         *     * `questions` - questions
+         *     * `coach` - coach
+         *     * `torque` - torque
+         *     * `result` - result
+         * @enum {string}
+         */
+        BaySectionKindEnum: "tools" | "questions" | "coach" | "torque" | "result";
+        /**
+         * @description * `open` - open
+         *     * `part done` - part done
+         *     * `complete` - complete
+         * @enum {string}
+         */
+        BaySectionStateEnum: "open" | "part done" | "complete";
+        BayStates: {
+            front_a: components["schemas"]["Figure"];
+            front_b: components["schemas"]["Figure"];
+            rear_a: components["schemas"]["Figure"];
+            rear_b: components["schemas"]["Figure"];
+            rise: components["schemas"]["Figure"];
+            drop: components["schemas"]["Figure"];
+        };
+        BayWindow: {
+            key: string;
+            name: string;
+            rule: components["schemas"]["Rule"] | null;
+            in_force: boolean;
+            authority: string;
+            verdict: string;
+            says: components["schemas"]["Both"];
+            likely_text: string | null;
+            /** Format: double */
+            low: number | null;
+            /** Format: double */
+            high: number | null;
+            /** Format: double */
+            aim: number | null;
+            low_text: components["schemas"]["Both"] | null;
+            high_text: components["schemas"]["Both"] | null;
+            aim_text: components["schemas"]["Both"] | null;
+        };
         /**
          * @description * `used` - used
          *     * `odd one out` - odd one out
@@ -516,6 +611,20 @@ export interface components {
          * @enum {string}
          */
         BecameEnum: "used" | "odd one out" | "cross-check";
+        Beside: {
+            key: string;
+            name: string;
+            planned: components["schemas"]["Figure"];
+            measured: components["schemas"]["Figure"];
+            state: components["schemas"]["VerdictStateEnum"];
+            says: components["schemas"]["Both"];
+        };
+        Between: {
+            detail: string;
+            theirs: {
+                [key: string]: components["schemas"]["Entry"];
+            };
+        };
         Both: {
             us: string;
             metric: string;
@@ -568,9 +677,20 @@ export interface components {
             customer?: string;
             vehicle_name?: string;
             trailer_name?: string;
+            vehicle_plate?: string;
+            trailer_plate?: string;
             entries?: {
                 [key: string]: components["schemas"]["EntryRequest"] | null;
             };
+        };
+        Check: {
+            paths: string[];
+            key: string;
+            name: string;
+            state: components["schemas"]["VerdictStateEnum"];
+            says: components["schemas"]["Both"];
+            why: string;
+            rule: components["schemas"]["Rule"] | null;
         };
         ChoiceOfKind: {
             value: string;
@@ -648,6 +768,13 @@ export interface components {
             rig?: number | null;
             what_if?: components["schemas"]["WhatIfAskRequest"] | null;
         };
+        Effect: {
+            kind: string;
+            name: string;
+            moves: components["schemas"]["Both"];
+            way: string;
+            spread: components["schemas"]["Both"];
+        };
         Elevation: {
             vehicle_class: string;
             /** Format: double */
@@ -685,6 +812,23 @@ export interface components {
             from: components["schemas"]["ProvenanceEnum"];
             system: components["schemas"]["UnitSystemEnum"];
             datum?: string;
+        };
+        Fastener: {
+            key: string;
+            joint: string;
+            name: string;
+            least: components["schemas"]["Both"] | null;
+            most: components["schemas"]["Both"] | null;
+            target: components["schemas"]["Both"] | null;
+            target_exact: components["schemas"]["Both"] | null;
+            turn: boolean;
+            across: components["schemas"]["Both"] | null;
+            state: components["schemas"]["VerdictStateEnum"];
+            says: components["schemas"]["Both"];
+            reached: components["schemas"]["Both"] | null;
+            turned: boolean;
+            marked: boolean;
+            wrench: string;
         };
         Field: {
             path: string;
@@ -734,6 +878,31 @@ export interface components {
             subject: string;
             says: components["schemas"]["Both"];
             remedy: components["schemas"]["Both"];
+        };
+        Fit: {
+            kit: string | null;
+            bars: boolean;
+            order: string;
+            elevation: components["schemas"]["Elevation"];
+            sections: components["schemas"]["BaySection"][];
+            checks: components["schemas"]["Check"][];
+            beside: components["schemas"]["Beside"][];
+            refit: components["schemas"]["Both"] | null;
+            states: components["schemas"]["BayStates"];
+            tried: components["schemas"]["Tried"][];
+            windows: components["schemas"]["BayWindow"][];
+            opposite: components["schemas"]["Both"] | null;
+            rates: components["schemas"]["Rates"];
+            restoration: components["schemas"]["Restoration"];
+            loads: components["schemas"]["BayLoads"] | null;
+            attitude: components["schemas"]["Figure"];
+            next: components["schemas"]["BayNext"] | null;
+            effects: components["schemas"]["Effect"][];
+            proofs: components["schemas"]["Check"][];
+            torque: components["schemas"]["Fastener"][];
+            served: components["schemas"]["Served"][];
+            tools: components["schemas"]["Tool"][];
+            findings: components["schemas"]["Finding"][];
         };
         /**
          * @description * `fits` - fits
@@ -1019,6 +1188,16 @@ export interface components {
          * @enum {string}
          */
         OrientationEnum: "down" | "up";
+        ParcelRequest: {
+            /** Format: uuid */
+            key: string;
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"] | null;
+            };
+            seen?: {
+                [key: string]: number;
+            };
+        };
         Part: {
             name: string;
             family: string;
@@ -1172,6 +1351,32 @@ export interface components {
          * @enum {string}
          */
         ProvenanceEnum: "assumed" | "brochure" | "label" | "measured";
+        Question: {
+            path: string;
+            ask: string;
+            why: string;
+            kind: string;
+            hold: string;
+            side: string;
+            answered: boolean;
+            offers: components["schemas"]["QuestionOffer"][];
+        };
+        QuestionOffer: {
+            value: string;
+            word: string;
+        };
+        Rates: {
+            noise: string[];
+            front: components["schemas"]["Figure"];
+            rear: components["schemas"]["Figure"];
+        };
+        Reach: {
+            wrench: string;
+            verdict: string;
+            says: components["schemas"]["Both"];
+            extension: components["schemas"]["Both"] | null;
+            set_to: components["schemas"]["Both"] | null;
+        };
         Reason: {
             says: components["schemas"]["Both"];
             weight: string;
@@ -1196,6 +1401,12 @@ export interface components {
             crosses: components["schemas"]["Crossed"][];
             writes: components["schemas"]["MoveWrites"];
         };
+        Restoration: {
+            tape: components["schemas"]["Figure"];
+            bridge: components["schemas"]["Figure"];
+            together: components["schemas"]["Figure"];
+            apart: boolean;
+        };
         RetireItemRequest: {
             version: number;
             retired: boolean;
@@ -1206,6 +1417,10 @@ export interface components {
             customer: string;
             vehicle_name: string;
             trailer_name: string;
+            vehicle_plate: string;
+            trailer_plate: string;
+            previous: number | null;
+            visit: string;
             advisor: string;
             /** Format: date-time */
             changed_at: string;
@@ -1232,10 +1447,18 @@ export interface components {
             reserve_text: string;
             front_loss_text: string;
         };
+        Served: {
+            joint: string;
+            name: string;
+            reaches: components["schemas"]["Reach"][];
+            best: components["schemas"]["Reach"] | null;
+        };
         SessionShape: {
             signed_in: boolean;
             name: string;
             role: string;
+            /** @description What this person may do. */
+            may: string[];
         };
         Settings: {
             washers: number | null;
@@ -1321,9 +1544,11 @@ export interface components {
          *     * `ratings` - ratings
          *     * `height` - height
          *     * `hitch` - hitch
+         *     * `bay` - bay
+         *     * `handover` - handover
          * @enum {string}
          */
-        StationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch";
+        StationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch" | "bay" | "handover";
         StepRequest: {
             text: string;
             dimension: string;
@@ -1387,6 +1612,22 @@ export interface components {
             why: components["schemas"]["WhyEnum"];
             now: string;
             decides: string[];
+        };
+        Tool: {
+            name: components["schemas"]["Both"];
+            purpose: components["schemas"]["Both"];
+            state: components["schemas"]["VerdictStateEnum"];
+        };
+        Tried: {
+            number: number;
+            key: string;
+            washers: string | null;
+            steps: string | null;
+            hole: number | null;
+            front: components["schemas"]["Figure"];
+            rear: components["schemas"]["Figure"];
+            restoration: components["schemas"]["Figure"];
+            void: boolean;
         };
         /**
          * @description * `us` - us
@@ -2171,6 +2412,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stale"];
+                };
+            };
+        };
+    };
+    bay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bay"];
+                };
+            };
+        };
+    };
+    write_in_bay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ParcelRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bay"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Between"];
                 };
             };
         };

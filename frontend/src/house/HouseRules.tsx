@@ -15,7 +15,7 @@ import { Panel, Row, Rows } from "../parts/Rows";
 import { useFields } from "../rig/context";
 import { day } from "../rig/SignBar";
 
-const CHOICES = ["share_school", "restoration_school", "offset_school"];
+const CHOICES = ["share_school", "restoration_school", "bay_school", "adjust_first", "offset_school"];
 const OWN_BAND = ["share_low", "share_high"];
 
 const read = () => api.settled<House>(api.client.GET("/api/house/"));

@@ -8,7 +8,7 @@ from stathmos.catalogue.actions.write_item import ADDED, EDITED, NotKept, log
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.tables import Plan, plan
 from stathmos.people.models import Person
-from stathmos.people.roles import only_a_manager
+from stathmos.people.roles import require
 
 
 class PlanChanged(Exception):
@@ -21,7 +21,7 @@ class PlanChanged(Exception):
 
 def import_table(person: Person, kind: str, text: str, seal: str) -> Plan:
     """What the plan sealed with ``seal`` said, done."""
-    only_a_manager(person, "The catalogue is the manager's to keep.")
+    require(person, "keep_catalogue")
     with transaction.atomic():
         list(KINDS[kind].objects.select_for_update().values_list("pk"))
         made = plan(kind, text)

@@ -11,10 +11,9 @@ from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, ItemChange
 from stathmos.catalogue.reading import read_item
 from stathmos.people.models import Person
-from stathmos.people.roles import only_a_manager
+from stathmos.people.roles import require
 
 ADDED, EDITED, RETIRED, OFFERED = "added", "edited", "retired", "offered"
-_WHOSE = "The catalogue is the manager's to keep."
 
 
 class NotKept(Exception):
@@ -45,7 +44,7 @@ class Written:
 
 def add_item(person: Person, kind: str, written: Written) -> CatalogueItem:
     """A new item."""
-    only_a_manager(person, _WHOSE)
+    require(person, "keep_catalogue")
     with transaction.atomic():
         columns = _columns(kind, written, None)
         item = KINDS[kind].objects.create(**columns)
@@ -55,7 +54,7 @@ def add_item(person: Person, kind: str, written: Written) -> CatalogueItem:
 
 def edit_item(person: Person, kind: str, pk: int, version: int, written: Written) -> CatalogueItem:
     """An item written anew, if it still stands at ``version``. Rigs keep the figures they were built on."""
-    only_a_manager(person, _WHOSE)
+    require(person, "keep_catalogue")
     with transaction.atomic():
         item = _locked(kind, pk, version)
         for name, value in _columns(kind, written, item).items():
@@ -68,7 +67,7 @@ def edit_item(person: Person, kind: str, pk: int, version: int, written: Written
 
 def retire_item(person: Person, kind: str, pk: int, version: int, retired: bool) -> CatalogueItem:
     """An item no longer offered, or offered again."""
-    only_a_manager(person, _WHOSE)
+    require(person, "keep_catalogue")
     with transaction.atomic():
         item = _locked(kind, pk, version)
         item.retired = retired

@@ -50,6 +50,28 @@ class HitchKit(CatalogueItem):
     may_reverse = word()
     surge_brakes = word()
     sway_control = word()
+    ball_nut_least = figure()
+    ball_nut_most = figure()
+    ball_nut_turn = word()
+    ball_nut_across = figure()
+    ball_nut_count = figure()
+    head_bolts_least = figure()
+    head_bolts_most = figure()
+    head_bolts_turn = word()
+    head_bolts_across = figure()
+    head_bolts_count = figure()
+    frame_bolts_least = figure()
+    frame_bolts_most = figure()
+    frame_bolts_turn = word()
+    frame_bolts_across = figure()
+    frame_bolts_count = figure()
+    bracket_bolts_least = figure()
+    bracket_bolts_most = figure()
+    bracket_bolts_turn = word()
+    bracket_bolts_across = figure()
+    bracket_bolts_count = figure()
+    half_links = word()
+    handbook_air = word()
     handbook_offset = figure()
     handbook_restoration = word()
     price = figure()
@@ -107,6 +129,9 @@ class Ball(CatalogueItem):
     stack_height = figure()
     shank_diameter = figure()
     thread_length = figure()
+    nut_least = figure()
+    nut_most = figure()
+    nut_across = figure()
     price = figure()
 
     class Meta(CatalogueItem.Meta):
@@ -125,3 +150,17 @@ class Accessory(CatalogueItem):
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Accessory, "accessory")
         verbose_name_plural = "accessories"
+
+
+class Wrench(CatalogueItem):
+    """A torque wrench of the bay."""
+
+    core = core.Wrench
+
+    least = figure()
+    most = figure()
+    handle = figure()
+
+    class Meta(CatalogueItem.Meta):
+        constraints = limits(core.Wrench, "wrench")
+        verbose_name_plural = "wrenches"

@@ -23,6 +23,7 @@ UNIT_NAMES = {
     units.PRESSURE: "kPa",
     units.FORCE: "kN",
     units.MONEY: "$",
+    units.DISTANCE: "mm",
 }
 
 Plain = dict[str, Any]

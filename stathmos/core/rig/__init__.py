@@ -14,6 +14,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from stathmos.core.figures import Given, Missing
+from stathmos.core.rig.bay import Bay, Bolt, Trial
 from stathmos.core.rig.entry import (
     CHOICE,
     DATUMS,
@@ -31,6 +32,7 @@ from stathmos.core.rig.entry import (
     length,
     weight,
 )
+from stathmos.core.rig.handover import Complaint, Handover, Step
 from stathmos.core.rig.hitch import Hitch, Journey, Ways
 from stathmos.core.rig.loads import KINDS, Load
 from stathmos.core.rig.readings import Weighing
@@ -52,12 +54,18 @@ __all__ = [
     "SECTIONS",
     "TEXT",
     "TOP",
+    "Bay",
+    "Bolt",
+    "Complaint",
     "Entry",
+    "Handover",
     "Hitch",
     "Journey",
     "Load",
     "Rig",
+    "Step",
     "Trailer",
+    "Trial",
     "Vehicle",
     "Ways",
     "Weighing",
@@ -82,6 +90,12 @@ class Rig:
     journey: Journey = Journey()
     weighing: Weighing = Weighing()
     hitch: Hitch = Hitch()
+    bay: Bay = Bay()
+    trials: tuple[Trial, ...] = ()
+    torque: tuple[Bolt, ...] = ()
+    handover: Handover = Handover()
+    drill: tuple[Step, ...] = ()
+    complaints: tuple[Complaint, ...] = ()
     ways: Ways = Ways()
 
     def figure(self, path: str) -> Given | Missing:
@@ -99,7 +113,11 @@ class Rig:
         return "" if given is None else given.typed
 
     def load(self, key: str) -> Load | None:
-        return next((load for load in self.loads if load.key == key), None)
+        return self.one("loads", key)
+
+    def one(self, section: str, key: str):
+        """One thing of a list by its key; None where there is none."""
+        return next((item for item in getattr(self, section) if item.key == key), None)
 
     def without(self, paths: Iterable[str]) -> Rig:
         """The same rig with some figures unknown."""
@@ -107,7 +125,8 @@ class Rig:
         for path in paths:
             section, *rest = path.split(".")
             if section in LISTS:
-                kept = tuple(replace(load, **{rest[1]: None}) if load.key == rest[0] else load for load in rig.loads)
+                items = getattr(rig, section)
+                kept = tuple(replace(item, **{rest[1]: None}) if item.key == rest[0] else item for item in items)
                 rig = replace(rig, loads=kept)
             else:
                 rig = replace(rig, **{section: replace(getattr(rig, section), **{rest[0]: None})})
@@ -120,7 +139,7 @@ class Rig:
     def _at(self, path: str) -> Given | None:
         section, *rest = path.split(".")
         if section in LISTS:
-            return getattr(self.load(rest[0]), rest[1], None)
+            return getattr(self.one(section, rest[0]), rest[1], None)
         return getattr(getattr(self, section), rest[0])
 
 
@@ -130,12 +149,14 @@ SECTIONS: dict[str, type] = {
     "journey": Journey,
     "weighing": Weighing,
     "hitch": Hitch,
+    "bay": Bay,
+    "handover": Handover,
     "ways": Ways,
 }
 
 
 #: sections that hold any number of things, each under a key of its own: ``loads.bed.weight``
-LISTS: dict[str, type] = {"loads": Load}
+LISTS: dict[str, type] = {"loads": Load, "trials": Trial, "torque": Bolt, "drill": Step, "complaints": Complaint}
 
 ENTRIES: dict[str, Entry] = {
     f"{section}.{name}": entry for section, kind in SECTIONS.items() for name, entry in entries(kind)

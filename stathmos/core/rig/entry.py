@@ -28,6 +28,7 @@ class Entry:
     ``low``/``high``: outside them a figure cannot be believed (core units).
     ``usual``: the provenance that a figure in this field mostly has.
     ``choices``: value -> word, for a choice. ``datums``: the first is the usual one.
+    ``halves``: a count that may be half of one (half a chain link).
     """
 
     label: str
@@ -38,6 +39,7 @@ class Entry:
     usual: str = "label"
     choices: tuple[tuple[str, str], ...] = ()
     datums: tuple[str, ...] = ()
+    halves: bool = False
 
 
 def described(

@@ -14,6 +14,20 @@ RESTORATIONS = (
     ("full", "full"),
 )
 
+BAY_SCHOOLS = (
+    *RESTORATIONS,
+    ("equal_drop", "front and rear drop alike"),
+    ("all_within", "all marks within ½ in"),
+    ("known_good", "as a known-good rig"),
+)
+
+TILT_FIRST, EITHER, TILT_ONLY = "tilt_first", "either", "tilt_only"
+ORDERS = (
+    (TILT_FIRST, "head tilt until used up, then the bar ends"),
+    (EITHER, "head tilt or bar ends, whichever serves"),
+    (TILT_ONLY, "head tilt only, bars kept parallel"),
+)
+
 STYLES = (("weight_distributing", "weight-distributing"), ("weight_carrying", "weight-carrying"))
 
 
@@ -60,6 +74,8 @@ class Ways:
         "house rule",
         *RESTORATIONS,
     )
+    bay_school: Given | None = choice("Set in the bay to", "house rule", *BAY_SCHOOLS)
+    adjust_first: Given | None = choice("Adjust first", "house rule", *ORDERS)
     offset_school: Given | None = choice(
         "Ball offset",
         "house rule",

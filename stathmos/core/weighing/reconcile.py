@@ -7,7 +7,6 @@ from dataclasses import dataclass, replace
 from itertools import combinations
 
 from stathmos.core.figures import Figure, Given, Known, Missing, Rule, expanded, work
-from stathmos.core.units import WEIGHT
 
 USED, ODD, CROSS_CHECK = "used", "odd one out", "cross-check"
 LEAST_U = 0.05  # kg: no scale here is better, and a weight needs a spread to be weighed by
@@ -42,31 +41,35 @@ class Reconciled:
         return not self.disagreements or bool(self.odd)
 
 
-def disagreements(readings: Mapping[str, Known]) -> tuple[Disagreement, ...]:
-    """Every pair that differs by more than its combined expanded uncertainty, inputs in common counted once."""
+def disagreements(readings: Mapping[str, Known], least: float = 2 * LEAST_U) -> tuple[Disagreement, ...]:
+    """Every pair that differs by more than its combined expanded uncertainty, inputs in common counted once.
+
+    ``least``: what is always allowed, in the readings' own unit.
+    """
     found = []
     for one, other in combinations(readings, 2):
-        gap = work("a − b", WEIGHT, lambda a, b: a - b, None, a=readings[one], b=readings[other])
-        allowed = max(expanded(gap), 2 * LEAST_U)
+        gap = work("a − b", readings[one].dimension, lambda a, b: a - b, None, a=readings[one], b=readings[other])
+        allowed = max(expanded(gap), least)
         if abs(gap.value) > allowed:
             found.append(Disagreement(one, other, abs(gap.value), allowed))
     return tuple(found)
 
 
-def weighted_mean(readings: Mapping[str, Known], name: str = "TW") -> Figure:
+def weighted_mean(readings: Mapping[str, Known], name: str = "TW", least: float = LEAST_U) -> Figure:
     """The mean of several readings, each weighted by 1/u².  Σ (x/u²) / Σ (1/u²)
 
-    >>> from stathmos.core.figures import Provenance
+    >>> from stathmos.core.figures import Given, Provenance
+    >>> from stathmos.core.units import WEIGHT
     >>> a = Given(100.0, WEIGHT, Provenance.MEASURED, path="a", u=1.0)
     >>> b = Given(104.0, WEIGHT, Provenance.MEASURED, path="b", u=2.0)
     >>> mean = weighted_mean({"a": a, "b": b})
     >>> round(mean.value, 6), round(mean.u, 6)  # (100·1 + 104/4) / (1 + 1/4);  1/√(1 + 1/4)
     (100.8, 0.894427)
     """
-    weights = {key: 1 / max(reading.u, LEAST_U) ** 2 for key, reading in readings.items()}
+    weights = {key: 1 / max(reading.u, least) ** 2 for key, reading in readings.items()}
     total = sum(weights.values())
     mean = work(
-        f"{name} = Σ (x / u²) / Σ (1 / u²)", WEIGHT,
+        f"{name} = Σ (x / u²) / Σ (1 / u²)", next(iter(readings.values())).dimension,
         lambda **x: sum(weights[key] * value for key, value in x.items()) / total, _RULE, **readings,
     )  # fmt: skip
     assert isinstance(mean, Figure)

@@ -10,7 +10,7 @@ from stathmos.core.rules import band_stands
 from stathmos.core.units import UnreadableError
 from stathmos.house.models import HouseRules
 from stathmos.people.models import Person
-from stathmos.people.roles import only_a_manager
+from stathmos.people.roles import require
 
 
 class NotChosen(Exception):
@@ -23,7 +23,7 @@ class NotChosen(Exception):
 
 def choose_rules(person: Person, written: dict[str, object]) -> HouseRules:
     """The house's rules from entries by name, as typed; a name left out is the program's default."""
-    only_a_manager(person, "House rules are the manager's to choose.")
+    require(person, "choose_rules")
     fields = dict(entries(Ways))
     problems = {name[:64]: "There is no such rule." for name in written if name not in fields}
     found = {}

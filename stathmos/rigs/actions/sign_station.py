@@ -5,29 +5,46 @@ from __future__ import annotations
 from django.db import transaction
 
 from stathmos.catalogue.shelf import parts_on_the_shelf, with_kept
-from stathmos.core import signing
+from stathmos.core import findings, handover, signing
+from stathmos.core.assess import Assessment
+from stathmos.core.rules import Rules
+from stathmos.core.stock import Stock
 from stathmos.house import models as house
 from stathmos.people.models import Person
+from stathmos.people.roles import require
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
-from stathmos.rigs.assessing import assess_rig
+from stathmos.rigs.assessing import assess_rig, fit_rig
 from stathmos.rigs.models import Rig, SignOff
-from stathmos.rigs.signatures import entries_now
+from stathmos.rigs.signatures import bay_signature, entries_now
+
+#: what one must be allowed to, to sign a station
+WHOSE = {
+    "meet": "sign_desk",
+    "load": "sign_desk",
+    "weigh": "sign_measured",
+    "ratings": "sign_desk",
+    "height": "sign_measured",
+    "hitch": "sign_desk",
+    "bay": "sign_bay",
+    "handover": "hand_over",
+}
 
 
 def sign_station(rig_id: int, person: Person, version: int, station: str) -> SignOff:
     """The sign-off with the fingerprint of all it stands on; raises `Stale`, or `NotWritten` with what hinders it."""
     if station not in signing.STATIONS:
         raise NotWritten({"station": "There is no such station."})
+    require(person, WHOSE[station])
     with transaction.atomic():
         rig = Rig.objects.select_for_update().get(pk=rig_id)
         if rig.version != version:
             raise Stale(rig)
         offered = parts_on_the_shelf()
-        assessment = assess_rig(rig, house.rules(), offered)
-        hindered = signing.hinders(station, assessment.findings)
+        assessment, hindered = _judged(rig, station, house.rules(), offered)
         if hindered:
-            first = hindered[0]
-            raise NotWritten({"station": f"{first.says.text('us')} {first.remedy.text('us')}"})
+            first, more = hindered[0], len(hindered) - 1
+            rest = f" And {more} more." if more else ""
+            raise NotWritten({"station": f"{first.says.text('us')} {first.remedy.text('us')}{rest}"})
         build = assessment.choice.in_force
         names = {what: part.name for what in signing.BUILT if (part := getattr(build, what)) is not None}
         now = {
@@ -45,3 +62,15 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
             basis=stands_on,
             signed_by=person,
         )
+
+
+def _judged(rig: Rig, station: str, rules: Rules, offered: Stock) -> tuple[Assessment, tuple[findings.Finding, ...]]:
+    """The rig assessed, and what stands in the way of this station's signature."""
+    if station not in ("bay", "handover"):
+        assessment = assess_rig(rig, rules, offered)
+        return assessment, signing.hinders(station, assessment.findings)
+    read, fitted = fit_rig(rig, rules, offered)
+    if station == "bay":
+        return fitted.now, signing.hinders(station, fitted.findings)
+    signature = bay_signature(rig, offered)
+    return fitted.now, handover.hand_over(read, fitted, signature).hindrances

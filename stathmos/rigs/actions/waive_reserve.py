@@ -8,7 +8,7 @@ from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import ratings
 from stathmos.house import models as house
 from stathmos.people.models import Person
-from stathmos.people.roles import only_a_manager
+from stathmos.people.roles import require
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.models import ReserveWaiver, Rig
@@ -18,7 +18,7 @@ LEAST_REASON = 10
 
 def waive_reserve(rig_id: int, person: Person, version: int, link: str, reason: str) -> ReserveWaiver:
     """The waiver with the figures it holds for; raises `Stale`, or `NotWritten` with what hinders it."""
-    only_a_manager(person, "The house reserve is the manager's to override.")
+    require(person, "waive_reserve")
     reason = reason.strip()
     if len(reason) < LEAST_REASON:
         raise NotWritten({"reason": "Say why, in a sentence: it stays on record."})

@@ -14,9 +14,13 @@ from stathmos.core.rig.readings import instrument_path
 from stathmos.core.rigfile import read_entry
 from stathmos.core.units import UnreadableError
 from stathmos.people.models import Person
+from stathmos.people.roles import require
 from stathmos.rigs.models import PART_KINDS, Reading, Rig
 
-NAMES = ("customer", "vehicle_name", "trailer_name")
+NAMES = ("customer", "vehicle_name", "trailer_name", "vehicle_plate", "trailer_plate")
+LONGEST = {"vehicle_plate": 20, "trailer_plate": 20}
+#: beginnings of paths that not everybody writes -> what one must be allowed to
+WHOSE = {"bay.": "fit", "trials.": "fit", "torque.": "fit", "ways.": "decide", "hitch.style": "decide"}
 
 
 class NotWritten(Exception):
@@ -45,6 +49,8 @@ class Change:
 
 def open_rig(person: Person, change: Change) -> Rig:
     """A new rig with its first readings."""
+    require(person, "open_rig")
+    _only_theirs(person, change)
     figures = _check(change, dict.fromkeys(NAMES, ""))
     with transaction.atomic():
         rig = Rig.objects.create(advisor=person, **{name: change.names.get(name, "").strip() for name in NAMES})
@@ -54,6 +60,7 @@ def open_rig(person: Person, change: Change) -> Rig:
 
 def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
     """New readings on a rig, if it still stands at ``version``; raises `Stale` if not, `NotWritten` if a figure cannot be read."""
+    _only_theirs(person, change)
     with transaction.atomic():
         rig = Rig.objects.select_for_update().get(pk=rig_id)
         figures = _check(change, {name: getattr(rig, name) for name in NAMES})
@@ -67,6 +74,14 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
     return rig
 
 
+def _only_theirs(person: Person, change: Change) -> None:
+    """Refuse a change of what this person's role does not write."""
+    for path in change.entries:
+        for beginning, what in WHOSE.items():
+            if path.startswith(beginning):
+                require(person, what)
+
+
 def _check(change: Change, names: dict[str, str]) -> dict[str, Given | None]:
     """Every entry read by the core; all that is wrong is said at once."""
     problems = {}
@@ -74,8 +89,8 @@ def _check(change: Change, names: dict[str, str]) -> dict[str, Given | None]:
     if not names["customer"].strip():
         problems["customer"] = "A rig needs a customer's name."
     for name, text in names.items():
-        if len(text) > 120:
-            problems[name] = "Longer than 120 characters."
+        if len(text) > LONGEST.get(name, 120):
+            problems[name] = f"Longer than {LONGEST.get(name, 120)} characters."
     figures: dict[str, Given | None] = {}
     for path, raw in change.entries.items():
         entry = entry_at(path)

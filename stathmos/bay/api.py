@@ -1,0 +1,62 @@
+"""Addresses of the bay: what was measured and what to do next, and parcels of readings."""
+
+from __future__ import annotations
+
+from django.http import Http404
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from stathmos.bay import shapes
+from stathmos.bay.actions.write_in_bay import Parcel, WrittenBetween, write_in_bay
+from stathmos.catalogue.shelf import parts_on_the_shelf
+from stathmos.core.report import bay as report
+from stathmos.house import models as house
+from stathmos.rigs import assessing
+from stathmos.rigs.actions.write_rig import NotWritten
+from stathmos.rigs.models import Rig
+from stathmos.rigs.record import record_of
+from stathmos.rigs.shapes import NotWrittenShape
+
+
+def told(rig: Rig) -> dict:
+    """The rig, and all that the bay can say of it."""
+    _, fitted = assessing.fit_rig(rig, house.rules(), parts_on_the_shelf())
+    return {"rig": record_of(rig), "bay": report.plain(fitted)}
+
+
+class BayView(APIView):
+    """One rig in the bay."""
+
+    @extend_schema(operation_id="bay", responses=shapes.BayShape)
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(told(_rig(pk)))
+
+    @extend_schema(
+        operation_id="write_in_bay",
+        request=shapes.ParcelShape,
+        responses={200: shapes.BayShape, 400: NotWrittenShape, 403: NotWrittenShape, 409: shapes.BetweenShape},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        _rig(pk)
+        asked = shapes.ParcelShape(data=request.data)
+        if not asked.is_valid():
+            return Response({"detail": "This parcel of readings cannot be read.", "problems": {}}, status=400)
+        sent = asked.validated_data
+        try:
+            rig = write_in_bay(pk, request.user, Parcel(sent["key"], request.data["entries"], sent.get("seen", {})))
+        except NotWritten as error:
+            said = " ".join(error.problems.values())
+            return Response({"detail": f"Not written. {said}", "problems": error.problems}, status=400)
+        except WrittenBetween as between:
+            detail = "Somebody else wrote this meanwhile. Choose which stands."
+            return Response({"detail": detail, "theirs": between.theirs}, status=409)
+        return Response(told(rig))
+
+
+def _rig(pk: int) -> Rig:
+    try:
+        return Rig.objects.select_related("advisor").get(pk=pk)
+    except Rig.DoesNotExist as absent:
+        raise Http404 from absent

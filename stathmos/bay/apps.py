@@ -1,0 +1,5 @@
+from django.apps import AppConfig
+
+
+class BayConfig(AppConfig):
+    name = "stathmos.bay"

@@ -1,0 +1,153 @@
+"""The shapes of the bay's answers; the data is made by `stathmos.core.report.bay`."""
+
+from rest_framework import serializers as s
+
+from stathmos.catalogue.shapes import EntryShape, shape, text
+from stathmos.core import findings
+from stathmos.rigs.shapes import BothShape, ElevationShape, FigureShape, FindingShape, RigShape, RuleShape
+
+CHECK_STATES = list(findings.ORDER)
+_TEXTS = s.ListField(child=s.CharField())
+
+
+def _maybe(kind: type, **more) -> s.Serializer:
+    return kind(allow_null=True, **more)
+
+
+def _flag() -> s.ChoiceField:
+    return s.ChoiceField(CHECK_STATES)
+
+
+CheckShape = shape(
+    "Check", key=text(), name=text(), state=_flag(), says=BothShape(), why=text(), paths=_TEXTS, rule=_maybe(RuleShape)
+)
+QuestionShape = shape(
+    "Question",
+    path=text(),
+    ask=text(),
+    why=text(),
+    kind=text(),
+    hold=text(),
+    side=text(),
+    answered=s.BooleanField(),
+    offers=shape("QuestionOffer", value=text(), word=text())(many=True),
+)
+SectionShape = shape(
+    "BaySection",
+    key=text(),
+    name=text(),
+    kind=s.ChoiceField(["tools", "questions", "coach", "torque", "result"]),
+    state=s.ChoiceField(["open", "part done", "complete"]),
+    questions=QuestionShape(many=True),
+)
+WindowShape = shape(
+    "BayWindow",
+    key=text(),
+    name=text(),
+    rule=_maybe(RuleShape),
+    in_force=s.BooleanField(),
+    authority=text(),
+    verdict=text(),
+    says=BothShape(),
+    likely_text=s.CharField(allow_null=True),
+    low=s.FloatField(allow_null=True),
+    high=s.FloatField(allow_null=True),
+    aim=s.FloatField(allow_null=True),
+    low_text=_maybe(BothShape),
+    high_text=_maybe(BothShape),
+    aim_text=_maybe(BothShape),
+)
+NextShape = shape(
+    "BayNext",
+    verdict=text(),
+    says=BothShape(),
+    why=BothShape(),
+    entries=s.DictField(child=EntryShape()),
+    front=s.FloatField(allow_null=True),
+    front_text=_maybe(BothShape),
+    front_spread=s.FloatField(allow_null=True),
+    front_spread_text=_maybe(BothShape),
+    rail_text=_maybe(BothShape),
+    rail_way=s.CharField(allow_null=True),
+    likely_text=s.CharField(allow_null=True),
+)
+ReachShape = shape(
+    "Reach", wrench=text(), verdict=text(), says=BothShape(), extension=_maybe(BothShape), set_to=_maybe(BothShape)
+)
+FastenerShape = shape(
+    "Fastener",
+    key=text(),
+    joint=text(),
+    name=text(),
+    least=_maybe(BothShape),
+    most=_maybe(BothShape),
+    target=_maybe(BothShape),
+    target_exact=_maybe(BothShape),
+    turn=s.BooleanField(),
+    across=_maybe(BothShape),
+    state=_flag(),
+    says=BothShape(),
+    reached=_maybe(BothShape),
+    turned=s.BooleanField(),
+    marked=s.BooleanField(),
+    wrench=text(),
+)
+FitShape = shape(
+    "Fit",
+    kit=s.CharField(allow_null=True),
+    bars=s.BooleanField(),
+    order=text(),
+    elevation=ElevationShape(),
+    sections=SectionShape(many=True),
+    checks=CheckShape(many=True),
+    beside=shape(
+        "Beside",
+        key=text(),
+        name=text(),
+        planned=FigureShape(),
+        measured=FigureShape(),
+        state=_flag(),
+        says=BothShape(),
+    )(many=True),
+    refit=_maybe(BothShape),
+    states=shape(
+        "BayStates", **{key: FigureShape() for key in ("front_a", "front_b", "rear_a", "rear_b", "rise", "drop")}
+    )(),
+    tried=shape(
+        "Tried",
+        number=s.IntegerField(),
+        key=text(),
+        washers=s.CharField(allow_null=True),
+        steps=s.CharField(allow_null=True),
+        hole=s.IntegerField(allow_null=True),
+        front=FigureShape(),
+        rear=FigureShape(),
+        restoration=FigureShape(),
+        void=s.BooleanField(),
+    )(many=True),
+    windows=WindowShape(many=True),
+    opposite=_maybe(BothShape),
+    rates=shape("Rates", front=FigureShape(), rear=FigureShape(), noise=_TEXTS)(),
+    restoration=shape(
+        "Restoration", tape=FigureShape(), bridge=FigureShape(), together=FigureShape(), apart=s.BooleanField()
+    )(),
+    loads=_maybe(shape("BayLoads", **{key: FigureShape() for key in ("front", "rear", "trailer_axles", "bar_each")})),
+    attitude=FigureShape(),
+    next=_maybe(NextShape),
+    effects=shape("Effect", kind=text(), name=text(), moves=BothShape(), way=text(), spread=BothShape())(many=True),
+    proofs=CheckShape(many=True),
+    torque=FastenerShape(many=True),
+    served=shape("Served", joint=text(), name=text(), reaches=ReachShape(many=True), best=_maybe(ReachShape))(
+        many=True
+    ),
+    tools=shape("Tool", name=BothShape(), purpose=BothShape(), state=_flag())(many=True),
+    findings=FindingShape(many=True),
+)
+BayShape = shape("Bay", rig=RigShape(), bay=FitShape())
+ParcelShape = shape(
+    "Parcel",
+    key=s.UUIDField(),
+    entries=s.DictField(child=EntryShape(allow_null=True)),
+    seen=s.DictField(child=s.IntegerField(min_value=0), required=False),
+)
+BetweenShape = shape("Between", detail=text(), theirs=s.DictField(child=EntryShape()))

@@ -1,0 +1,5 @@
+"""The bay: fit, measure in three states, adjust, prove. `fit` is its door."""
+
+from stathmos.core.bay.fit import Fit, fit
+
+__all__ = ["Fit", "fit"]

@@ -1,0 +1,191 @@
+"""The marks in three states: means of left and right, the height over each axle, and what the floor does to them.
+
+State A is uncoupled, B coupled without bars, C with the bars on. Heights mm above the
+ground, up positive; a rise or a drop is a difference of two states at one mark, so a
+floor that is not level cancels out of it as long as the rig stands on the same spot.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core import units
+from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Figure, Missing, Phrase, Rule, expanded, work
+from stathmos.core.rig import Rig, Trial
+from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
+from stathmos.core.uncertainty import tape
+from stathmos.core.units import LENGTH, MM_PER_IN
+
+#: how far off a taped mark may be, mm: half a mark of reading and as much of placing, from memory, to be verified
+MARK_HALF_WIDTH = MM_PER_IN / 16
+#: left and right further apart than this, standing still: the floor or a lean, common practice
+LEAN = 0.5 * MM_PER_IN
+
+_MEAN = Rule("Left and right are meaned.", COMMON_PRACTICE)
+_BUMPER = Rule(
+    "The body is straight between its marks: the height over an axle lies on the line through them.", "geometry"
+)
+
+
+def mean_of_sides(left: float, right: float) -> float:
+    """Height in the middle of the vehicle from the marks on both sides, mm.  (left + right) / 2
+
+    >>> mean_of_sides(left=958.0, right=960.0)
+    959.0
+    """
+    return (left + right) / 2
+
+
+def over_front_axle(front: float, rear: float, ahead: float, w: float, behind: float) -> float:
+    """Height of the body over the front axle from marks at the bumpers, mm.
+
+    front + (rear − front) · ahead / (ahead + w + behind); ``ahead`` of the front axle, ``behind`` the rear one.
+
+    >>> over_front_axle(front=500, rear=600, ahead=1000, w=3000, behind=1000)
+    520.0
+    """
+    return front + (rear - front) * ahead / (ahead + w + behind)
+
+
+def over_rear_axle(front: float, rear: float, ahead: float, w: float, behind: float) -> float:
+    """Height of the body over the rear axle from marks at the bumpers, mm.
+
+    >>> over_rear_axle(front=500, rear=600, ahead=1000, w=3000, behind=1000)
+    580.0
+    """
+    return rear - (rear - front) * behind / (ahead + w + behind)
+
+
+@dataclass(frozen=True)
+class State:
+    """One state of the vehicle: the body's height over its axles, mm."""
+
+    front: Anything
+    rear: Anything
+
+
+@dataclass(frozen=True)
+class Arches:
+    """All states: ``a``, ``b``, and one C a trial, in the order of the trials."""
+
+    a: State
+    b: State
+    trials: tuple[State, ...]
+    rise: Anything
+    drop: Anything
+
+
+def corner(rig: Rig, path: str) -> Anything:
+    """One mark, with the uncertainty of a mark on the tape."""
+    return tape(rig.figure(path), MARK_HALF_WIDTH)
+
+
+def _state(rig: Rig, paths: dict[str, str]) -> State:
+    def mean(end: str) -> Anything:
+        left, right = (corner(rig, paths[f"{end}_{side}"]) for side in ("left", "right"))
+        return work(f"{end} = (left + right) / 2", LENGTH, mean_of_sides, _MEAN, left=left, right=right)
+
+    front, rear = mean("front"), mean("rear")
+    if rig.choice("bay.marks") != BUMPER:
+        return State(front, rear)
+    where = {
+        "ahead": rig.figure("bay.front_mark"),
+        "w": rig.figure("vehicle.wheelbase"),
+        "behind": rig.figure("bay.rear_mark"),
+    }
+    return State(
+        work("over the front axle, on the line through both marks", LENGTH, over_front_axle, _BUMPER, front=front, rear=rear, **where),
+        work("over the rear axle, on the line through both marks", LENGTH, over_rear_axle, _BUMPER, front=front, rear=rear, **where),
+    )  # fmt: skip
+
+
+def before_the_bars(rig: Rig, state: str) -> State:
+    """State ``a`` or ``b``."""
+    return _state(rig, {name: corner_path(name, state) for name in CORNERS})
+
+
+def with_the_bars(rig: Rig, trial: Trial) -> State:
+    """State C of one trial."""
+    return _state(rig, {name: f"trials.{trial.key}.{name}" for name in CORNERS})
+
+
+def in_order(trials: tuple[Trial, ...]) -> tuple[Trial, ...]:
+    """The trials by their number; a key without a number goes first.
+
+    >>> [one.key for one in in_order((Trial("trial_10"), Trial("trial_9")))]
+    ['trial_9', 'trial_10']
+    """
+
+    def number(trial: Trial) -> int:
+        digits = trial.key.rpartition("_")[2]
+        return int(digits) if digits.isdigit() else 0
+
+    return tuple(sorted(trials, key=number))
+
+
+def arches(rig: Rig) -> Arches:
+    """The states measured so far, with the rise in front and the drop behind on coupling."""
+    a, b = before_the_bars(rig, "a"), before_the_bars(rig, "b")
+    return Arches(
+        a,
+        b,
+        tuple(with_the_bars(rig, trial) for trial in in_order(rig.trials)),
+        work("rise = B − A, front", LENGTH, lambda A, B: B - A, None, A=a.front, B=b.front),
+        work("drop = A − B, rear", LENGTH, lambda A, B: A - B, None, A=a.rear, B=b.rear),
+    )
+
+
+def told(figure: Anything) -> bool:
+    """Whether a difference stands out of its own uncertainty (k = 2).
+
+    >>> told(Missing(("bay.front_left_a",)))
+    False
+    """
+    return not isinstance(figure, Missing) and abs(figure.value) > expanded(figure)
+
+
+_UNEVEN = Rule(
+    "Left and right standing apart, or answering differently, is the floor or the vehicle's lean, not the hitch.",
+    COMMON_PRACTICE + "; ½ in " + FROM_MEMORY,
+)
+
+
+def uneven(rig: Rig) -> tuple[tuple[str, Phrase], ...]:
+    """Where left and right do not agree: standing apart by more than ½ in, or moving differently from A to B.
+
+    Each with what it is about: ``stands`` or ``moves``.
+    """
+    said = []
+    for end in ("front", "rear"):
+        left, right = (corner(rig, f"bay.{end}_{side}_a") for side in ("left", "right"))
+        apart = work("left − right", LENGTH, lambda left, right: left - right, _UNEVEN, left=left, right=right)
+        if isinstance(apart, Figure) and abs(apart.value) > LEAN:
+            said.append(("stands", _stands_apart(end, apart)))
+        moved = [
+            work("B − A", LENGTH, lambda A, B: B - A, None, A=corner(rig, f"bay.{end}_{side}_a"), B=corner(rig, f"bay.{end}_{side}_b"))
+            for side in ("left", "right")
+        ]  # fmt: skip
+        differ = work("left − right", LENGTH, lambda left, right: left - right, _UNEVEN, left=moved[0], right=moved[1])
+        if told(differ):
+            said.append(("moves", _moves_apart(end, moved, differ)))
+    return tuple(said)
+
+
+def _stands_apart(end: str, apart: Figure) -> Phrase:
+    higher = "left" if apart.value > 0 else "right"
+    return Phrase(
+        f"Uncoupled, the {end} stands {{apart}} higher on the {higher}: the floor is not level or the vehicle leans. It is not the hitch.",
+        {"apart": (abs(apart.value), LENGTH, "up")},
+    )
+
+
+def _moves_apart(end: str, moved: list[Anything], differ: Figure) -> Phrase:
+    return Phrase(
+        f"From A to B the {end} moved {{left}} on the left and {{right}} on the right, {{apart}} apart and more than the tape allows: "
+        "the rig was not on the same spot, or a mark was misread. It is the floor, not the hitch. Measure both states again there.",
+        {
+            "left": (moved[0].value, units.LENGTH, "nearest"),
+            "right": (moved[1].value, units.LENGTH, "nearest"),
+            "apart": (abs(differ.value), units.LENGTH, "up"),
+        },
+    )

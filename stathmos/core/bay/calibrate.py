@@ -1,0 +1,147 @@
+"""From tape to loads: the axles' spring rates, the restoration, the axle loads, each with its uncertainty.
+
+With the tongue weight known, what the marks did from A to B gives the rates; what they
+did from B to C gives the couple of the bars. The weighbridge's pass 3, where it was
+read, says the restoration too, and the two are brought together.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from stathmos.core import statics
+from stathmos.core.bay.arches import Arches, told
+from stathmos.core.figures import STATICS, Anything, Figure, Missing, Provenance, Rule, expanded, work
+from stathmos.core.heights import Geometry
+from stathmos.core.ratings import demands
+from stathmos.core.units import COUPLE, LENGTH, RATE, WEIGHT
+from stathmos.core.weighing.reconcile import disagreements, weighted_mean
+
+LEAST_SHARE_U = 0.005  # no way of reading a restoration is better than half a per cent
+
+
+def front_rate_from_tape(T: float, w: float, o: float, rise: float) -> float:
+    """Front axle rate from the rise on coupling, kg/mm.  k_f = T·o / (w·rise)
+
+    >>> round(front_rate_from_tape(T=800, w=145, o=50, rise=0.5517))  # the worked example: 500 lb/in
+    500
+    """
+    return T * o / (w * rise)
+
+
+def rear_rate_from_tape(T: float, w: float, o: float, drop: float) -> float:
+    """Rear axle rate from the drop on coupling, kg/mm.  k_r = T·(w + o) / (w·drop)
+
+    >>> round(rear_rate_from_tape(T=800, w=145, o=50, drop=1.537))
+    700
+    """
+    return T * (w + o) / (w * drop)
+
+
+@dataclass(frozen=True)
+class Rates:
+    """The axles' rates from tape, kg/mm; `Missing` where a mark moved less than the tape can tell."""
+
+    front: Anything
+    rear: Anything
+    noise: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Loads:
+    """With the bars as they are set: restoration, couple, axle loads and bar force. kg, kg·mm."""
+
+    restoration: Anything
+    couple: Anything
+    front: Anything
+    rear: Anything
+    trailer_axles: Anything
+    bar_each: Anything
+
+
+@dataclass(frozen=True)
+class Reconciled:
+    """The restoration by tape and by weighbridge, and both together; ``apart`` where they disagree beyond their doubt."""
+
+    tape: Anything
+    bridge: Anything
+    together: Anything
+    apart: bool
+
+
+_RULE = Rule("The tongue weight's lever over the axles, divided by what the mark moved.", STATICS)
+
+
+def rates(arches: Arches, tongue: Anything, geometry: Geometry) -> Rates:
+    """Spring rates from states A and B."""
+    noise = tuple(
+        name
+        for name, moved in (("front", arches.rise), ("rear", arches.drop))
+        if not isinstance(moved, Missing) and (not told(moved) or moved.value <= 0)
+    )
+    too_small = Missing(("vehicle.front_rate",)), Missing(("vehicle.rear_rate",))
+    where = {"T": tongue, "w": geometry.w, "o": geometry.o}
+    return Rates(
+        too_small[0] if "front" in noise
+        else work("k_f = T · o / (w · rise)", RATE, front_rate_from_tape, _RULE, **where, rise=arches.rise),
+        too_small[1] if "rear" in noise
+        else work("k_r = T · (w + o) / (w · drop)", RATE, rear_rate_from_tape, _RULE, **where, drop=arches.drop),
+        noise,
+    )  # fmt: skip
+
+
+def calibrated(geometry: Geometry, found: Rates) -> Geometry:
+    """The geometry with this rig's own rates, where the tape told them; else those it had."""
+    return replace(
+        geometry,
+        k_f=geometry.k_f if isinstance(found.front, Missing) else _measured(found.front),
+        k_r=geometry.k_r if isinstance(found.rear, Missing) else _measured(found.rear),
+    )
+
+
+def _measured(rate: Figure) -> Figure:
+    return replace(rate, provenance=max(rate.provenance, Provenance.LABEL, key=lambda one: one.strength))
+
+
+def reconciled(tape: Anything, bridge: Anything) -> Reconciled:
+    """Tape and weighbridge together, weighted by 1/u²; where they disagree the worse doubt stands."""
+    ways = {name: one for name, one in (("tape", tape), ("bridge", bridge)) if not isinstance(one, Missing)}
+    if len(ways) < 2:
+        return Reconciled(tape, bridge, next(iter(ways.values()), tape), False)
+    apart = bool(disagreements(ways, 2 * LEAST_SHARE_U))
+    together = weighted_mean(ways, "f", LEAST_SHARE_U)
+    if apart:
+        widest = max(abs(one.value - together.value) + expanded(one) for one in ways.values())
+        together = replace(together, spread={**together.spread, "~disagreement": widest / 2})
+    return Reconciled(tape, bridge, together, apart)
+
+
+def loads(
+    f: Anything,
+    tongue: Anything,
+    gross: Anything,
+    front: Anything,
+    rear: Anything,
+    geometry: Geometry,
+    bracket: Anything,
+) -> Loads:
+    """Axle loads and bar force of a restoration. ``front``/``rear``: axle loads uncoupled, kg."""
+    T, L = tongue, geometry.L
+    M = work(
+        "M = f · T · o · L / (L + o)", COUPLE, statics.couple_for_restoration, Rule("Couple of that restoration.", STATICS),
+        f=f, T=T, o=geometry.o, L=L,
+    )  # fmt: skip
+    where = {"T": T, "M": M, "w": geometry.w, "o": geometry.o, "L": L}
+    return Loads(
+        f,
+        M,
+        work("front = uncoupled + dF", WEIGHT, demands.front_axle_load, None, uncoupled=front, **where),
+        work("rear = uncoupled + dR", WEIGHT, demands.rear_axle_load, None, uncoupled=rear, **where),
+        work("GTW − TW + M / L", WEIGHT, demands.trailer_axle_load, None, GTW=gross, TW=T, M=M, L=L),
+        work("P / 2 = M / (2 · d)", WEIGHT, lambda M, d: statics.bar_force(M, d) / 2, None, M=M, d=bracket),
+    )
+
+
+def front_height_of(A: Anything, B: Anything, f: Anything) -> Anything:
+    """Where the front mark comes to rest at a restoration, mm.  C = B − f · (B − A)"""
+    return work("C = B − f · (B − A)", LENGTH, lambda A, B, f: B - f * (B - A), None, A=A, B=B, f=f)

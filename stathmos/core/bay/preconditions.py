@@ -1,0 +1,141 @@
+"""What must be so before a tape is put to the rig, each with why."""
+
+from __future__ import annotations
+
+from stathmos.core.bay.arches import uneven
+from stathmos.core.bay.check import Check, seen
+from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Missing, Phrase, Rule
+from stathmos.core.findings.finding import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.rig import Rig
+from stathmos.core.stock import Kit
+from stathmos.core.units import LENGTH, MM_PER_IN
+
+LEVEL_WITHIN = MM_PER_IN / 8  # rail front against rail rear when the trailer is called level: from memory
+_LEVEL = Rule("Level is rail front the same as rail rear, within ⅛ in.", COMMON_PRACTICE + "; ⅛ in " + FROM_MEMORY)
+
+
+def preconditions(rig: Rig, kit: Kit | None) -> tuple[Check, ...]:
+    """Every precondition, in the order in which one walks round the rig."""
+    return tuple(
+        check
+        for check in (
+            seen(
+                rig, "bay.floor", "floor", "Flat, hard floor", "The floor is flat and hard.",
+                "The floor is not flat: only differences at one mark count, and only while the rig does not move. Heights and attitude do not.",
+                "A tape measures to the ground: what the ground does is read as the hitch's doing.", wanted="flat", refuses=False,
+            ),
+            _sides(rig),
+            seen(
+                rig, "bay.loaded", "loaded", "Both loaded as they will travel", "Loaded as they will travel.",
+                "Not loaded as they will travel: a set-up for another load is void. Load both, then measure.",
+                "Every pound moves the marks; what is set empty is wrong full.",
+            ),
+            seen(
+                rig, "bay.in_line", "in_line", "Straight in line", "In line.",
+                "Not in line: the bars pull unequally in a turn. Straighten the rig before measuring.",
+                "Out of line one bar is wound and the other slack.",
+            ),
+            _levelling(rig),
+            _air(rig, kit),
+            _trailer_level(rig),
+        )
+        if check is not None
+    )  # fmt: skip
+
+
+def _sides(rig: Rig) -> Check | None:
+    """Left and right compared, once there is something to compare."""
+    said = uneven(rig)
+    paths = ("bay.front_left_a", "bay.front_right_a", "bay.rear_left_a", "bay.rear_right_a")
+    name, why = (
+        "Left and right agree",
+        "A hitch loads both sides alike; what differs between them is the ground, or the vehicle's lean.",
+    )
+    if any(isinstance(rig.figure(path), Missing) for path in paths):
+        return None
+    if not said:
+        return Check("sides", name, GOOD, Phrase("Left and right agree within what the tape can tell."), why, paths)
+    moved = [says for kind, says in said if kind == "moves"]
+    if moved:
+        return Check("sides", name, REFUSED, moved[0], why, paths)
+    return Check("sides", name, CAUTION, said[0][1], why, paths)
+
+
+def _levelling(rig: Rig) -> Check:
+    path = "vehicle.auto_levelling"
+    why = "Levelling pumps the rear up while it is being measured, and hides what the tongue does."
+    found = rig.choice(path)
+    state = {"none": GOOD, "off": GOOD, "on": REFUSED}.get(found, UNKNOWN)
+    says = {
+        "none": "The vehicle has no auto-levelling.",
+        "off": "Auto-levelling is off while measuring.",
+        "on": "Auto-levelling is on: switch it off, let the vehicle settle, and measure again.",
+    }.get(found, "Nobody has written down whether the vehicle levels itself.")
+    return Check("levelling", "Auto-levelling off", state, Phrase(says), why, (path,))
+
+
+def _air(rig: Rig, kit: Kit | None) -> Check:
+    fitted, path = rig.choice("vehicle.air_springs"), "bay.air_set"
+    why = "Air springs carry what the bars should give back; measured at another pressure the set-up is void."
+    name = "Air springs by the rule"
+    if not fitted:
+        return Check(
+            "air",
+            name,
+            UNKNOWN,
+            Phrase("Nobody has written down whether it has air springs."),
+            why,
+            ("vehicle.air_springs",),
+        )
+    if fitted == "none":
+        return Check("air", name, GOOD, Phrase("The vehicle has no air springs."), why, ("vehicle.air_springs",))
+    vehicle = rig.choice("vehicle.handbook_air")
+    hitch = kit.handbook_air.typed if kit is not None and kit.handbook_air is not None else ""
+    wanted, whose = (vehicle, "tow-vehicle handbook") if vehicle else (hitch, "hitch handbook")
+    words = {"pump_up": "pumped to towing pressure", "let_down": "let down to the minimum"}
+    now = rig.choice(path)
+    if not now:
+        return Check("air", name, UNKNOWN, Phrase("Nobody has written down how the air springs are set."), why, (path,))
+    if not wanted:
+        return Check(
+            "air",
+            name,
+            CAUTION,
+            Phrase(f"They are {words[now]}; no handbook on record says how they should be. Keep to it in every state."),
+            why,
+            (path,),
+        )
+    rule = Rule(f"Air springs are to be {words[wanted]} before measuring.", whose)
+    if now != wanted:
+        return Check(
+            "air",
+            name,
+            REFUSED,
+            Phrase(f"They are {words[now]}, and the {whose} wants them {words[wanted]}."),
+            why,
+            (path,),
+            rule,
+        )
+    return Check("air", name, GOOD, Phrase(f"They are {words[now]}, as the {whose} wants."), why, (path,), rule)
+
+
+def _trailer_level(rig: Rig) -> Check:
+    paths = ("bay.rail_front_level", "bay.rail_rear_level")
+    why = "The coupler height of a trailer that is not level is a wrong target for the ball."
+    front, rear = (rig.figure(path) for path in paths)
+    name = "Trailer level, taken first"
+    if isinstance(front, Missing) or isinstance(rear, Missing):
+        return Check(
+            "trailer_level", name, UNKNOWN, Phrase("The rail is not measured front and rear."), why, paths, _LEVEL
+        )
+    apart = front.value - rear.value
+    said = {"apart": (abs(apart), LENGTH, "up")}
+    if abs(apart) <= LEVEL_WITHIN + 1e-6:
+        return Check(
+            "trailer_level", name, GOOD, Phrase("Rail front and rear are within {apart}.", said), why, paths, _LEVEL
+        )
+    way = "high" if apart > 0 else "low"
+    return Check(
+        "trailer_level", name, REFUSED, Phrase(f"The rail stands {{apart}} {way} in front: wind the jack until front and rear read the same.", said),
+        why, paths, _LEVEL,
+    )  # fmt: skip

@@ -1,0 +1,275 @@
+"""The bay's work as single questions, in the order of the work, each with why and where to hold the tape."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core.assess import Assessment
+from stathmos.core.bay.advice import DONE_VERDICTS, Next
+from stathmos.core.bay.check import Check
+from stathmos.core.bay.torque import Fastener
+from stathmos.core.bay.trials import Tried
+from stathmos.core.findings.finding import GOOD, REFUSED, UNKNOWN
+from stathmos.core.rig import Rig, entry_at
+from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
+from stathmos.core.rig.entry import CHOICE, FLAG
+from stathmos.core.stock import CHAIN, Kit
+
+#: parts that a fitter mounts, by where they are written
+PARTS = {"hitch.kit": "kit", "hitch.shank": "shank", "hitch.ball": "ball"}
+OPEN, PART_DONE, COMPLETE = "open", "part done", "complete"
+
+
+@dataclass(frozen=True)
+class Question:
+    """One question. ``kind``: how it is answered (choice, length, count, part); ``hold``: the spot on the drawing.
+
+    ``offers``: what may be chosen, value and word; for a part the one planned.
+    """
+
+    path: str
+    ask: str
+    why: str
+    kind: str
+    hold: str
+    side: str
+    answered: bool
+    offers: tuple[tuple[str, str], ...] = ()
+
+
+@dataclass(frozen=True)
+class Section:
+    """A stretch of the work. ``kind``: questions, coach, torque."""
+
+    key: str
+    name: str
+    kind: str
+    state: str
+    questions: tuple[Question, ...] = ()
+
+
+def question(rig: Rig, path: str, ask: str, why: str, hold: str = "", side: str = "") -> Question:
+    """A question about one field, answered the way its field is."""
+    entry = entry_at(path)
+    assert entry is not None, path
+    words = entry.dimension in (CHOICE, FLAG)
+    answered = bool(rig.choice(path))
+    return Question(
+        path, ask, why, "choice" if words else entry.dimension, hold, side, answered, entry.choices if words else ()
+    )
+
+
+_CORNER_HOLDS = {"front": "front_mark", "rear": "rear_mark"}
+
+
+def _marks(rig: Rig, paths: dict[str, str], state: str, why: str) -> list[Question]:
+    mark = "bumper mark" if rig.choice("bay.marks") == BUMPER else "wheel arch"
+    return [
+        question(
+            rig,
+            path,
+            f"{CORNERS[corner].capitalize()} {mark}, {state}",
+            why,
+            _CORNER_HOLDS[corner.split("_")[0]],
+            corner.split("_")[1],
+        )
+        for corner, path in paths.items()
+    ]
+
+
+def _before_measuring(rig: Rig) -> list[Question]:
+    asked = [
+        question(rig, "bay.floor", "Is the floor flat and hard?", "A tape measures to the ground."),
+        question(
+            rig,
+            "bay.loaded",
+            "Are both loaded as they will travel?",
+            "People, water, propane and gear move every mark.",
+        ),
+        question(
+            rig,
+            "bay.in_line",
+            "Does the rig stand straight in line?",
+            "Out of line one bar is wound and the other slack.",
+        ),
+        question(
+            rig, "vehicle.auto_levelling", "Does the vehicle level itself?", "Levelling hides what the tongue does."
+        ),
+        question(rig, "vehicle.air_springs", "Has it air springs?", "They carry what the bars should give back."),
+    ]
+    if rig.choice("vehicle.air_springs") == "fitted":
+        asked.append(
+            question(
+                rig, "bay.air_set", "How are the air springs set?", "By the handbook, and the same in every state."
+            )
+        )
+    asked.append(
+        question(rig, "bay.marks", "Where will you measure?", "Arches or bumpers: all states at the same marks.")
+    )
+    if rig.choice("bay.marks") == BUMPER:
+        asked += [
+            question(
+                rig,
+                "bay.front_mark",
+                "Front axle to the front mark",
+                "The height over the axle lies between the marks.",
+                "front_reach",
+            ),
+            question(
+                rig,
+                "bay.rear_mark",
+                "Rear axle to the rear mark",
+                "The height over the axle lies between the marks.",
+                "rear_reach",
+            ),
+        ]
+    return asked
+
+
+def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
+    asked = [
+        question(
+            rig, "bay.rail_front_level", "Rail front, trailer level", "Level is front and rear the same.", "rail_front"
+        ),
+        question(
+            rig, "bay.rail_rear_level", "Rail rear, trailer level", "Level is front and rear the same.", "rail_rear"
+        ),
+        question(
+            rig,
+            "bay.coupler_height",
+            "Level coupler height",
+            "What the ball must stand at with everything coupled.",
+            "coupler",
+        ),
+        question(
+            rig,
+            "bay.receiver_height",
+            "Receiver height, ground to the inside top of the tube",
+            "The shank's hole is chosen from it.",
+            "receiver",
+        ),
+    ]
+    for path, what in PARTS.items():
+        part = getattr(now.choice.in_force, what)
+        if what == "kit" and not now.choice.weight_distributing:
+            continue
+        name = part.name if part is not None else rig.choice(path)
+        why = f"As planned: {name}." if name else "Nothing is chosen: see the Hitch station."
+        asked.append(
+            Question(
+                path,
+                f"Which {what} is on the vehicle?",
+                why,
+                "part",
+                what,
+                "",
+                bool(rig.choice(path)),
+                ((name, name),) if name else (),
+            )
+        )
+    asked.append(
+        question(
+            rig,
+            "hitch.ball_height",
+            "Ball height, ground to the top of the ball",
+            "Uncoupled, as the shank is mounted.",
+            "ball",
+        )
+    )
+    return asked
+
+
+def _trial(rig: Rig, kit: Kit, trial: Tried) -> list[Question]:
+    place = f"trials.{trial.trial.key}"
+    chain = kit.bar_style is not None and kit.bar_style.typed == CHAIN
+    ends = "working links" if chain else "bracket hole"
+    why = "A trial teaches only with its setting."
+    asked = []
+    if kit.washers_most is not None:
+        asked.append(question(rig, f"{place}.washers", "Head washers or tilt, as set", why, "head"))
+    if kit.steps_most is not None:
+        asked += [
+            question(rig, f"{place}.steps_left", f"Left {ends}, as set", why, "bracket", "left"),
+            question(rig, f"{place}.steps_right", f"Right {ends}, as set", why, "bracket", "right"),
+        ]
+    asked.append(question(rig, f"{place}.hole", "Shank hole of the head, counted from the bottom", why, "shank"))
+    asked.append(
+        question(
+            rig, f"{place}.went_on", "How did the bars go on?",
+            "Lift the rig about 3 in with the jack first. Stand clear of a loaded lever.", "bracket",
+        )
+    )  # fmt: skip
+    asked += _marks(
+        rig, {corner: f"{place}.{corner}" for corner in CORNERS}, "bars on", "State C, jack clear of the ground."
+    )
+    asked += [
+        question(rig, f"{place}.rail_front", "Rail front, bars on", "The trailer's attitude.", "rail_front"),
+        question(rig, f"{place}.rail_rear", "Rail rear, bars on", "The trailer's attitude.", "rail_rear"),
+    ]
+    return asked
+
+
+_PROOF_HOLDS = {
+    "past": "bar_past", "ground": "bar_ground", "jaw": "ball", "parallel": "bracket", "flat": "bracket", "chains": "ball",
+    "wiring": "ball", "breakaway": "ball",
+}  # fmt: skip
+
+
+def _proofs(rig: Rig, proofs: tuple[Check, ...]) -> list[Question]:
+    asked = []
+    for check in proofs:
+        if check.key in ("attitude", "equal", "went_on"):
+            continue
+        for path in check.paths:
+            side = path.rpartition("_")[2] if path.endswith(("_left", "_right")) else ""
+            asked.append(question(rig, path, entry_at(path).label, check.why, _PROOF_HOLDS[check.key], side))
+    return asked
+
+
+def _section(key: str, name: str, asked: list[Question]) -> Section:
+    done = sum(one.answered for one in asked)
+    state = COMPLETE if done == len(asked) else PART_DONE if done else OPEN
+    return Section(key, name, "questions", state, tuple(asked))
+
+
+def sections(
+    rig: Rig,
+    now: Assessment,
+    kit: Kit | None,
+    checks: tuple[Check, ...],
+    trials: tuple[Tried, ...],
+    following: Next | None,
+    proofs: tuple[Check, ...],
+    bolts: tuple[Fastener, ...],
+) -> tuple[Section, ...]:
+    """The bay's work in its order. Without bars there is no coach."""
+    why_a = "The mark you will come back to: paint or tape it."
+    why_b = "Bars off, jack clear: what the tongue alone does."
+    found = [
+        Section("tools", "Tools", "tools", COMPLETE),
+        _section("floor", "Before measuring", _before_measuring(rig)),
+        _section("coupling", "Before coupling", _before_coupling(rig, now)),
+        _section("a", "A, uncoupled", _marks(rig, {corner: corner_path(corner, "a") for corner in CORNERS}, "uncoupled", why_a)),
+        _section(
+            "b", "B, coupled, no bars",
+            [
+                question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", "A jack that carries hides the tongue.", "jack"),
+                *_marks(rig, {corner: corner_path(corner, "b") for corner in CORNERS}, "coupled, no bars", why_b),
+            ],
+        ),
+    ]  # fmt: skip
+    if kit is not None:
+        if trials:
+            last = trials[-1]
+            found.append(_section("c", f"C, bars on, trial {len(trials)}", _trial(rig, kit, last)))
+        verdict = following.verdict if following else ""
+        found.append(
+            Section("coach", "Coach", "coach", COMPLETE if verdict in DONE_VERDICTS else PART_DONE if trials else OPEN)
+        )
+    found.append(_section("proof", "Clearances", _proofs(rig, proofs)))
+    states = {one.state for one in bolts}
+    tight = COMPLETE if states == {GOOD} else PART_DONE if states - {UNKNOWN} else OPEN
+    found.append(Section("torque", "Torque", "torque", tight))
+    bad = any(check.state in (REFUSED, UNKNOWN) for check in (*checks, *proofs))
+    found.append(Section("result", "Result", "result", OPEN if bad else COMPLETE))
+    return tuple(found)

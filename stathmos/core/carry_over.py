@@ -1,0 +1,130 @@
+"""A returning customer: what of the old rig's record carries over to a new vehicle, trailer or hitch, and what is void.
+
+The set-up is void from the first step that a change touches (common practice). What was
+read on a thing that stays is still so; what was read with the thing that went is not.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from stathmos.core import units
+from stathmos.core.bay import Fit
+from stathmos.core.figures import COMMON_PRACTICE, Missing
+from stathmos.core.rig import KINDS, name_at
+from stathmos.core.rig.loads import TRAILER, VEHICLE
+
+NEW_VEHICLE, NEW_TRAILER, NEW_HITCH, SAME = "vehicle", "trailer", "hitch", "same"
+KINDS_OF_VISIT = (
+    (NEW_VEHICLE, "a new tow vehicle"),
+    (NEW_TRAILER, "a new trailer"),
+    (NEW_HITCH, "a new hitch"),
+    (SAME, "the same rig: inspection, or another load"),
+)
+SOURCE = COMMON_PRACTICE
+
+_BAY = ("bay.", "trials.", "torque.", "handover.", "drill.", "complaints.")
+#: beginnings of paths that are void, with why, by what is new; the first that fits says why
+_VOID: dict[str, tuple[tuple[str, str], ...]] = {
+    NEW_VEHICLE: (
+        ("vehicle.", "read on the old vehicle"),
+        ("weighing.bridge_", "the old vehicle stood on the weighbridge"),
+        ("weighing.squat_", "the old vehicle's springs"),
+        ("hitch.ball_height", "it stood in the old vehicle's receiver"),
+        *((beginning, "measured with the old vehicle") for beginning in _BAY),
+    ),
+    NEW_TRAILER: (
+        ("trailer.", "read on the old trailer"),
+        ("weighing.", "weighed with the old trailer"),
+        *((beginning, "measured with the old trailer") for beginning in _BAY),
+    ),
+    NEW_HITCH: (
+        ("hitch.", "the old hitch"),
+        ("weighing.bridge_", "weighed with the old hitch on"),
+        *((beginning, "measured with the old hitch") for beginning in _BAY),
+    ),
+    SAME: tuple(
+        (beginning, "measured at the last visit; measure it again as it is loaded today") for beginning in _BAY
+    ),
+}
+
+
+@dataclass(frozen=True)
+class Kept:
+    """One entry of the old rig. ``why``: why it is void; empty where it carries over."""
+
+    path: str
+    name: str
+    text: str
+    why: str
+
+
+def _on(path: str) -> str:
+    """What a load rides on: the vehicle or the trailer; empty for what is no load."""
+    section, _, rest = path.partition(".")
+    kind = KINDS.get(rest.partition(".")[0])
+    return "" if section != "loads" else kind.on if kind is not None else TRAILER
+
+
+def _why_void(path: str, new: str) -> str:
+    if new == NEW_TRAILER and _on(path) == TRAILER:
+        return "it rode in the old trailer"
+    if new == NEW_VEHICLE and _on(path) == VEHICLE and path.endswith((".at", ".moved_to")):
+        return "its place was in the old vehicle"
+    return next((why for beginning, why in _VOID[new] if path.startswith(beginning)), "")
+
+
+def carried_over(entries: Mapping[str, Mapping[str, str]], new: str) -> tuple[Kept, ...]:
+    """Every entry with whether it carries over, in the order of their paths. Raises KeyError for no such kind of visit.
+
+    >>> [(one.path, one.why) for one in carried_over({"vehicle.gvwr": {"is": "1"}, "trailer.gvwr": {"is": "2"}}, "vehicle")]
+    [('trailer.gvwr', ''), ('vehicle.gvwr', 'read on the old vehicle')]
+    """
+    return tuple(
+        Kept(path, name_at(path), entry["is"], _why_void(path, new)) for path, entry in sorted(entries.items())
+    )
+
+
+def references(fit: Fit, new: str) -> dict[str, dict[str, str]]:
+    """Known-good heights for the next visit as entries: the marks, where the vehicle stays; and in any case where they are from.
+
+    With the vehicle and the trailer the same, the marks as they stood with the bars on (or
+    coupled, without bars) are a target for another hitch.
+    """
+    if new not in (NEW_HITCH, SAME):
+        return {}
+    last = next((one for one in reversed(fit.tried) if not isinstance(one.state.front, Missing) and not one.void), None)
+    state = last.state if last is not None else fit.arches.b if fit.kit is None else None
+    if state is None or isinstance(state.front, Missing) or isinstance(state.rear, Missing):
+        return {}
+    kit = fit.now.choice.in_force.kit
+    return {
+        "bay.good_front": {
+            "is": units.write(state.front.value, units.LENGTH, "us"),
+            "from": "measured",
+            "system": "us",
+        },
+        "bay.good_rear": {"is": units.write(state.rear.value, units.LENGTH, "us"), "from": "measured", "system": "us"},
+        "bay.good_from": {
+            "is": (f"the earlier visit, {kit.name}" if kit else "the earlier visit")[:120],
+            "from": "measured",
+            "system": "us",
+        },
+    }
+
+
+def rates(fit: Fit, new: str) -> dict[str, dict[str, str]]:
+    """This vehicle's own spring rates, where the tape told them and the vehicle stays."""
+    if new == NEW_VEHICLE:
+        return {}
+    told = {"vehicle.front_rate": fit.rates.front, "vehicle.rear_rate": fit.rates.rear}
+    return {
+        path: {
+            "is": units.write_exact(round(rate.value, 3), units.RATE, "metric"),
+            "from": "measured",
+            "system": "metric",
+        }
+        for path, rate in told.items()
+        if not isinstance(rate, Missing)
+    }

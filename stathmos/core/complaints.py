@@ -1,0 +1,311 @@
+"""A complaint against the rig's own record: likely causes ranked, the figure that speaks for each, what to measure first.
+
+The table of symptoms is common practice, no source. A cause for which the record has a
+figure out of bounds *speaks*; one for which the record has nothing is *open*, since what
+nobody measured cannot be ruled out; one whose figure is in order is *quiet*. Whatever the
+record says was so at the visit: loads and settings change, so the first measurement is
+always taken again, on the rig as it came back.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from stathmos.core.bay import Fit
+from stathmos.core.bay.windows import TOO_LITTLE, TOO_MUCH
+from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, Phrase, expanded
+from stathmos.core.findings.finding import GOOD, REFUSED
+from stathmos.core.ratings import Link, State
+from stathmos.core.rig import Rig
+from stathmos.core.rig.loads import TRAILER
+from stathmos.core.rules import ATTITUDE_TOLERANCE
+from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, SHARE, WEIGHT
+
+SPEAKS, OPEN, QUIET = "speaks for it", "not known", "in order"
+_ORDER = (SPEAKS, OPEN, QUIET)
+SOURCE = COMMON_PRACTICE
+
+
+@dataclass(frozen=True)
+class Cause:
+    """One likely cause. ``measure``: what to measure first if it is this one, and ``path`` where that is written, if anywhere."""
+
+    name: str
+    standing: str
+    says: Phrase
+    measure: str
+    path: str
+
+
+@dataclass(frozen=True)
+class _Case:
+    rig: Rig
+    fit: Fit
+
+
+def _known(figure: Anything) -> bool:
+    return not isinstance(figure, Missing)
+
+
+def _light_tongue(case: _Case) -> Cause:
+    share, school = case.fit.now.weights.share, case.fit.now.rules.share
+    measure, path = "Weigh the tongue again, loaded as it came back.", "weighing.tongue_scale"
+    name = "Too little weight on the tongue"
+    if not _known(share):
+        return Cause(name, OPEN, Phrase("The tongue's share is not known."), measure, path)
+    put = {
+        "share": (share.value, SHARE, "down"),
+        "low": (school.low, SHARE, "nearest"),
+        "u": (expanded(share), SHARE, "up"),
+    }
+    # near the low edge it takes little to fall under it: a full tank behind the axles, a rack of bicycles
+    near = share.value - expanded(share) < school.low + 0.01
+    says = Phrase("The tongue was {share} of the trailer, give or take {u}; {low} is the least.", put)
+    return Cause(name, SPEAKS if near else QUIET, says, measure, path)
+
+
+def _rear_load(case: _Case) -> Cause:
+    L = case.rig.figure("trailer.ball_to_axle")
+    name, measure = "Load behind the trailer's axles", "Look what rides behind the axles, and weigh the tongue again."
+    if not _known(L):
+        return Cause(name, OPEN, Phrase("Where the axles are is not known."), measure, "weighing.tongue_scale")
+    behind = [
+        one
+        for one in case.fit.now.placed
+        if one.kind.on == TRAILER and _known(one.weight) and _known(one.at) and one.at.value > L.value
+    ]
+    total = sum(one.weight.value for one in behind)
+    put = {"total": (total, WEIGHT, "up")}
+    if total > 50 * KG_PER_LB:
+        return Cause(
+            name,
+            SPEAKS,
+            Phrase("By the loading plan {total} ride behind the axles.", put),
+            measure,
+            "weighing.tongue_scale",
+        )
+    return Cause(
+        name, QUIET, Phrase("By the loading plan {total} ride behind the axles.", put), measure, "weighing.tongue_scale"
+    )
+
+
+def _of_check(key: str, name: str, measure: str) -> Callable[[_Case], Cause]:
+    """A cause that a proof of the bay speaks for."""
+
+    def cause(case: _Case) -> Cause:
+        check = next((one for one in case.fit.proofs if one.key == key), None)
+        if check is None:
+            return Cause(name, OPEN, Phrase("Not looked at in the bay."), measure, "")
+        standing = QUIET if check.state == GOOD else SPEAKS if check.state == REFUSED else OPEN
+        return Cause(name, standing, check.says, measure, check.paths[0] if check.paths else "")
+
+    return cause
+
+
+def _nose(high: bool) -> Callable[[_Case], Cause]:
+    name = "Nose high" if high else "Trailer not level"
+
+    def cause(case: _Case) -> Cause:
+        apart, measure = case.fit.attitude, "Rail front and rail rear, coupled, bars on."
+        path = "trials.trial_1.rail_front"
+        if not _known(apart):
+            return Cause(name, OPEN, Phrase("The rail was not measured with the bars on."), measure, path)
+        put = {"apart": (abs(apart.value), LENGTH, "up"), "limit": (ATTITUDE_TOLERANCE, LENGTH, "down")}
+        way = "higher" if apart.value > 0 else "lower"
+        off = apart.value if high else abs(apart.value)
+        return Cause(
+            name,
+            SPEAKS if off > ATTITUDE_TOLERANCE / 2 else QUIET,
+            Phrase(f"The rail stood {{apart}} {way} in front; {{limit}} is the most.", put),
+            measure,
+            path,
+        )
+
+    return cause
+
+
+def _restoration(little: bool) -> Callable[[_Case], Cause]:
+    name = "Too little restored" if little else "Too much restored"
+
+    def cause(case: _Case) -> Cause:
+        measure, path = "Front arches against state A, loaded as it came back.", "bay.front_left_a"
+        window = case.fit.windows[0] if case.fit.windows else None
+        f = case.fit.restoration.together
+        if window is None:
+            return Cause(name, OPEN, Phrase("No bars: nothing is restored."), measure, path)
+        if not _known(f) or window.low is None:
+            return Cause(name, OPEN, Phrase("What the bars restored is not known."), measure, path)
+        put = {
+            "f": (f.value, SHARE, "nearest"),
+            "u": (expanded(f), SHARE, "up"),
+            "low": (window.low, SHARE, "nearest"),
+            "high": (window.high, SHARE, "nearest"),
+        }
+        beyond = (TOO_LITTLE,) if little else (TOO_MUCH,)
+        edge = f.value - expanded(f) < window.low if little else f.value + expanded(f) > window.high
+        says = Phrase(
+            "{f} of the front's rise was given back, give or take {u}; “" + window.name + "” wants {low} to {high}.",
+            put,
+        )
+        return Cause(name, SPEAKS if window.verdict in beyond or edge else QUIET, says, measure, path)
+
+    return cause
+
+
+def _link(case: _Case, key: str) -> Link | None:
+    return next((one for one in case.fit.now.planned if one.key == key), None)
+
+
+def _hitch_load(over: bool) -> Callable[[_Case], Cause]:
+    """The hitch load against the kit: over its rating (undersized), or under what its bars want (too stiff)."""
+    name = "Kit overloaded for its tongue rating" if over else "Bars too stiff for the load"
+    key = "hitch_tongue" if over else "hitch_window"
+
+    def cause(case: _Case) -> Cause:
+        measure, link = "Weigh the tongue, and what rides behind the rear axle.", _link(case, key)
+        if link is None or link.demand is None or isinstance(link.demand, Missing) or not _known(link.rating):
+            return Cause(
+                name, OPEN, Phrase("Hitch load or the kit's rating is not known."), measure, "weighing.tongue_scale"
+            )
+        # the window's link has it the other way about: the bars' least is its demand, the hitch load its rating
+        load, rating = (link.demand, link.rating) if over else (link.rating, link.demand)
+        put = {"load": (load.value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
+        says = Phrase(
+            "Hitch load {load} on a kit of {rating}."
+            if over
+            else "Hitch load {load}; the kit's bars want at least {rating}.",
+            put,
+        )
+        bad = link.state in (State.OVER, State.RESERVE, State.LIMIT) if over else link.state is State.OVER
+        return Cause(name, SPEAKS if bad else QUIET, says, measure, "weighing.tongue_scale")
+
+    return cause
+
+
+def _bowed(case: _Case) -> Cause:
+    """Each bar's force, against the half of what its kit's rating takes to lift."""
+    found, loads = _hitch_load(True)(case), case.fit.loads
+    if loads is not None and _known(loads.bar_each):
+        put = {"force": (loads.bar_each.value, WEIGHT, "up"), **found.says.quantities}
+        return Cause(
+            found.name,
+            found.standing,
+            Phrase(found.says.template + " Each bar pulled {force}.", put),
+            found.measure,
+            found.path,
+        )
+    return found
+
+
+def _by_eye(
+    name: str, measure: str, says: str = "The record has no figure for it.", path: str = ""
+) -> Callable[[_Case], Cause]:
+    """A cause that no figure of the record can speak for."""
+    return lambda case: Cause(name, OPEN, Phrase(says), measure, path)
+
+
+def _went_on(tight: bool) -> Callable[[_Case], Cause]:
+    name = "Wound too tight: wrong hole, or the head too high or low" if tight else "Bars too loose"
+
+    def cause(case: _Case) -> Cause:
+        last = case.fit.tried[-1].trial if case.fit.tried else None
+        how = last.went_on.typed if last is not None and last.went_on is not None else ""
+        measure, path = "How far the rig must be lifted before the bars go on: about 3 in.", "trials.trial_1.went_on"
+        if not how:
+            return Cause(name, OPEN, Phrase("How the bars went on is not written down."), measure, path)
+        speaks = how == ("forced" if tight else "by_hand")
+        words = {
+            "lifted": "with the rig lifted about 3 in",
+            "by_hand": "by hand, without lifting",
+            "forced": "only with force",
+        }
+        return Cause(name, SPEAKS if speaks else QUIET, Phrase(f"In the bay they went on {words[how]}."), measure, path)
+
+    return cause
+
+
+def _sleeve(case: _Case) -> Cause:
+    sleeve, name = case.fit.now.choice.in_force.sleeve, "Reducer sleeve"
+    measure = "Lift and drop the shank in the receiver: how much does it move?"
+    if sleeve is None:
+        return Cause(name, QUIET, Phrase("The build has no reducer sleeve."), measure, "")
+    if sleeve.slop is None:
+        return Cause(name, SPEAKS, Phrase(f"“{sleeve.name}” is in the receiver; its play is not known."), measure, "")
+    return Cause(
+        name,
+        SPEAKS,
+        Phrase(
+            f"“{sleeve.name}” is in the receiver, with {{slop}} of play.", {"slop": (sleeve.slop.value, LENGTH, "up")}
+        ),
+        measure,
+        "",
+    )
+
+
+def _torque(joint: str, name: str) -> Callable[[_Case], Cause]:
+    def cause(case: _Case) -> Cause:
+        bolts = [one for one in case.fit.torque if one.joint == joint]
+        measure = "Witness mark, then the torque wrench."
+        if not bolts or any(one.state != GOOD for one in bolts):
+            bad = next((one for one in bolts if one.state != GOOD), None)
+            return Cause(
+                name,
+                SPEAKS if bad is not None and bad.state == REFUSED else OPEN,
+                bad.says if bad else Phrase("Not written down."),
+                measure,
+                f"torque.{bad.key}.reached" if bad else "",
+            )
+        return Cause(name, QUIET, bolts[0].says, measure, f"torque.{bolts[0].key}.reached")
+
+    return cause
+
+
+def _jaw(case: _Case) -> Cause:
+    found = _of_check("jaw", "Jaw play", "Lift the tongue against the latch and measure the play.")(case)
+    play = case.rig.figure("bay.jaw_play")
+    if _known(play) and found.standing == QUIET and play.value > MM_PER_IN / 8:
+        return Cause(found.name, SPEAKS, found.says, found.measure, found.path)
+    return found
+
+
+_SYMPTOMS: dict[str, tuple[Callable[[_Case], Cause], ...]] = {
+    "sway": (
+        _light_tongue,
+        _rear_load,
+        _of_check("flat", "Bars not flat, so no friction", "Look along each bar for full contact on its bracket."),
+        _nose(True),
+        _by_eye("Trailer tyres", "Every tyre's pressure, cold."),
+    ),
+    "turns": (
+        _hitch_load(True),
+        _by_eye("Dry pivots", "Look for grease and scoring at head and brackets."),
+    ),
+    "light_steering": (_restoration(True), _hitch_load(True)),
+    "front_buried": (_restoration(False), _hitch_load(False)),
+    "porpoising": (
+        _restoration(True),
+        _light_tongue,
+        _by_eye("Tyre pressures", "Every tyre's pressure, cold."),
+        _by_eye("Worn springs or dampers", "States A and B again: the spring rates against this record."),
+    ),
+    "tyres": (_nose(False), _by_eye("Load off-centre", "Weigh left and right wheels apart, or measure the frame left and right.")),
+    "bars_fit": (_went_on(True), _went_on(False), _nose(False)),
+    "bars_bowed": (_bowed,),
+    "clunk": (
+        _sleeve,
+        _torque("ball_nut", "Loose ball nut"),
+        _jaw,
+        _torque("head_bolts", "Witness marks moved at the head"),
+    ),
+}  # fmt: skip
+
+
+def likely_causes(symptom: str, rig: Rig, fit: Fit) -> tuple[Cause, ...]:
+    """Causes of a symptom, likeliest first: those that a figure speaks for, then those nobody knows of, then those in order.
+
+    Raises KeyError for a symptom that is none.
+    """
+    case = _Case(rig, fit)
+    found = [look(case) for look in _SYMPTOMS[symptom]]
+    return tuple(sorted(found, key=lambda one: _ORDER.index(one.standing)))

@@ -1,0 +1,220 @@
+"""The card for the glovebox: what this rig was set to, its limits in plain words, what to look at and when."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core.assess import Assessment
+from stathmos.core.bay import Fit
+from stathmos.core.bay.advice import coach_kinds, kind_words
+from stathmos.core.bay.learn import STEPS, WASHERS
+from stathmos.core.bay.torque import Fastener
+from stathmos.core.figures import Anything, Missing, Phrase
+from stathmos.core.ratings import Link
+from stathmos.core.rig import Rig
+from stathmos.core.stock import JOINTS
+from stathmos.core.units import COUPLE, DISTANCE, LENGTH, MM_PER_KM, WEIGHT
+
+INSPECTION = 10_000 * MM_PER_KM  # common practice
+FIRST_STOP = 80 * MM_PER_KM  # from memory, to be verified
+
+CAUTIONS = (
+    "The ratings and handbooks of vehicle, trailer and hitch rule over this card.",
+    "Local law and code decide on brakes, chains, mirrors and licences.",
+    "A loaded spring bar or lever can injure: lift the rig before bars go on or off.",
+    "Structural, brake and wiring work belongs to a qualified technician.",
+    "Another vehicle, another trailer, another load or air-spring pressure: this card is void. Have the rig set again.",
+)
+
+
+@dataclass(frozen=True)
+class Line:
+    """One line of the card: a name, and what stands against it."""
+
+    name: str
+    says: Phrase
+
+
+@dataclass(frozen=True)
+class Block:
+    """One block of the card under its heading."""
+
+    heading: str
+    lines: tuple[Line, ...]
+
+
+def _length(name: str, figure: Anything) -> Line | None:
+    if isinstance(figure, Missing):
+        return None
+    return Line(name, Phrase("{h}", {"h": (figure.value, LENGTH, "nearest")}))
+
+
+def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
+    """Every block, in the order in which it is read."""
+    blocks = (
+        ("Set heights, loaded as today", _heights(rig, fit)),
+        ("Hitch and settings", _settings(fit)),
+        ("Torque", _torque(fit.torque)),
+        ("Bars off", tuple(Line("", says) for says in fit.now.decisions.bars_off)),
+        ("Limits, in plain words", _limits(fit.now)),
+        ("Look again", _again(rig)),
+    )
+    return tuple(Block(heading, lines) for heading, lines in blocks if lines)
+
+
+def _heights(rig: Rig, fit: Fit) -> tuple[Line, ...]:
+    last = next((one for one in reversed(fit.tried) if not isinstance(one.state.front, Missing)), None)
+    lines = [
+        _length("Front mark, uncoupled (A)", fit.arches.a.front),
+        _length("Front mark, coupled, no bars (B)", fit.arches.b.front),
+        _length("Front mark, bars on (C)", last.state.front) if last else None,
+        _length("Rear mark, uncoupled (A)", fit.arches.a.rear),
+        _length("Rear mark, coupled, no bars (B)", fit.arches.b.rear)
+        if not last
+        else _length("Rear mark, bars on (C)", last.state.rear),
+        _length("Top of ball, uncoupled", fit.now.heights.ball_standing),
+        _length("Level coupler height", fit.now.heights.coupler),
+    ]
+    if last is not None:
+        lines += [
+            _length(f"Rail {end}, bars on", rig.figure(f"trials.{last.trial.key}.rail_{end}"))
+            for end in ("front", "rear")
+        ]
+    return tuple(line for line in lines if line is not None)
+
+
+def _settings(fit: Fit) -> tuple[Line, ...]:
+    build, position = fit.now.choice.in_force, fit.now.choice.position
+    lines = [
+        Line(what.capitalize(), Phrase(getattr(build, what).name))
+        for what in ("kit", "shank", "ball")
+        if getattr(build, what) is not None
+    ]
+    last = next((one for one in reversed(fit.tried) if one.setting is not None), None)
+    hole = last.setting.hole if last is not None else None
+    if hole is not None:
+        way = position.orientation if position is not None else ""
+        lines.append(
+            Line(
+                "Head",
+                Phrase(f"shank turned {way}, hole {hole} from the bottom" if way else f"hole {hole} from the bottom"),
+            )
+        )
+    elif position is not None:
+        lines.append(Line("Head", Phrase(position.words)))
+    if last is not None and fit.kit is not None:
+        counted = {WASHERS: last.trial.washers, STEPS: last.trial.steps_left}
+        for kind in coach_kinds(fit.kit):
+            if counted[kind] is not None:
+                both = ", both sides" if kind == STEPS else ""
+                lines.append(
+                    Line(
+                        "Bar ends" if kind == STEPS else "Head tilt",
+                        Phrase(kind_words(fit.kit, kind, last.setting.of(kind)) + both),
+                    )
+                )
+    if fit.kit is not None and not isinstance(bracket := fit.now.choice.bracket, Missing):
+        lines.append(Line("Ball to bracket", Phrase("{d}", {"d": (bracket.value, LENGTH, "nearest")})))
+    return tuple(lines)
+
+
+def _torque(bolts: tuple[Fastener, ...]) -> tuple[Line, ...]:
+    """Each joint once, in the handbook's words."""
+    lines = []
+    for joint in dict.fromkeys(one.joint for one in bolts):
+        first = next(one for one in bolts if one.joint == joint)
+        if isinstance(first.least, Missing) or isinstance(first.most, Missing):
+            continue
+        turn = ", then a quarter turn" if first.turn else ""
+        said = {"least": (first.least.value, COUPLE, "up"), "most": (first.most.value, COUPLE, "down")}
+        lines.append(Line(JOINTS[joint], Phrase("{least} to {most}" + turn, said)))
+    return tuple(lines)
+
+
+def _link(links: tuple[Link, ...], key: str) -> Link | None:
+    return next((one for one in links if one.key == key and one.margin is not None), None)
+
+
+def _limits(now: Assessment) -> tuple[Line, ...]:
+    lines = []
+    gvwr, payload = _link(now.planned, "trailer_gvwr"), _link(now.planned, "payload")
+    if gvwr is not None:
+        said = {
+            "most": (gvwr.rating.value, WEIGHT, "down"),
+            "is": (gvwr.demand.value, WEIGHT, "up"),
+            "left": (max(0.0, gvwr.margin), WEIGHT, "down"),
+        }
+        lines.append(
+            Line("Trailer", Phrase("never more than {most} with everything in it. Today {is}: {left} are left.", said))
+        )
+    if payload is not None:
+        said = {"most": (payload.rating.value, WEIGHT, "down"), "left": (max(0.0, payload.margin), WEIGHT, "down")}
+        lines.append(
+            Line(
+                "Vehicle",
+                Phrase(
+                    "people, cargo, hitch and tongue together never more than {most}. Loaded as planned {left} are left.",
+                    said,
+                ),
+            )
+        )
+    share, gross = now.rules.share, now.weights.gross
+    if not isinstance(gross, Missing) and not isinstance(now.weights.tongue, Missing):
+        said = {
+            "low": (share.low * gross.value, WEIGHT, "up"), "high": (share.high * gross.value, WEIGHT, "down"), "is": (now.weights.tongue.value, WEIGHT, "nearest"),
+        }  # fmt: skip
+        lines.append(
+            Line(
+                "Tongue",
+                Phrase(
+                    f"{{low}} to {{high}} ({share.name} of today's trailer). Today {{is}}. Too little sways: load heavy things forward, never behind the axles.",
+                    said,
+                ),
+            )
+        )
+    return tuple(lines)
+
+
+def _again(rig: Rig) -> tuple[Line, ...]:
+    lines = [
+        Line(
+            "First stop",
+            Phrase(
+                "after about {far}: witness marks, latch, pins, chains, warm hubs and tyres.",
+                {"far": (FIRST_STOP, DISTANCE, "down")},
+            ),
+        ),
+        Line(
+            "Each stop",
+            Phrase(
+                "look at the witness marks; a mark that has moved is a nut that has moved: stop, and have it tightened."
+            ),
+        ),
+        Line(
+            "Inspection",
+            Phrase("after {far} of towing, or in a year; bring this card.", {"far": (INSPECTION, DISTANCE, "down")}),
+        ),
+    ]
+    gain = rig.handover.brake_gain
+    if gain is not None:
+        lines.append(
+            Line(
+                "Brake controller",
+                Phrase(
+                    f"set to {gain.typed.replace('{', '(').replace('}', ')')}, loaded as today; set it again for another load."
+                ),
+            )
+        )
+    return tuple(lines)
+
+
+def inspection_in_days(rig: Rig) -> int:
+    """Days from the hand-over until the inspection: by what is towed in a year, and a year at the most.
+
+    >>> inspection_in_days(Rig())
+    365
+    """
+    a_year = rig.handover.a_year
+    if a_year is None or a_year.value <= 0:
+        return 365
+    return min(365, int(365 * INSPECTION / a_year.value))

@@ -1,0 +1,200 @@
+"""The coupling and uncoupling drill and the walk-round, fitted to this rig, each step with why."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core.bay import Fit
+from stathmos.core.bay.advice import kind_words
+from stathmos.core.bay.learn import STEPS, WASHERS
+from stathmos.core.figures import Missing, Phrase
+from stathmos.core.rig import Rig
+from stathmos.core.stock import CHAIN
+from stathmos.core.units import LENGTH
+
+COUPLING, UNCOUPLING = "coupling", "uncoupling"
+
+
+@dataclass(frozen=True)
+class DrillStep:
+    """One step. ``caution``: where it can hurt."""
+
+    key: str
+    part: str
+    does: Phrase
+    why: str
+    caution: str
+    done: bool
+
+
+_LOADED_BAR = "A loaded bar or lever can injure: stand clear of its end."
+
+
+def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
+    """Every step that this rig needs, in order; what it has not got is not asked for."""
+    kit, ball = fit.kit, fit.now.choice.in_force.ball
+    chain = kit is not None and kit.bar_style is not None and kit.bar_style.typed == CHAIN
+    brakes = rig.choice("trailer.brakes")
+    breakaway = rig.choice("trailer.breakaway") != "no" and brakes != "none"
+    size = ball.diameter if ball is not None else None
+    coupler = rig.figure("trailer.coupler_size")
+    steps: list[tuple[str, str, Phrase, str, str]] = []
+
+    def step(key: str, does: str | Phrase, why: str, caution: str = "", part: str = COUPLING) -> None:
+        steps.append((key, part, does if isinstance(does, Phrase) else Phrase(does), why, caution))
+
+    step(
+        "spotter",
+        "Back up to the coupler with a spotter who can be seen.",
+        "The driver sees neither ball nor hands.",
+        "Nobody stands between vehicle and trailer while it moves.",
+    )
+    step("chocks_in", "Chock the trailer's wheels on both sides.", "An uncoupled trailer rolls.")
+    if size is not None and not isinstance(coupler, Missing):
+        step(
+            "match",
+            Phrase(
+                "Ball {ball} and coupler {coupler}: read both stamps.",
+                {"ball": (size.value, LENGTH, "nearest"), "coupler": (coupler.value, LENGTH, "nearest")},
+            ),
+            "A ball too small lets go over a bump.",
+        )
+    else:
+        step(
+            "match",
+            "Read the stamps on ball and coupler: they are to be the same.",
+            "A ball too small lets go over a bump.",
+        )
+    step(
+        "lower",
+        "Lower the coupler onto the ball.",
+        "Fingers on the jack only.",
+        "Keep hands out from under the coupler.",
+    )
+    step("latch", "Close the latch and put its pin in.", "A latch that is not pinned opens over bumps.")
+    step(
+        "lift_test",
+        "Lift test: jack the tongue until the vehicle's rear rises with it.",
+        "Only then the ball is truly in the coupler.",
+    )
+    if kit is not None:
+        step(
+            "lift_for_bars",
+            "Jack on until the rig has lifted about 3 in.",
+            "Lifted, the bars go on without a fight.",
+            "Jack on level ground only.",
+        )
+        step("bars_on", _bars_on(fit, chain), "Set as proved here; another setting is another rig.", _LOADED_BAR)
+        step(
+            "bar_pins",
+            "Pins and clips in both brackets." if not chain else "Levers up and safety pins in.",
+            "A bar that drops out drags and lets the trailer sway.",
+        )
+    step("jack_up", "Jack right up and stowed.", "It catches the first driveway.")
+    step(
+        "chains",
+        "Chains crossed under the coupler, hooked to the receiver from both sides, clear of the ground.",
+        "Crossed they cradle the coupler if it drops.",
+    )
+    if breakaway:
+        step(
+            "breakaway",
+            "Breakaway lead to the vehicle itself, not to the chains or the ball mount.",
+            "If the mount comes off, the lead must still pull.",
+        )
+    if brakes != "none":
+        step("plug", "7-way plug in and latched.", "Brakes and lights go through it.")
+    step(
+        "lights",
+        "Lights, turn and brake, somebody looking from behind."
+        if brakes != "none"
+        else "Trailer lights plugged in and seen from behind.",
+        "The law asks for it, and so does whoever follows.",
+    )
+    step("hitch_pin", "Hitch pin and clip through receiver and shank.", "It alone keeps the shank in the receiver.")
+    step("chocks_out", "Chocks away.", "Only now is the trailer held by the vehicle.")
+    if brakes == "electric":
+        step(
+            "squeeze",
+            "Roll at walking pace and squeeze the controller by hand: the trailer's brakes hold.",
+            "The gain is set by feel, loaded as today.",
+        )
+    if brakes == "surge":
+        step(
+            "surge",
+            "Roll and brake gently: the surge coupler slides and the brakes hold. Reverse lock-out (the fifth wire) tried.",
+            "Surge brakes hold the trailer in reverse without it.",
+        )
+    if breakaway:
+        step(
+            "pull_test",
+            "Pull the breakaway pin and ease forward: the brakes hold. Pin back in.",
+            "A flat breakaway battery is found now, or on a hill.",
+        )
+    step(
+        "walk",
+        "Walk round: tyres, doors, steps, stabilisers, awning, mirrors, witness marks.",
+        "Most trouble is seen from outside.",
+    )
+    step(
+        "drive",
+        "A short drive, then stop: witness marks, latch, pins, warm hubs, noise.",
+        "Parts bed in; what has moved shows now.",
+    )
+    step(
+        "un_chocks",
+        "Uncoupling: on level ground, chocks in on both sides.",
+        "The vehicle will not hold it any more.",
+        part=UNCOUPLING,
+    )
+    if kit is not None:
+        step(
+            "un_lift",
+            "Latch closed still, jack until the rig has lifted about 3 in and the bars hang free.",
+            "Unloaded bars come off by hand.",
+            _LOADED_BAR,
+            UNCOUPLING,
+        )
+        step(
+            "un_bars",
+            "Bars off and stowed.",
+            "Never open the latch with bars loaded.",
+            "Stand clear of a loaded lever.",
+            UNCOUPLING,
+        )
+    step(
+        "un_leads",
+        "7-way, breakaway lead and chains off." if breakaway else "Lights and chains off.",
+        "So that nothing is torn when the vehicle leaves.",
+        part=UNCOUPLING,
+    )
+    step(
+        "un_latch",
+        "Pin out, latch open, jack until the coupler clears the ball.",
+        "Weight on the jack, not on the latch.",
+        "Feet clear of the jack.",
+        UNCOUPLING,
+    )
+    step(
+        "un_away",
+        "Drive forward slowly; look back at once.",
+        "A coupler that hangs on lifts the vehicle's rear.",
+        part=UNCOUPLING,
+    )
+    return tuple(
+        DrillStep(
+            key, part, does, why, caution, rig.choice(f"drill.{key}.done") == "yes" if rig.one("drill", key) else False
+        )
+        for key, part, does, why, caution in steps
+    )
+
+
+def _bars_on(fit: Fit, chain: bool) -> Phrase:
+    kit, last = fit.kit, next((one for one in reversed(fit.tried) if one.setting is not None), None)
+    ends = []
+    if last is not None and last.trial.steps_left is not None:
+        ends.append(kind_words(kit, STEPS, last.setting.steps) + " on both sides")
+    if last is not None and last.trial.washers is not None:
+        ends.append("head at " + kind_words(kit, WASHERS, last.setting.washers))
+    how = "Bars on, chains up" if chain else "Bars on and into their brackets"
+    return Phrase(f"{how}: {', '.join(ends)}." if ends else f"{how}, as set in the bay.")

@@ -1,0 +1,107 @@
+"""What keeps a rig from being handed over: anything over or unknown, and tests or steps not done."""
+
+from __future__ import annotations
+
+from stathmos.core.bay import Fit
+from stathmos.core.figures import Phrase
+from stathmos.core.findings.finding import CAUTION, ORDER, REFUSED, UNKNOWN, Finding
+from stathmos.core.handover.drill import DrillStep
+from stathmos.core.rig import Rig
+
+HANDOVER = "handover"
+
+
+def tests(rig: Rig, steps: tuple[DrillStep, ...]) -> tuple[Finding, ...]:
+    """Brake and breakaway tests, the drill, the drive: what failed and what nobody wrote down."""
+    found = []
+    asked = {step.key for step in steps}
+    if "squeeze" in asked or "surge" in asked:
+        found += _test(
+            rig,
+            "handover.brake_test",
+            "Brake test",
+            "held",
+            "A trailer whose brakes do not hold is not handed over: it goes to a qualified technician.",
+        )
+    if "pull_test" in asked:
+        found += _test(
+            rig,
+            "handover.breakaway_test",
+            "Breakaway test",
+            "held",
+            "The breakaway did not hold: battery, switch and wiring belong to a qualified technician.",
+        )
+    for path, name in (
+        ("handover.test_drive", "Test drive"),
+        ("handover.retorqued", "Torque and witness marks after the drive"),
+    ):
+        found += _test(rig, path, name, "yes", f"{name}: not done.")
+    open_yet = [step for step in steps if not step.done]
+    if open_yet:
+        more = f" and {len(open_yet) - 1} more" if len(open_yet) > 1 else ""
+        first = open_yet[0].does
+        found.append(
+            Finding(
+                UNKNOWN,
+                62,
+                HANDOVER,
+                "drill",
+                Phrase(f"Not done with the customer: {first.template.rstrip('.')}{more}.", first.quantities),
+                Phrase("Do the drill together, step by step."),
+            )
+        )
+    return tuple(found)
+
+
+def _test(rig: Rig, path: str, name: str, wanted: str, bad: str) -> list[Finding]:
+    result = rig.choice(path)
+    if not result:
+        return [
+            Finding(
+                UNKNOWN,
+                61,
+                HANDOVER,
+                path,
+                Phrase(f"{name}: not written down."),
+                Phrase("Do it with the customer and write down how it went."),
+            )
+        ]
+    if result != wanted:
+        return [Finding(REFUSED, 60, HANDOVER, path, Phrase(f"{name}: {bad}"), Phrase("Mend it, and test again."))]
+    return []
+
+
+def hindrances(
+    fit: Fit, rig: Rig, steps: tuple[DrillStep, ...], unsigned: tuple[Finding, ...] = ()
+) -> tuple[Finding, ...]:
+    """Everything that is over or unknown, worst first, wherever it was found. ``unsigned``: what the record wants besides."""
+    everything = (*fit.now.findings, *fit.findings, *tests(rig, steps), *unsigned)
+    stopping = [one for one in everything if one.state in (REFUSED, UNKNOWN)]
+    return tuple(sorted(stopping, key=lambda one: (ORDER.index(one.state), one.rank)))
+
+
+def cautions(fit: Fit) -> tuple[Finding, ...]:
+    """What does not stop the hand-over, and is to be known."""
+    return tuple(one for one in (*fit.now.findings, *fit.findings) if one.state == CAUTION)
+
+
+def unsigned(state: str, changed: tuple[str, ...] = ()) -> tuple[Finding, ...]:
+    """The technician's name under the bay: wanting, or no longer standing. ``state``: signed, stale or open."""
+    if state == "signed":
+        return ()
+    if state == "stale":
+        what = "; ".join(changed[:3]) + (f"; and {len(changed) - 3} more" if len(changed) > 3 else "")
+        says = Phrase(
+            "The bay was signed off, and something changed since: " + what.replace("{", "(").replace("}", ")") + "."
+        )
+        return (Finding(UNKNOWN, 59, HANDOVER, "bay", says, Phrase("The technician looks again and signs.")),)
+    return (
+        Finding(
+            UNKNOWN,
+            59,
+            HANDOVER,
+            "bay",
+            Phrase("The technician has not signed the bay off."),
+            Phrase("Sign it at the bay."),
+        ),
+    )

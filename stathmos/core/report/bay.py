@@ -1,0 +1,236 @@
+"""The bay as plain data: what the tablet shows."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+
+from stathmos.core import bay, units
+from stathmos.core.bay.advice import Effect, Next
+from stathmos.core.bay.check import Check
+from stathmos.core.bay.questions import Question
+from stathmos.core.bay.tools import Served
+from stathmos.core.bay.torque import Fastener, Reach
+from stathmos.core.bay.trials import Tried
+from stathmos.core.bay.windows import Window
+from stathmos.core.figures import Missing
+from stathmos.core.findings import Finding
+from stathmos.core.report.plainly import Plain, both, figure, phrase, rule_of
+
+
+def finding(one: Finding) -> Plain:
+    """One thing to say, and what to do about it."""
+    return {
+        "state": one.state,
+        "station": one.station,
+        "subject": one.subject,
+        "says": phrase(one.says),
+        "remedy": phrase(one.remedy),
+    }
+
+
+def check(one: Check) -> Plain:
+    return {
+        "key": one.key,
+        "name": one.name,
+        "state": one.state,
+        "says": phrase(one.says),
+        "why": one.why,
+        "paths": list(one.paths),
+        "rule": rule_of(one.rule),
+    }
+
+
+def window(one: Window) -> Plain:
+    """One school's window; heights in mm for the gauge, in words for reading, rounded inward."""
+    heights = {"low": (one.low_height, "up"), "high": (one.high_height, "down"), "aim": (one.aim_height, "nearest")}
+    return {
+        "key": one.key,
+        "name": one.name,
+        "rule": rule_of(one.rule),
+        "in_force": one.in_force,
+        "authority": one.authority,
+        "verdict": one.verdict,
+        "says": phrase(one.says),
+        "likely_text": None if one.likely is None else units.write(one.likely, units.SHARE, "us", "down"),
+        **{name: height for name, (height, _) in heights.items()},
+        **{
+            f"{name}_text": None if height is None else both(height, units.LENGTH, rounding)
+            for name, (height, rounding) in heights.items()
+        },
+    }
+
+
+def effect(one: Effect) -> Plain:
+    return {
+        "kind": one.kind,
+        "name": one.name,
+        "moves": both(abs(one.moves), units.LENGTH),
+        "way": "down" if one.moves >= 0 else "up",
+        "spread": both(2 * one.u, units.LENGTH, "up"),
+    }
+
+
+def following(one: Next | None) -> Plain | None:
+    """The next step. Its entries are what a new trial of it writes down."""
+    if one is None:
+        return None
+    return {
+        "verdict": one.verdict,
+        "says": phrase(one.says),
+        "why": phrase(one.why),
+        "entries": {path: {"is": text, "from": "measured", "system": "us"} for path, text in one.entries.items()},
+        "front": one.front,
+        "front_text": None if one.front is None else both(one.front, units.LENGTH),
+        "front_spread": one.front_u,
+        "front_spread_text": None if one.front_u is None else both(one.front_u, units.LENGTH, "up"),
+        "rail_text": None if one.rail is None else both(abs(one.rail), units.LENGTH),
+        "rail_way": None if one.rail is None else "higher in front" if one.rail > 0 else "lower in front",
+        "likely_text": None if one.likely is None else units.write(one.likely, units.SHARE, "us", "down"),
+    }
+
+
+def tried(one: Tried, number: int) -> Plain:
+    setting = one.setting
+    return {
+        "number": number,
+        "key": one.trial.key,
+        "washers": None if one.trial.washers is None else f"{setting.washers:g}",
+        "steps": None if setting is None or one.trial.steps_left is None else f"{setting.steps:g}",
+        "hole": None if setting is None else setting.hole,
+        "front": figure(one.state.front),
+        "rear": figure(one.state.rear),
+        "restoration": figure(one.restoration),
+        "void": one.void,
+    }
+
+
+def reach(one: Reach) -> Plain:
+    return {
+        "wrench": one.wrench,
+        "verdict": one.verdict,
+        "says": phrase(one.says),
+        "extension": None if one.extension is None else both(one.extension.value, units.LENGTH, "up"),
+        "set_to": None if one.set_to is None else both(one.set_to.value, units.COUPLE),
+    }
+
+
+def fastener(one: Fastener) -> Plain:
+    def couple(value, rounding: str):
+        return None if isinstance(value, Missing) or value is None else both(value.value, units.COUPLE, rounding)
+
+    return {
+        "key": one.key,
+        "joint": one.joint,
+        "name": one.name,
+        "least": couple(one.least, "up"),
+        "most": couple(one.most, "down"),
+        "target": couple(one.target, "nearest"),
+        "target_exact": None if isinstance(one.target, Missing) else {
+            system: units.write_exact(round(one.target.value), units.COUPLE, system) for system in units.SYSTEMS
+        },
+        "turn": one.turn,
+        "across": None if one.across is None else both(one.across.value, units.LENGTH),
+        "state": one.state,
+        "says": phrase(one.says),
+        "reached": couple(one.reached, "nearest"),
+        "turned": one.turned,
+        "marked": one.marked,
+        "wrench": one.wrench,
+    }  # fmt: skip
+
+
+def served(one: Served) -> Plain:
+    return {
+        "joint": one.joint,
+        "name": one.name,
+        "reaches": [reach(found) for found in one.reaches],
+        "best": None if one.best is None else reach(one.best),
+    }
+
+
+def question(one: Question) -> Plain:
+    return {
+        "path": one.path,
+        "ask": one.ask,
+        "why": one.why,
+        "kind": one.kind,
+        "hold": one.hold,
+        "side": one.side,
+        "answered": one.answered,
+        "offers": [{"value": value, "word": word} for value, word in one.offers],
+    }
+
+
+def plain(fit: bay.Fit) -> Plain:
+    """All of the bay."""
+    now, loads = fit.now, fit.loads
+    a, b = fit.arches.a, fit.arches.b
+    return {
+        "kit": fit.kit.name if fit.kit else None,
+        "bars": fit.kit is not None,
+        "order": now.rules.adjust_first,
+        "elevation": {**asdict(now.elevation), "assumed": list(now.elevation.assumed)},
+        "sections": [
+            {
+                "key": one.key,
+                "name": one.name,
+                "kind": one.kind,
+                "state": one.state,
+                "questions": [question(asked) for asked in one.questions],
+            }
+            for one in fit.sections
+        ],
+        "checks": [check(one) for one in fit.checks],
+        "beside": [
+            {
+                "key": one.key,
+                "name": one.name,
+                "planned": figure(one.planned),
+                "measured": figure(one.measured),
+                "state": one.state,
+                "says": phrase(one.says),
+            }
+            for one in fit.beside
+        ],
+        "refit": None if fit.refit is None else phrase(fit.refit),
+        "states": {
+            "front_a": figure(a.front),
+            "front_b": figure(b.front),
+            "rear_a": figure(a.rear),
+            "rear_b": figure(b.rear),
+            "rise": figure(fit.arches.rise),
+            "drop": figure(fit.arches.drop),
+        },
+        "tried": [tried(one, number) for number, one in enumerate(fit.tried, 1)],
+        "windows": [window(one) for one in fit.windows],
+        "opposite": None if fit.opposite is None else phrase(fit.opposite),
+        "rates": {
+            "front": figure(fit.rates.front),
+            "rear": figure(fit.rates.rear),
+            "noise": list(fit.rates.noise),
+        },
+        "restoration": {
+            "tape": figure(fit.restoration.tape),
+            "bridge": figure(fit.restoration.bridge),
+            "together": figure(fit.restoration.together),
+            "apart": fit.restoration.apart,
+        },
+        "loads": None
+        if loads is None
+        else {
+            "front": figure(loads.front, "up"),
+            "rear": figure(loads.rear, "up"),
+            "trailer_axles": figure(loads.trailer_axles, "up"),
+            "bar_each": figure(loads.bar_each, "up"),
+        },
+        "attitude": figure(fit.attitude),
+        "next": following(fit.next),
+        "effects": [effect(one) for one in fit.effects],
+        "proofs": [check(one) for one in fit.proofs],
+        "torque": [fastener(one) for one in fit.torque],
+        "served": [served(one) for one in fit.served],
+        "tools": [
+            {"name": phrase(one.name), "purpose": phrase(one.purpose), "state": one.state} for one in fit.tools
+        ],
+        "findings": [finding(one) for one in fit.findings],
+    }  # fmt: skip

@@ -1,0 +1,52 @@
+"""The hand-over and its card as plain data."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import asdict
+
+from stathmos.core import handover
+from stathmos.core.bay import Fit
+from stathmos.core.report.bay import finding
+from stathmos.core.report.plainly import Plain, phrase
+from stathmos.core.rig import Rig
+
+
+def plain(found: handover.HandOver) -> Plain:
+    """The drill, what hinders, what is to be known, the card as it stands now."""
+    return {
+        "steps": [
+            {
+                "key": step.key,
+                "part": step.part,
+                "does": phrase(step.does),
+                "why": step.why,
+                "caution": step.caution,
+                "done": step.done,
+            }
+            for step in found.steps
+        ],
+        "hindrances": [finding(one) for one in found.hindrances],
+        "cautions": [finding(one) for one in found.cautions],
+        "card": blocks(found.card),
+    }
+
+
+def blocks(of: tuple[handover.Block, ...]) -> list[Plain]:
+    return [
+        {"heading": block.heading, "lines": [{"name": line.name, "says": phrase(line.says)} for line in block.lines]}
+        for block in of
+    ]
+
+
+def card(rig: Rig, fit: Fit, names: Mapping[str, str], day: str) -> Plain:
+    """Everything on the card: who, when, the rig to draw, the blocks, the cautions."""
+    drawn = fit.now.elevation
+    return {
+        "names": dict(names),
+        "day": day,
+        "elevation": {**asdict(drawn), "assumed": list(drawn.assumed)},
+        "blocks": blocks(handover.card(rig, fit)),
+        "cautions": list(handover.CAUTIONS),
+        "known": [phrase(one.says) for one in handover.cautions(fit)][:4],
+    }

@@ -1,0 +1,102 @@
+"""Addresses of the hand-over: the drill and what hinders, the signature, the cards as PDF."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+
+from django.http import Http404, HttpResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from stathmos.catalogue.shelf import parts_on_the_shelf
+from stathmos.core import handover, units
+from stathmos.core.report import handover as report
+from stathmos.handover import shapes
+from stathmos.handover.actions.hand_over import hand_over
+from stathmos.handover.card import page
+from stathmos.handover.models import Card
+from stathmos.house import models as house
+from stathmos.rigs import assessing
+from stathmos.rigs.actions.write_rig import NotWritten, Stale
+from stathmos.rigs.models import Rig
+from stathmos.rigs.record import record_of
+from stathmos.rigs.shapes import NotWrittenShape, StaleShape
+from stathmos.rigs.signatures import bay_signature
+
+
+def _rig(pk: int) -> Rig:
+    try:
+        return Rig.objects.select_related("advisor").get(pk=pk)
+    except Rig.DoesNotExist as absent:
+        raise Http404 from absent
+
+
+def _told(rig: Rig) -> dict:
+    offered = parts_on_the_shelf()
+    read, fitted = assessing.fit_rig(rig, house.rules(), offered)
+    drawn = fitted.now.elevation
+    return {
+        "rig": record_of(rig),
+        **report.plain(handover.hand_over(read, fitted, bay_signature(rig, offered))),
+        "elevation": {**asdict(drawn), "assumed": list(drawn.assumed)},
+        "cards": [
+            {
+                "number": one.number,
+                "by": one.handed_over_by.called,
+                "at": one.handed_over_at,
+                "inspect_by": one.inspect_by,
+                "version": one.version,
+            }
+            for one in rig.cards.select_related("handed_over_by").order_by("-number")
+        ],
+    }
+
+
+class HandOverView(APIView):
+    """The hand-over of one rig."""
+
+    @extend_schema(operation_id="handover", responses=shapes.HandOverShape)
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(_told(_rig(pk)))
+
+    @extend_schema(
+        operation_id="hand_over",
+        request=shapes.VersionShape,
+        responses={200: shapes.HandOverShape, 400: NotWrittenShape, 403: NotWrittenShape, 409: StaleShape},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        _rig(pk)
+        asked = shapes.VersionShape(data=request.data)
+        if not asked.is_valid():
+            return Response({"detail": "Send the version that was read.", "problems": {}}, status=400)
+        try:
+            hand_over(pk, request.user, asked.validated_data["version"])
+        except NotWritten as error:
+            said = " ".join(error.problems.values())
+            return Response({"detail": f"Not handed over. {said}", "problems": error.problems}, status=400)
+        except Stale as stale:
+            detail = "Not handed over: somebody saved this rig after you opened it. Read it again first."
+            return Response({"detail": detail, "theirs": record_of(stale.rig)}, status=409)
+        return Response(_told(_rig(pk)))
+
+
+class CardView(APIView):
+    """One card as it was made, on one page."""
+
+    @extend_schema(
+        operation_id="card_pdf",
+        parameters=[OpenApiParameter("units", enum=list(units.SYSTEMS), required=False)],
+        responses={(200, "application/pdf"): OpenApiTypes.BINARY},
+    )
+    def get(self, request: Request, pk: int, number: int) -> HttpResponse:
+        card = Card.objects.filter(rig_id=pk, number=number).first()
+        if card is None:
+            raise Http404
+        system = request.query_params.get("units", "us")
+        written = page.pdf(card.content, system if system in units.SYSTEMS else "us")
+        answer = HttpResponse(written, content_type="application/pdf")
+        answer["Content-Disposition"] = f'inline; filename="card-{pk}-{number}.pdf"'
+        return answer

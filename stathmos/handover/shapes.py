@@ -1,0 +1,39 @@
+"""The shapes of the hand-over's answers; the data is made by `stathmos.core.report.handover`."""
+
+from rest_framework import serializers as s
+
+from stathmos.catalogue.shapes import shape, text
+from stathmos.rigs.shapes import BothShape, ElevationShape, FindingShape, RigShape
+
+BlockShape = shape(
+    "CardBlock",
+    heading=text(),
+    lines=shape("CardLine", name=text(), says=BothShape())(many=True),
+)
+MadeShape = shape(
+    "MadeCard",
+    number=s.IntegerField(),
+    by=text(),
+    at=s.DateTimeField(),
+    inspect_by=s.DateField(),
+    version=s.IntegerField(),
+)
+HandOverShape = shape(
+    "HandOver",
+    rig=RigShape(),
+    steps=shape(
+        "DrillStep",
+        key=text(),
+        part=s.ChoiceField(["coupling", "uncoupling"]),
+        does=BothShape(),
+        why=text(),
+        caution=text(),
+        done=s.BooleanField(),
+    )(many=True),
+    hindrances=FindingShape(many=True),
+    cautions=FindingShape(many=True),
+    card=BlockShape(many=True),
+    elevation=ElevationShape(),
+    cards=MadeShape(many=True),
+)
+VersionShape = shape("RigVersion", version=s.IntegerField(min_value=1))

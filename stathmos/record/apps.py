@@ -1,0 +1,5 @@
+from django.apps import AppConfig
+
+
+class RecordConfig(AppConfig):
+    name = "stathmos.record"

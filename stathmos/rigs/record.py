@@ -1,0 +1,45 @@
+"""One rig's record as data: what every screen about a rig begins with."""
+
+from __future__ import annotations
+
+from stathmos.core.ratings import LINKS
+from stathmos.house import models as house
+from stathmos.rigs.models import Rig
+from stathmos.rigs.signatures import signatures
+
+
+def record_of(rig: Rig) -> dict:
+    """Names, entries in force with who wrote them, signatures, waivers."""
+    return {
+        "id": rig.pk,
+        "version": rig.version,
+        "customer": rig.customer,
+        "vehicle_name": rig.vehicle_name,
+        "trailer_name": rig.trailer_name,
+        "vehicle_plate": rig.vehicle_plate,
+        "trailer_plate": rig.trailer_plate,
+        "previous": rig.previous_id,
+        "visit": rig.visit,
+        "advisor": rig.advisor.called,
+        "changed_at": rig.changed_at,
+        "entries": {
+            path: {
+                **reading.as_entry(),
+                "by": reading.written_by.called,
+                "at": reading.written_at,
+                "revision": reading.revision,
+            }
+            for path, reading in rig.current().items()
+        },
+        "signatures": signatures(rig, house.in_force()),
+        "waivers": [
+            {
+                "link": row.link,
+                "name": LINKS[row.link][0].format(style="").replace("  ", " "),
+                "by": row.waived_by.called,
+                "at": row.waived_at,
+                "reason": row.reason,
+            }
+            for row in rig.reserve_waivers.select_related("waived_by").order_by("-pk")
+        ],
+    }
