@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from django.db.models import Q, QuerySet
 from django.http import Http404, HttpResponse
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -68,13 +69,30 @@ def _done(pk: int, if_not: str, act: Callable[[], object]) -> Response:
     return Response(record_of(_rig(pk)))
 
 
+def searched(rigs: QuerySet[Rig], words: str) -> QuerySet[Rig]:
+    """Rigs in whose customer, plates, vehicle or trailer every word occurs."""
+    for word in words[:120].split():
+        found = Q()
+        for name in NAMES:
+            found |= Q(**{f"{name}__icontains": word})
+        rigs = rigs.filter(found)
+    return rigs
+
+
 class RigsView(APIView):
     """The floor, and new rigs."""
 
-    @extend_schema(operation_id="floor", responses=shapes.StripShape(many=True))
+    @extend_schema(
+        operation_id="floor",
+        parameters=[
+            OpenApiParameter("q", description="Part of a customer, a plate, a vehicle or a trailer.", required=False)
+        ],
+        responses=shapes.StripShape(many=True),
+    )
     def get(self, request: Request) -> Response:
         rules, chosen, offered = house.rules(), house.in_force(), parts_on_the_shelf()
-        strips = [self._strip(rig, rules, chosen, offered) for rig in Rig.objects.select_related("advisor")]
+        rigs = searched(Rig.objects.select_related("advisor"), request.query_params.get("q", ""))
+        strips = [self._strip(rig, rules, chosen, offered) for rig in rigs]
         strips.sort(key=lambda strip: findings.ORDER.index(strip["verdict"]["state"]))
         return Response(strips)
 

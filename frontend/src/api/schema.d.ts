@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bring-in/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A record brought in: all of it or nothing, and never over what is there. */
+        post: operations["bring_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue/": {
         parameters: {
             query?: never;
@@ -158,6 +175,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/everything.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everything of the house, passwords left out. */
+        get: operations["everything"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fields/": {
         parameters: {
             query?: never;
@@ -240,6 +274,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/overview/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The manager's page. */
+        get: operations["overview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/place/": {
         parameters: {
             query?: never;
@@ -293,6 +344,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/again/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The next visit: what would carry over, and the new rig. */
+        get: operations["carried"];
+        put?: never;
+        /** @description The next visit: what would carry over, and the new rig. */
+        post: operations["start_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/bay/": {
         parameters: {
             query?: never;
@@ -311,6 +380,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/cards/{number}.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One card as it was made, on one page. */
+        get: operations["card_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/causes/{symptom}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Likely causes of a symptom, by the rig's own record. */
+        get: operations["causes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/file/": {
         parameters: {
             query?: never;
@@ -322,6 +425,24 @@ export interface paths {
         get: operations["rig_file"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/handover/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The hand-over of one rig. */
+        get: operations["handover"];
+        put?: never;
+        /** @description The hand-over of one rig. */
+        post: operations["hand_over"];
         delete?: never;
         options?: never;
         head?: never;
@@ -362,6 +483,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/record.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One rig with all its readings, sign-offs and cards, and its earlier visits. */
+        get: operations["rig_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/sign/": {
         parameters: {
             query?: never;
@@ -390,6 +528,22 @@ export interface paths {
         put?: never;
         /** @description A named part with the catalogue's figures of today. */
         post: operations["take_over_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/timeline/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["timeline"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -475,6 +629,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AgainRequest: {
+            new: components["schemas"]["NewEnum"];
+            name?: string;
+        };
         Assessment: {
             verdict: components["schemas"]["Verdict"];
             findings: components["schemas"]["Finding"][];
@@ -629,6 +787,41 @@ export interface components {
             us: string;
             metric: string;
         };
+        BringRequest: {
+            text: string;
+            form: components["schemas"]["FormEnum"];
+        };
+        BroughtEntry: {
+            path: string;
+            name: string;
+            text: string;
+        };
+        BroughtIn: {
+            rigs: number;
+            readings: number;
+            parts: number;
+            people: number;
+            left: string[];
+        };
+        CardBlock: {
+            heading: string;
+            lines: components["schemas"]["CardLine"][];
+        };
+        CardLine: {
+            name: string;
+            says: components["schemas"]["Both"];
+        };
+        Carried: {
+            new: components["schemas"]["NewEnum"];
+            kept: components["schemas"]["CarriedEntry"][];
+            brought: components["schemas"]["BroughtEntry"][];
+        };
+        CarriedEntry: {
+            path: string;
+            name: string;
+            text: string;
+            why: string;
+        };
         Case: {
             key: string;
             name: string;
@@ -667,6 +860,18 @@ export interface components {
         CatalogueKinds: {
             kinds: components["schemas"]["CatalogueKind"][];
             may_keep: boolean;
+        };
+        Cause: {
+            name: string;
+            standing: components["schemas"]["StandingEnum"];
+            says: components["schemas"]["Both"];
+            measure: string;
+            path: string;
+        };
+        Causes: {
+            symptom: string;
+            word: string;
+            causes: components["schemas"]["Cause"][];
         };
         Chain: {
             links: components["schemas"]["Link"][];
@@ -768,6 +973,14 @@ export interface components {
             rig?: number | null;
             what_if?: components["schemas"]["WhatIfAskRequest"] | null;
         };
+        DrillStep: {
+            key: string;
+            part: components["schemas"]["PartEnum"];
+            does: components["schemas"]["Both"];
+            why: string;
+            caution: string;
+            done: boolean;
+        };
         Effect: {
             kind: string;
             name: string;
@@ -813,6 +1026,26 @@ export interface components {
             system: components["schemas"]["UnitSystemEnum"];
             datum?: string;
         };
+        Event: {
+            kind: components["schemas"]["EventKindEnum"];
+            /** Format: date-time */
+            at: string;
+            by: string;
+            says: string;
+            details: string[];
+            rig: number | null;
+        };
+        /**
+         * @description * `readings` - readings
+         *     * `trial` - trial
+         *     * `override` - override
+         *     * `signed` - signed
+         *     * `card` - card
+         *     * `visit` - visit
+         *     * `complaint` - complaint
+         * @enum {string}
+         */
+        EventKindEnum: "readings" | "trial" | "override" | "signed" | "card" | "visit" | "complaint";
         Fastener: {
             key: string;
             joint: string;
@@ -911,6 +1144,21 @@ export interface components {
          * @enum {string}
          */
         FitsEnum: "fits" | "not known" | "does not fit";
+        /**
+         * @description * `jsonl` - jsonl
+         *     * `csv` - csv
+         * @enum {string}
+         */
+        FormEnum: "jsonl" | "csv";
+        HandOver: {
+            rig: components["schemas"]["RigRecord"];
+            steps: components["schemas"]["DrillStep"][];
+            hindrances: components["schemas"]["Finding"][];
+            cautions: components["schemas"]["Finding"][];
+            card: components["schemas"]["CardBlock"][];
+            elevation: components["schemas"]["Elevation"];
+            cards: components["schemas"]["MadeCard"][];
+        };
         Heights: {
             ball_is_measured: boolean;
             coupler: components["schemas"]["Figure"];
@@ -1122,6 +1370,15 @@ export interface components {
             gvwr: components["schemas"]["Both"] | null;
             length: components["schemas"]["Both"] | null;
         };
+        MadeCard: {
+            number: number;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date */
+            inspect_by: string;
+            version: number;
+        };
         Move: {
             load: string;
             says: components["schemas"]["Both"];
@@ -1141,6 +1398,14 @@ export interface components {
                 [key: string]: components["schemas"]["Entry"] | null;
             };
         };
+        /**
+         * @description * `vehicle` - vehicle
+         *     * `trailer` - trailer
+         *     * `hitch` - hitch
+         *     * `same` - same
+         * @enum {string}
+         */
+        NewEnum: "vehicle" | "trailer" | "hitch" | "same";
         NextReading: {
             key: string;
             name: string;
@@ -1182,12 +1447,31 @@ export interface components {
          * @enum {string}
          */
         OnEnum: "vehicle" | "trailer";
+        Opened: {
+            id: number;
+        };
         /**
          * @description * `down` - down
          *     * `up` - up
          * @enum {string}
          */
         OrientationEnum: "down" | "up";
+        Overview: {
+            open: components["schemas"]["OverviewRow"][];
+            stale: components["schemas"]["OverviewRow"][];
+            overridden: components["schemas"]["OverviewRow"][];
+            due: components["schemas"]["OverviewRow"][];
+        };
+        OverviewRow: {
+            id: number;
+            customer: string;
+            vehicle_name: string;
+            trailer_name: string;
+            advisor: string;
+            says: string;
+            /** Format: date-time */
+            at: string;
+        };
         ParcelRequest: {
             /** Format: uuid */
             key: string;
@@ -1211,6 +1495,12 @@ export interface components {
             residual_text: components["schemas"]["Both"] | null;
             sleeve: string | null;
         };
+        /**
+         * @description * `coupling` - coupling
+         *     * `uncoupling` - uncoupling
+         * @enum {string}
+         */
+        PartEnum: "coupling" | "uncoupling";
         /**
          * @description * `chosen` - chosen
          *     * `serves` - serves
@@ -1430,6 +1720,9 @@ export interface components {
             signatures: components["schemas"]["Signature"][];
             waivers: components["schemas"]["RecordWaiver"][];
         };
+        RigVersionRequest: {
+            version: number;
+        };
         Rule: {
             says: string;
             source: string;
@@ -1537,6 +1830,13 @@ export interface components {
             aboard: components["schemas"]["Figure"];
             hardware: components["schemas"]["Figure"];
         };
+        /**
+         * @description * `speaks for it` - speaks for it
+         *     * `not known` - not known
+         *     * `in order` - in order
+         * @enum {string}
+         */
+        StandingEnum: "speaks for it" | "not known" | "in order";
         /**
          * @description * `meet` - meet
          *     * `load` - load
@@ -1783,6 +2083,45 @@ export interface operations {
                 };
             };
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+        };
+    };
+    bring_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2115,6 +2454,27 @@ export interface operations {
             };
         };
     };
+    everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                form: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
+                };
+            };
+        };
+    };
     fields: {
         parameters: {
             query?: never;
@@ -2273,6 +2633,33 @@ export interface operations {
             };
         };
     };
+    overview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Overview"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+        };
+    };
     place: {
         parameters: {
             query?: never;
@@ -2306,7 +2693,10 @@ export interface operations {
     };
     floor: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Part of a customer, a plate, a vehicle or a trailer. */
+                q?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2416,6 +2806,78 @@ export interface operations {
             };
         };
     };
+    carried: {
+        parameters: {
+            query: {
+                new: "hitch" | "same" | "trailer" | "vehicle";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Carried"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+        };
+    };
+    start_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+        };
+    };
     bay: {
         parameters: {
             query?: never;
@@ -2486,6 +2948,52 @@ export interface operations {
             };
         };
     };
+    card_pdf: {
+        parameters: {
+            query?: {
+                units?: "metric" | "us";
+            };
+            header?: never;
+            path: {
+                id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    causes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                symptom: "bars_bowed" | "bars_fit" | "clunk" | "front_buried" | "light_steering" | "porpoising" | "sway" | "turns" | "tyres";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Causes"];
+                };
+            };
+        };
+    };
     rig_file: {
         parameters: {
             query?: never;
@@ -2505,6 +3013,76 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+        };
+    };
+    handover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOver"];
+                };
+            };
+        };
+    };
+    hand_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigVersionRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOver"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
                 };
             };
         };
@@ -2547,6 +3125,28 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+        };
+    };
+    rig_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                form: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
                 };
             };
         };
@@ -2629,6 +3229,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stale"];
+                };
+            };
+        };
+    };
+    timeline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Event"][];
                 };
             };
         };

@@ -16,7 +16,7 @@ from stathmos.core.stock import JOINTS
 from stathmos.core.units import COUPLE, DISTANCE, LENGTH, MM_PER_KM, WEIGHT
 
 INSPECTION = 10_000 * MM_PER_KM  # common practice
-FIRST_STOP = 80 * MM_PER_KM  # from memory, to be verified
+FIRST_STOP = 80.5 * MM_PER_KM  # from memory, to be verified
 
 CAUTIONS = (
     "The ratings and handbooks of vehicle, trailer and hitch rule over this card.",

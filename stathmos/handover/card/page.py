@@ -8,7 +8,7 @@ from pathlib import Path
 
 from weasyprint import CSS, HTML
 from weasyprint.text.fonts import FontConfiguration
-from weasyprint.urls import URLFetchingError
+from weasyprint.urls import FatalURLFetchingError, URLFetcher, URLFetcherResponse
 
 from stathmos.handover.card.drawing import side_elevation
 
@@ -19,27 +19,30 @@ SIZES = (8.6, 8.0, 7.4, 6.8)
 
 def pdf(content: Mapping, system: str) -> bytes:
     """The card on one Letter page."""
-    fonts = FontConfiguration()
+    fonts, fetcher = FontConfiguration(), _OwnFonts()
     for size in SIZES:
-        document = HTML(string=_html(content, system), url_fetcher=_own_fonts).render(
-            stylesheets=[CSS(string=_style(size), url_fetcher=_own_fonts, font_config=fonts)], font_config=fonts
+        style = CSS(string=_style(size), url_fetcher=fetcher, font_config=fonts)
+        document = HTML(string=_html(content, system), url_fetcher=fetcher).render(
+            stylesheets=[style], font_config=fonts
         )
-        if len(document.pages) == 1 or size == SIZES[-1]:
-            return document.write_pdf(metadata={"title": "Stathmos card"})
-    raise AssertionError("the last size is always written")
+        if len(document.pages) == 1:
+            break
+    return document.write_pdf()
 
 
-def _own_fonts(url: str, *args: object, **more: object) -> dict:
+class _OwnFonts(URLFetcher):
     """Only the fonts beside this file are ever read."""
-    name = url.rpartition("/")[2]
-    if not url.startswith("card:/") or not (FONTS / name).is_file():
-        raise URLFetchingError("a card fetches nothing")
-    return {"string": (FONTS / name).read_bytes(), "mime_type": "font/woff2"}
+
+    def fetch(self, url: str, headers: object = None) -> URLFetcherResponse:
+        name = url.rpartition("/")[2]
+        if not url.startswith("card://fonts/") or not (FONTS / name).is_file():
+            raise FatalURLFetchingError("a card fetches nothing")
+        return URLFetcherResponse(url, (FONTS / name).read_bytes(), {"Content-Type": "font/woff2"})
 
 
 def _style(size: float) -> str:
     faces = "".join(
-        f"@font-face{{font-family:'{family}';font-weight:{weight};src:url('card:/{name}')}}"
+        f"@font-face{{font-family:'{family}';font-weight:{weight};src:url('card://fonts/{name}')}}"
         for family, weight, name in (
             ("Besley", 600, "besley-latin-600-normal.woff2"),
             ("Barlow Semi Condensed", 400, "barlow-semi-condensed-latin-400-normal.woff2"),
@@ -65,7 +68,7 @@ def _html(content: Mapping, system: str) -> str:
     known = "".join(f"<p>{escape(said[system])}</p>" for said in content["known"])
     cautions = "".join(f"<p>{escape(said)}</p>" for said in content["cautions"])
     return (
-        '<html lang="en"><body>'
+        '<html lang="en"><head><title>Stathmos card</title></head><body>'
         f'<div class="head"><h1>{escape(names["customer"])}</h1>'
         f"<div>{escape(names['vehicle'])} with {escape(names['trailer'])}. Set, measured and handed over on {escape(content['day'])}. Keep this in the glovebox.</div></div>"
         f"{side_elevation(content['elevation'])}"

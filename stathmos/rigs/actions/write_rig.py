@@ -47,10 +47,11 @@ class Change:
     entries: dict[str, dict | None]
 
 
-def open_rig(person: Person, change: Change) -> Rig:
-    """A new rig with its first readings."""
+def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = None) -> Rig:
+    """A new rig with its first readings. ``brought``: known-good heights from an earlier visit, which nobody typed here."""
     require(person, "open_rig")
     _only_theirs(person, change)
+    change = Change(change.names, {**change.entries, **(brought or {})})
     figures = _check(change, dict.fromkeys(NAMES, ""))
     with transaction.atomic():
         rig = Rig.objects.create(advisor=person, **{name: change.names.get(name, "").strip() for name in NAMES})

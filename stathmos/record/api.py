@@ -1,0 +1,171 @@
+"""Addresses of the record: timeline, complaints, the next visit, the manager's page, taking out and bringing in."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+
+from django.http import Http404, HttpResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.parsers import MultiPartParser
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from stathmos.catalogue.shelf import parts_on_the_shelf
+from stathmos.core import carry_over, complaints
+from stathmos.core.report import phrase
+from stathmos.core.rig import name_at
+from stathmos.core.rig.handover import SYMPTOMS
+from stathmos.house import models as house
+from stathmos.people.roles import require
+from stathmos.record import shapes, whole
+from stathmos.record.actions.bring_in import bring_in
+from stathmos.record.actions.start_again import start_again
+from stathmos.record.overview import overview
+from stathmos.record.timeline import timeline
+from stathmos.rigs.actions.write_rig import NotWritten
+from stathmos.rigs.assessing import fit_rig
+from stathmos.rigs.models import Rig
+from stathmos.rigs.shapes import NotWrittenShape
+
+MOST_BYTES = 60_000_000
+_TYPES = {"jsonl": "application/x-ndjson", "csv": "text/csv; charset=utf-8"}
+
+
+def _rig(pk: int) -> Rig:
+    try:
+        return Rig.objects.select_related("advisor", "previous").get(pk=pk)
+    except Rig.DoesNotExist as absent:
+        raise Http404 from absent
+
+
+class TimelineView(APIView):
+    @extend_schema(operation_id="timeline", responses=shapes.EventShape(many=True))
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(timeline(_rig(pk)))
+
+
+class CausesView(APIView):
+    """Likely causes of a symptom, by the rig's own record."""
+
+    @extend_schema(
+        operation_id="causes",
+        parameters=[OpenApiParameter("symptom", enum=shapes.SYMPTOM_KEYS, location="path")],
+        responses=shapes.CausesShape,
+    )
+    def get(self, request: Request, pk: int, symptom: str) -> Response:
+        words = dict(SYMPTOMS)
+        if symptom not in words:
+            raise Http404
+        read, fitted = fit_rig(_rig(pk), house.rules(), parts_on_the_shelf())
+        found = complaints.likely_causes(symptom, read, fitted)
+        causes = [{**asdict(one), "says": phrase(one.says)} for one in found]
+        return Response({"symptom": symptom, "word": words[symptom], "causes": causes})
+
+
+class AgainView(APIView):
+    """The next visit: what would carry over, and the new rig."""
+
+    @extend_schema(
+        operation_id="carried",
+        parameters=[OpenApiParameter("new", enum=shapes.VISITS, required=True)],
+        responses={200: shapes.CarriedShape, 400: NotWrittenShape},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        rig, new = _rig(pk), request.query_params.get("new", "")
+        if new not in shapes.VISITS:
+            return Response(
+                {"detail": "Say what is new.", "problems": {"new": "There is no such kind of visit."}}, status=400
+            )
+        _, fitted = fit_rig(rig, house.rules(), parts_on_the_shelf())
+        brought = {**carry_over.rates(fitted, new), **carry_over.references(fitted, new)}
+        return Response(
+            {
+                "new": new,
+                "kept": [asdict(one) for one in carry_over.carried_over(rig.entries(), new)],
+                "brought": [
+                    {"path": path, "name": name_at(path), "text": entry["is"]} for path, entry in brought.items()
+                ],
+            }
+        )
+
+    @extend_schema(
+        operation_id="start_again",
+        request=shapes.AgainShape,
+        responses={201: shapes.OpenedShape, 400: NotWrittenShape, 403: NotWrittenShape},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        _rig(pk)
+        asked = shapes.AgainShape(data=request.data)
+        if not asked.is_valid():
+            return Response({"detail": "Say what is new.", "problems": {}}, status=400)
+        try:
+            begun = start_again(pk, request.user, asked.validated_data["new"], asked.validated_data.get("name", ""))
+        except NotWritten as error:
+            return Response({"detail": " ".join(error.problems.values()), "problems": error.problems}, status=400)
+        return Response({"id": begun.pk}, status=201)
+
+
+class OverviewView(APIView):
+    """The manager's page."""
+
+    @extend_schema(operation_id="overview", responses={200: shapes.OverviewShape, 403: NotWrittenShape})
+    def get(self, request: Request) -> Response:
+        require(request.user, "oversee")
+        return Response(overview())
+
+
+def _file(rows, form: str, name: str) -> HttpResponse:
+    if form not in whole.FORMATS:
+        raise Http404
+    answer = HttpResponse(whole.written(rows, form), content_type=_TYPES[form])
+    answer["Content-Disposition"] = f'attachment; filename="{name}.{form}"'
+    return answer
+
+
+class RigRecordView(APIView):
+    """One rig with all its readings, sign-offs and cards, and its earlier visits."""
+
+    @extend_schema(operation_id="rig_record", responses={(200, "application/x-ndjson"): OpenApiTypes.STR})
+    def get(self, request: Request, pk: int, form: str) -> HttpResponse:
+        return _file(whole.one_rig(_rig(pk)), form, f"rig-{pk}")
+
+
+class EverythingView(APIView):
+    """Everything of the house, passwords left out."""
+
+    @extend_schema(operation_id="everything", responses={(200, "application/x-ndjson"): OpenApiTypes.STR})
+    def get(self, request: Request, form: str) -> HttpResponse:
+        require(request.user, "move_everything")
+        return _file(whole.everything(), form, "stathmos")
+
+
+class BringInView(APIView):
+    """A record brought in: all of it or nothing, and never over what is there."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(
+        operation_id="bring_in",
+        request={"multipart/form-data": shapes.BringShape},
+        responses={200: shapes.BroughtInShape, 400: NotWrittenShape, 403: NotWrittenShape},
+    )
+    def post(self, request: Request) -> Response:
+        require(request.user, "move_everything")
+        sent = request.FILES.get("file")
+        form = sent.name.rpartition(".")[2].lower() if sent is not None else ""
+        if form not in whole.FORMATS:
+            return _unread("Choose a .jsonl or .csv file that was taken out of Stathmos.")
+        if sent.size > MOST_BYTES:
+            return _unread("Larger than 60 MB: bring in the rigs one by one, or restore a backup.")
+        try:
+            return Response(asdict(bring_in(request.user, sent.read().decode("utf-8"), form)))
+        except UnicodeDecodeError:
+            return _unread("This is no text in UTF-8: nothing was brought in.")
+        except whole.NotReadable as error:
+            return _unread(error.says)
+
+
+def _unread(says: str) -> Response:
+    return Response({"detail": says, "problems": {"file": says}}, status=400)

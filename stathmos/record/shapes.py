@@ -1,0 +1,64 @@
+"""The shapes of the record's answers."""
+
+from rest_framework import serializers as s
+
+from stathmos.catalogue.shapes import shape, text
+from stathmos.core import complaints
+from stathmos.core.carry_over import KINDS_OF_VISIT
+from stathmos.core.rig.handover import SYMPTOMS
+from stathmos.record import timeline
+from stathmos.rigs.shapes import BothShape
+
+VISITS = [key for key, _ in KINDS_OF_VISIT]
+STANDINGS = [complaints.SPEAKS, complaints.OPEN, complaints.QUIET]
+
+EventShape = shape(
+    "Event",
+    kind=s.ChoiceField(timeline.KINDS),
+    at=s.DateTimeField(),
+    by=text(),
+    says=text(),
+    details=s.ListField(child=s.CharField()),
+    rig=s.IntegerField(allow_null=True),
+)
+OverviewRowShape = shape(
+    "OverviewRow",
+    id=s.IntegerField(),
+    customer=text(),
+    vehicle_name=text(),
+    trailer_name=text(),
+    advisor=text(),
+    says=text(),
+    at=s.DateTimeField(),
+)
+OverviewShape = shape(
+    "Overview", **{key: OverviewRowShape(many=True) for key in ("open", "stale", "overridden", "due")}
+)
+CausesShape = shape(
+    "Causes",
+    symptom=text(),
+    word=text(),
+    causes=shape(
+        "Cause", name=text(), standing=s.ChoiceField(STANDINGS), says=BothShape(), measure=text(), path=text()
+    )(many=True),
+)
+SYMPTOM_KEYS = [key for key, _ in SYMPTOMS]
+CarriedShape = shape(
+    "Carried",
+    new=s.ChoiceField(VISITS),
+    kept=shape("CarriedEntry", path=text(), name=text(), text=text(), why=text())(many=True),
+    brought=shape("BroughtEntry", path=text(), name=text(), text=text())(many=True),
+)
+AgainShape = shape(
+    "Again", new=s.ChoiceField(VISITS), name=s.CharField(required=False, allow_blank=True, max_length=120)
+)
+OpenedShape = shape("Opened", id=s.IntegerField())
+BringShape = shape("Bring", file=s.FileField())
+BroughtInShape = shape(
+    "BroughtIn",
+    rigs=s.IntegerField(),
+    readings=s.IntegerField(),
+    parts=s.IntegerField(),
+    people=s.IntegerField(),
+    left=s.ListField(child=s.CharField()),
+)
