@@ -159,7 +159,9 @@ class Roles(InTheBay):
         self.assertFalse(Card.objects.filter(rig=self.good).exists())
 
 
-class HandedOver(InTheBay):
+class Handing(InTheBay):
+    """The steps to a hand-over."""
+
     def hand_over(self, who=None) -> tuple[int, dict]:
         version = self.rig_of(a_fit.CUSTOMER).version
         return self.ask("POST", f"rigs/{self.good.pk}/handover/", {"version": version}, who or self.client)
@@ -176,6 +178,8 @@ class HandedOver(InTheBay):
         status, said = self.sign_bay()
         self.assertEqual(status, 200, said)
 
+
+class HandedOver(Handing):
     def test_refused_while_anything_is_unknown_and_says_what(self) -> None:
         status, said = self.hand_over()
         self.assertEqual(status, 400)

@@ -112,6 +112,12 @@ def _change(row: dict, kept_items: set) -> None:
 def _save(row: dict, **more: object) -> models.Model:
     """One row by Django's own deserializer, at the time that it carries."""
     (read,) = serializers.deserialize("python", [{"model": row["model"], "fields": {**row["fields"], **more}}])
-    read.object.clean_fields(exclude=["id"])
+    # what is blank is left to the database's own constraints; what is written must be of its kind
+    blank = [
+        field.name
+        for field in read.object._meta.concrete_fields
+        if getattr(read.object, field.attname) in (None, "", {}, [])
+    ]
+    read.object.clean_fields(exclude=blank)
     read.save()
     return read.object
