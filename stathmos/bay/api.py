@@ -11,7 +11,11 @@ from rest_framework.views import APIView
 from stathmos.bay import shapes
 from stathmos.bay.actions.write_in_bay import Parcel, WrittenBetween, write_in_bay
 from stathmos.catalogue.shelf import parts_on_the_shelf
+from stathmos.core.bay import torque
 from stathmos.core.report import bay as report
+from stathmos.core.rig import entry_at
+from stathmos.core.rigfile import read_entry
+from stathmos.core.units import UnreadableError
 from stathmos.house import models as house
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten
@@ -53,6 +57,38 @@ class BayView(APIView):
             detail = "Somebody else wrote this meanwhile. Choose which stands."
             return Response({"detail": detail, "theirs": between.theirs}, status=409)
         return Response(told(rig))
+
+
+class ExtensionView(APIView):
+    """What a torque wrench is set to with the in-line extension at hand."""
+
+    @extend_schema(
+        operation_id="extension",
+        request=shapes.ExtensionShape,
+        responses={200: shapes.ReachShape, 400: NotWrittenShape},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        asked = shapes.ExtensionShape(data=request.data)
+        if not asked.is_valid():
+            return _unread({"extension": "Say which joint, which wrench and how long."})
+        sent, stock = asked.validated_data, parts_on_the_shelf()
+        _, fitted = assessing.fit_rig(_rig(pk), house.rules(), stock)
+        bolt = next((one for one in fitted.torque if one.joint == sent["joint"]), None)
+        wrench = next((one for one in stock.wrenches if one.name == sent["wrench"]), None)
+        if bolt is None or wrench is None:
+            return _unread({"wrench": "There is no such joint on this rig, or no such wrench in the catalogue."})
+        written = {"is": sent["extension"], "from": "measured", "system": sent["system"]}
+        try:
+            length = read_entry(written, entry_at(f"torque.{bolt.key}.extension"), "extension")
+        except UnreadableError as error:
+            return _unread({"extension": str(error)})
+        if length is None:
+            return _unread({"extension": "Write how long the extension is."})
+        return Response(report.reach(torque.with_extension(bolt.target, wrench, length)))
+
+
+def _unread(problems: dict[str, str]) -> Response:
+    return Response({"detail": " ".join(problems.values()), "problems": problems}, status=400)
 
 
 def _rig(pk: int) -> Rig:

@@ -151,3 +151,10 @@ ParcelShape = shape(
     seen=s.DictField(child=s.IntegerField(min_value=0), required=False),
 )
 BetweenShape = shape("Between", detail=text(), theirs=s.DictField(child=EntryShape()))
+ExtensionShape = shape(
+    "Extension",
+    joint=text(),
+    wrench=text(),
+    extension=text(),
+    system=s.ChoiceField(["us", "metric"]),
+)

@@ -10,6 +10,7 @@ from django.db import transaction
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, TowVehicle, Trailer
 from stathmos.catalogue.reading import read_item
+from stathmos.handover.actions.hand_over import hand_over
 from stathmos.people.models import Person
 from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.write_rig import Change, open_rig, write_rig
@@ -46,6 +47,24 @@ def load() -> None:
             sign_station(rig.pk, people[person], rig.version, station)
         for person, entries_then in row.get("then", []):
             rig = write_rig(rig.pk, people[person], rig.version, Change({}, entries_then))
+    for row in listed("bay"):
+        _through_the_bay(row, people)
+
+
+def _through_the_bay(row: dict, people: dict[str, Person]) -> None:
+    """A rig like another one, with what was then measured, signed and handed over."""
+    like = next(one for one in listed("rigs") if one["customer"] == row["like"])
+    begun = _first_entries(like)
+    names = {**begun.names, **{name: row[name] for name in ("customer", "vehicle_plate", "trailer_plate")}}
+    rig = open_rig(people[like["advisor"]], Change(names, begun.entries))
+    for step in row["steps"]:
+        person = people[step["by"]]
+        if "entries" in step:
+            rig = write_rig(rig.pk, person, rig.version, Change({}, step["entries"]))
+        elif "sign" in step:
+            sign_station(rig.pk, person, rig.version, step["sign"])
+        else:
+            hand_over(rig.pk, person, rig.version)
 
 
 def catalogue_item(kind: type[CatalogueItem], row: dict) -> CatalogueItem:

@@ -26,12 +26,12 @@ def overview() -> dict:
         last = max(cards, key=lambda one: one.number, default=None)
         stale = [one for one in signatures(rig, chosen, offered) if one["state"] == STALE]
         if last is None:
-            told["open"].append(
-                _row(rig, f"open for {(today - timezone.localdate(rig.opened_at)).days} days", rig.opened_at)
-            )
+            told["open"].append(_row(rig, _open_for((today - timezone.localdate(rig.opened_at)).days), rig.opened_at))
         for one in stale:
             names = ", ".join(change["name"] for change in one["changes"][:3])
-            told["stale"].append(_row(rig, f"{one['station']} signed by {one['by']}; since then: {names}", one["at"]))
+            told["stale"].append(
+                _row(rig, f"{one['station'].capitalize()} signed by {one['by']}; since then: {names}", one["at"])
+            )
         if last is not None:
             for waiver in rig.reserve_waivers.all():
                 if waiver.waived_at <= last.handed_over_at:
@@ -44,6 +44,10 @@ def overview() -> dict:
             when = f"was due on {last.inspect_by:%Y-%m-%d}" if late > 0 else f"due on {last.inspect_by:%Y-%m-%d}"
             told["due"].append(_row(rig, when, last.handed_over_at))
     return told
+
+
+def _open_for(days: int) -> str:
+    return "opened today" if days <= 0 else "open for 1 day" if days == 1 else f"open for {days} days"
 
 
 def _row(rig: Rig, says: str, at: datetime.datetime) -> dict:

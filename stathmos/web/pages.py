@@ -1,11 +1,15 @@
 """The two addresses that are not the API: the application's page, and the health address."""
 
+from pathlib import Path
+
 from django.conf import settings
 from django.db import OperationalError, connection
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
+
+WORKER = Path(__file__).with_name("worker.js")
 
 
 @require_safe
@@ -17,6 +21,13 @@ def application(request: HttpRequest, path: str = "") -> HttpResponse:
     if not page.is_file():
         return HttpResponse("The front end is not built. Run bin/start.", status=503, content_type="text/plain")
     return HttpResponse(page.read_text("utf-8"))
+
+
+@require_safe
+@never_cache
+def worker(request: HttpRequest) -> HttpResponse:
+    """The script that lets the page open on a tablet out of reach of the network; at the root, to serve all pages."""
+    return HttpResponse(WORKER.read_text("utf-8"), content_type="text/javascript; charset=utf-8")
 
 
 @require_safe

@@ -7,6 +7,7 @@ from stathmos.web import pages
 
 urlpatterns = [
     path("health/", pages.health),
+    path("worker.js", pages.worker),
     path("api/schema/", SpectacularJSONAPIView.as_view(), name="schema"),
     path("api/", include("stathmos.people.urls")),
     path("api/", include("stathmos.catalogue.urls")),

@@ -32,7 +32,7 @@ FLOOR = _all(
 )  # fmt: skip
 COUPLING = _all(
     bay__rail_front_level="20 1/2", bay__rail_rear_level="20 1/2", bay__coupler_height="22 3/4",
-    bay__receiver_height="20 1/4", hitch__kit="Anvilroot 1200", hitch__shank="Shank 2 short",
+    bay__receiver_height="21 1/2", hitch__kit="Anvilroot 1200", hitch__shank="Shank 2 short",
     hitch__ball="Ball 2 5/16 × 1¼", hitch__ball_height="24 5/8",
 )  # fmt: skip
 A = _marks("37 3/4", "39 1/2", "bay", "_a")

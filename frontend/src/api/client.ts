@@ -10,6 +10,8 @@ export class Refusal extends Error {
     message: string,
     readonly problems: Record<string, string> = {},
     readonly theirs: RigRecord | null = null,
+    /** a refusal of this person, not of a request without a session */
+    readonly signedIn: boolean = true,
   ) {
     super(message);
   }
@@ -48,7 +50,7 @@ async function settled<T>(asked: Promise<Answer<T>>): Promise<T> {
     signedOut
       ? "You are signed out. Sign in again in another tab, then repeat this; what you typed is kept here."
       : (said.detail ?? `The server could not do this (${answer.response.status}). What you typed is kept here.`);
-  throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null);
+  throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null, !signedOut);
 }
 
 export const api = { client, settled };

@@ -414,6 +414,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/extension/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a torque wrench is set to with the in-line extension at hand. */
+        post: operations["extension"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/file/": {
         parameters: {
             query?: never;
@@ -788,8 +805,8 @@ export interface components {
             metric: string;
         };
         BringRequest: {
-            text: string;
-            form: components["schemas"]["FormEnum"];
+            /** Format: binary */
+            file: string;
         };
         BroughtEntry: {
             path: string;
@@ -1046,6 +1063,12 @@ export interface components {
          * @enum {string}
          */
         EventKindEnum: "readings" | "trial" | "override" | "signed" | "card" | "visit" | "complaint";
+        ExtensionRequest: {
+            joint: string;
+            wrench: string;
+            extension: string;
+            system: components["schemas"]["UnitSystemEnum"];
+        };
         Fastener: {
             key: string;
             joint: string;
@@ -1144,12 +1167,6 @@ export interface components {
          * @enum {string}
          */
         FitsEnum: "fits" | "not known" | "does not fit";
-        /**
-         * @description * `jsonl` - jsonl
-         *     * `csv` - csv
-         * @enum {string}
-         */
-        FormEnum: "jsonl" | "csv";
         HandOver: {
             rig: components["schemas"]["RigRecord"];
             steps: components["schemas"]["DrillStep"][];
@@ -2101,7 +2118,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BringRequest"];
+                "multipart/form-data": components["schemas"]["BringRequest"];
             };
         };
         responses: {
@@ -2990,6 +3007,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Causes"];
+                };
+            };
+        };
+    };
+    extension: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExtensionRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reach"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
                 };
             };
         };

@@ -1,11 +1,15 @@
 import { Navigate, Route, Routes } from "react-router";
 
+import { BayPage } from "../bay/BayPage";
 import { CataloguePage } from "../catalogue/CataloguePage";
 import { Floor } from "../floor/Floor";
+import { HandOverPage } from "../handover/HandOverPage";
 import { HouseRules } from "../house/HouseRules";
 import { Lot } from "../lot/Lot";
 import { Notice } from "../parts/Notice";
 import { PartsSheet } from "../rig/PartsSheet";
+import { OverviewPage } from "../record/OverviewPage";
+import { RecordPage } from "../record/RecordPage";
 import { RigPage } from "../rig/RigPage";
 import { Shell } from "./Shell";
 import { SignIn } from "./SignIn";
@@ -23,6 +27,10 @@ export function App() {
         <Route path="/house" element={<HouseRules />} />
         <Route path="/lot/:id?" element={<Lot />} />
         <Route path="/catalogue/:kind?" element={<CataloguePage />} />
+        <Route path="/rigs/:id/bay/:section?" element={<BayPage />} />
+        <Route path="/rigs/:id/handover" element={<HandOverPage />} />
+        <Route path="/rigs/:id/record" element={<RecordPage />} />
+        <Route path="/overview" element={<OverviewPage />} />
         <Route path="/rigs/:id/sheet/parts" element={<PartsSheet />} />
         <Route path="/rigs/new/:station?" element={<RigPage key="new" />} />
         <Route path="/rigs/:id/:station?" element={<RigPage />} />

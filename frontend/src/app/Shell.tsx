@@ -20,7 +20,7 @@ export function Shell({ session, children }: { session: Session; children: React
   const [sheet, setSheet] = useState(false);
   const signOut = useSignOut();
   const go = useNavigate();
-  useKeys({ "?": () => setSheet(true), u: toggle, f: () => go("/"), n: () => go("/rigs/new/meet"), l: () => go("/lot") });
+  useKeys({ "?": () => setSheet(true), u: toggle, f: () => go("/"), n: () => session.may.includes("open_rig") && go("/rigs/new/meet"), l: () => go("/lot") });
 
   return (
     <Box sx={{ display: "flex", flexDirection: "column", height: "100vh", "@media (max-height: 640px)": { height: "auto" } }}>
@@ -37,9 +37,11 @@ export function Shell({ session, children }: { session: Session; children: React
         <Link component={RouterLink} to="/" color="inherit">
           The floor
         </Link>
-        <Link component={RouterLink} to="/rigs/new/meet" color="inherit">
-          New rig
-        </Link>
+        {session.may.includes("open_rig") && (
+          <Link component={RouterLink} to="/rigs/new/meet" color="inherit">
+            New rig
+          </Link>
+        )}
         <Link component={RouterLink} to="/lot" color="inherit">
           The lot
         </Link>
@@ -49,6 +51,11 @@ export function Shell({ session, children }: { session: Session; children: React
         <Link component={RouterLink} to="/house" color="inherit">
           House rules
         </Link>
+        {session.may.includes("oversee") && (
+          <Link component={RouterLink} to="/overview" color="inherit">
+            Overview
+          </Link>
+        )}
         <Box sx={{ flex: 1 }} />
         <Button
           onClick={toggle}
@@ -61,7 +68,7 @@ export function Shell({ session, children }: { session: Session; children: React
           <Unit on={system === "us"}>lb · in</Unit>
           <Unit on={system === "metric"}>kg · mm</Unit>
         </Button>
-        <Button onClick={() => setSheet(true)} color="inherit" variant="text">
+        <Button onClick={() => setSheet(true)} color="inherit" variant="text" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
           Keys ?
         </Button>
         <Typography component="span">

@@ -10,6 +10,7 @@ const SHEET: [string, string][] = [
   ["n", "a new rig"],
   ["l", "the lot"],
   ["1 … 6", "go to a station: Meet, Load, Weigh, Ratings, Height, Hitch"],
+  ["7 8 9", "of a saved rig: Bay, Hand-over, Record"],
   ["i", "to the first field of the station"],
   ["v", "to the station that the verdict speaks of"],
   ["x", "exaggerate sag and pitch in the drawing five times"],

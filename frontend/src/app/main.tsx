@@ -34,3 +34,6 @@ if (root) {
     </StrictMode>,
   );
 }
+
+// The page opens without a network too; browsers allow this over https, and on this very machine.
+if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/worker.js").catch(() => undefined);

@@ -38,12 +38,24 @@ interface Props {
   mini?: boolean;
   /** loads that can be moved about */
   handling?: LoadHandling | undefined;
+  /** a part of the rig drawn close, instead of all of it */
+  close?: Frame;
+  /** where the tape is held: from, to, in mm on the paper */
+  tape?: { from: Point; to: Point } | undefined;
+}
+
+export interface Frame {
+  left: number;
+  right: number;
+  below: number;
+  above: number;
+  px: number;
 }
 
 const ROOF = 2950;
 
 /** Where the drawing stands on the paper: its edges in mm, and one pixel in mm where it is fitted into `wide` by `high` pixels. */
-export function frameOf(e: Elevation, mini: boolean, handling: boolean, wide: number, high: number) {
+export function frameOf(e: Elevation, mini: boolean, handling: boolean, wide: number, high: number): Frame {
   const left = -1250;
   const right = e.rail_to_x + (mini ? 250 : 900);
   const below = mini ? 120 : handling ? 940 : 740;
@@ -51,11 +63,11 @@ export function frameOf(e: Elevation, mini: boolean, handling: boolean, wide: nu
   return { left, right, below, above, px: Math.max((right - left) / wide, (above + below) / high) };
 }
 
-export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = false, callouts = [], spans = [], alarms, title, pick, mini = false, handling }: Props) {
+export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = false, callouts = [], spans = [], alarms, title, pick, mini = false, handling, close, tape }: Props) {
   const by = exaggerate ? 5 : 1;
   // One pixel in mm, for lines and letters that keep their size: the drawing is fitted into this box.
   const [wide, high] = mini ? [300, 76] : [1260, 251];
-  const { left, right, below, above, px } = frameOf(e, mini, Boolean(handling), wide, high);
+  const { left, right, below, above, px } = close ?? frameOf(e, mini, Boolean(handling), wide, high);
   const up = (y: number) => -y;
 
   const rearEnd = Math.min(1080, e.ball_x - e.wheelbase - 230);
@@ -171,6 +183,7 @@ export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = 
           <CalloutMark key={callout.at + callout.kind} callout={callout} e={e} px={px} thin={thin} ballY={ball[1]} tubeY={tube[1]} tubeX={tube[0]} />
         ))}
       </g>
+      {tape && <Tape {...tape} px={px} />}
       {handling && <LoadMarks {...handling} e={e} px={px} above={above} />}
       {exaggerate && (
         <text x={left + 20 * px} y={-above + 18 * px} fontSize={13.5 * px} fontWeight={600} fill={pencil}>
@@ -178,6 +191,24 @@ export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = 
         </text>
       )}
     </Box>
+  );
+}
+
+/** A tape drawn where it is held: its two ends, and its marks between. */
+function Tape({ from, to, px }: { from: Point; to: Point; px: number }) {
+  const long = Math.hypot(to[0] - from[0], to[1] - from[1]);
+  const along = [(to[0] - from[0]) / long, (to[1] - from[1]) / long] as const;
+  const marks = Array.from({ length: Math.floor(long / 50.8) }, (_, i) => (i + 1) * 50.8);
+  const at = (mm: number, aside: number): string => `${from[0] + along[0] * mm - along[1] * aside} ${-(from[1] + along[1] * mm + along[0] * aside)}`;
+  return (
+    <g stroke={pencil} fill="none" data-tape>
+      <path d={`M${at(0, 0)}L${at(long, 0)}`} strokeWidth={7 * px} stroke={paper} />
+      <path d={`M${at(0, 0)}L${at(long, 0)}`} strokeWidth={3 * px} />
+      {marks.map((mm) => (
+        <path key={mm} d={`M${at(mm, 0)}L${at(mm, 9 * px)}`} strokeWidth={px} />
+      ))}
+      <path d={`M${at(0, -12 * px)}L${at(0, 12 * px)}M${at(long, -12 * px)}L${at(long, 12 * px)}`} strokeWidth={3.4 * px} />
+    </g>
   );
 }
 

@@ -2,23 +2,38 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
-import { useQuery } from "@tanstack/react-query";
+import TextField from "@mui/material/TextField";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { Link as RouterLink } from "react-router";
 
 import { api } from "../api/client";
 import type { Signature, Strip, VerdictState } from "../api/types";
+import { useSession } from "../app/session";
 import { hairline, ink, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
 import { Notice } from "../parts/Notice";
 import { SignMark } from "../parts/SignMark";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
-import { STATIONS } from "../stations/stations";
+import { PAGES, STATIONS } from "../stations/stations";
 
 const ORDER: VerdictState[] = ["refused", "unknown", "caution", "good"];
 
 export function Floor() {
-  const floor = useQuery({ queryKey: ["floor"], queryFn: () => api.settled<Strip[]>(api.client.GET("/api/rigs/")), staleTime: 0 });
+  const [words, setWords] = useState("");
+  const [q, ask] = useState("");
+  const session = useSession();
+  useEffect(() => {
+    const timer = setTimeout(() => ask(words.trim()), 250);
+    return () => clearTimeout(timer);
+  }, [words]);
+  const floor = useQuery({
+    queryKey: ["floor", q],
+    queryFn: () => api.settled<Strip[]>(api.client.GET("/api/rigs/", { params: { query: q ? { q } : {} } })),
+    staleTime: 0,
+    placeholderData: keepPreviousData,
+  });
   if (floor.isPending) return <Notice>Looking over the floor…</Notice>;
   if (floor.isError) return <Notice>{floor.error.message}</Notice>;
   const strips = floor.data;
@@ -37,11 +52,14 @@ export function Floor() {
           ) : null;
         })}
         <Box sx={{ flex: 1 }} />
-        <Button component={RouterLink} to="/rigs/new/meet" variant="contained">
-          New rig
-        </Button>
+        <TextField label="Customer, plate, vehicle, trailer" value={words} onChange={(event) => setWords(event.target.value)} slotProps={{ htmlInput: { maxLength: 120, type: "search" } }} sx={{ width: 280 }} />
+        {session.data?.may.includes("open_rig") && (
+          <Button component={RouterLink} to="/rigs/new/meet" variant="contained">
+            New rig
+          </Button>
+        )}
       </Box>
-      {strips.length === 0 && <Notice>No rig is open. Begin one with New rig.</Notice>}
+      {strips.length === 0 && <Notice>{q ? `No rig has “${q}” in its customer, plates, vehicle or trailer.` : "No rig is open. Begin one with New rig."}</Notice>}
       <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, borderTop: `2px solid ${ink}` }}>
         {strips.map((strip) => (
           <StripRow key={strip.id} strip={strip} />
@@ -106,7 +124,7 @@ function StripRow({ strip }: { strip: Strip }) {
 function Signatures({ signatures }: { signatures: Signature[] }) {
   const signed = signatures.filter((one) => one.state === "signed");
   const stale = signatures.filter((one) => one.state === "stale");
-  const named = (some: Signature[]) => some.map((one) => STATIONS.find((station) => station.key === one.station)?.name).join(", ");
+  const named = (some: Signature[]) => some.map((one) => [...STATIONS, ...PAGES].find((station) => station.key === one.station)?.name).join(", ");
   const change = stale[0]?.changes[0];
   const others = new Set(stale.flatMap((one) => one.changes.map((each) => each.path))).size - 1;
   return (

@@ -18,7 +18,7 @@ interface Difference {
   theirs: string;
 }
 
-const NAMES: Record<keyof Names, string> = { customer: "Customer", vehicle_name: "Tow vehicle", trailer_name: "Trailer" };
+const NAMES: Record<keyof Names, string> = { customer: "Customer", vehicle_name: "Tow vehicle", trailer_name: "Trailer", vehicle_plate: "Vehicle plate", trailer_plate: "Trailer plate" };
 
 function written(entry: Entry | null | undefined): string {
   return entry?.is ? `${entry.is} (${entry.from})` : "blank";

@@ -24,10 +24,12 @@ export function RigHead() {
         error={Boolean(draft.problems.customer)}
         helperText={draft.problems.customer}
         slotProps={{ htmlInput: { maxLength: 120 } }}
-        sx={{ width: 220 }}
+        sx={{ width: 165 }}
       />
       <Picker section="vehicle" label="Tow vehicle" picks={catalogue.vehicles} />
+      <Plate section="vehicle" label="Plate" />
       <Picker section="trailer" label="Trailer" picks={catalogue.trailers} />
+      <Plate section="trailer" label="Trailer plate" />
       <Box sx={{ flex: 1 }} />
       <Box sx={{ textAlign: "right" }}>
         <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
@@ -72,6 +74,22 @@ export function RigHead() {
   );
 }
 
+function Plate({ section, label }: { section: "vehicle" | "trailer"; label: string }) {
+  const { draft } = useRig();
+  const name = `${section}_plate` as const;
+  return (
+    <TextField
+      label={label}
+      value={draft.names[name]}
+      onChange={(event) => draft.setNames({ [name]: event.target.value })}
+      error={Boolean(draft.problems[name])}
+      helperText={draft.problems[name]}
+      slotProps={{ htmlInput: { maxLength: 20, "aria-label": section === "vehicle" ? "Vehicle plate" : "Trailer plate" } }}
+      sx={{ width: 92 }}
+    />
+  );
+}
+
 /** Picks a vehicle or a trailer: its catalogue figures are written into the rig, where they may be corrected. */
 function Picker({ section, label, picks }: { section: "vehicle" | "trailer"; label: string; picks: Catalogue["vehicles"] }) {
   const { draft, fields } = useRig();
@@ -97,7 +115,7 @@ function Picker({ section, label, picks }: { section: "vehicle" | "trailer"; lab
       onInputChange={(_, typed, reason) => reason !== "reset" && draft.setNames({ [`${section}_name`]: typed })}
       onChange={(_, chosen) => pick(chosen)}
       renderInput={(params) => <TextField {...params} label={label} helperText={draft.problems[`${section}_name`]} />}
-      sx={{ width: 290 }}
+      sx={{ width: 226 }}
       size="small"
     />
   );

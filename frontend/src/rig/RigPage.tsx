@@ -16,7 +16,7 @@ import { Hitch } from "../stations/Hitch";
 import { Load } from "../stations/Load";
 import { Meet } from "../stations/Meet";
 import { Ratings } from "../stations/Ratings";
-import { STATION_OF_PART, STATIONS, type StationKey } from "../stations/stations";
+import { PAGES, STATION_OF_PART, STATIONS, type StationKey } from "../stations/stations";
 import { Weigh } from "../stations/Weigh";
 import { Conflict } from "./Conflict";
 import { RigContext, useCatalogue, useFields, useLoadKinds } from "./context";
@@ -63,6 +63,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const visit = (key: string) => void go(`${base}/${key}`, { replace: true });
   useKeys({
     ...Object.fromEntries(STATIONS.map((one, index) => [String(index + 1), () => visit(one.key)])),
+    ...(record ? Object.fromEntries(PAGES.map((one, index) => [String(STATIONS.length + index + 1), () => visit(one.key)])) : {}),
     x: () => setExaggerate((was) => !was),
     v: () => assessment && visit(assessment.verdict.station),
     i: () => work.current?.querySelector<HTMLElement>("input, select")?.focus(),
@@ -83,7 +84,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const pose = station !== "height" ? assessment.elevation.coupled : asked && shown === "coupled" ? asked : assessment.elevation[shown];
 
   return (
-    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, kinds: kinds.data, assessment, whatIf, askWhatIf, role: session.data?.role ?? "" }}>
+    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, kinds: kinds.data, assessment, whatIf, askWhatIf, may: session.data?.may ?? [] }}>
       <RigHead />
       <Box
         component="section"
@@ -107,7 +108,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
         )}
       </Box>
       <VerdictLine assessment={assessment} stale={draft.liveError} visit={visit} />
-      <StationLine station={station} assessment={assessment} signatures={record?.signatures ?? []} visit={visit} />
+      <StationLine station={station} assessment={assessment} signatures={record?.signatures ?? []} saved={record !== null} visit={visit} />
       <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>
         <Room />
         <SignBar key={station} station={station} />

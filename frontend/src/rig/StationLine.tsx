@@ -6,16 +6,18 @@ import type { Assessment, Signature } from "../api/types";
 import { hairline, ink, paper } from "../app/theme";
 import { SignMark } from "../parts/SignMark";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
-import { STATIONS, type StationKey } from "../stations/stations";
+import { PAGES, STATIONS, type StationKey } from "../stations/stations";
 
 interface Props {
   station: StationKey;
   assessment: Assessment;
   signatures: Signature[];
+  /** a rig that is saved has a bay, a hand-over and a record */
+  saved: boolean;
   visit: (key: string) => void;
 }
 
-export function StationLine({ station, assessment, signatures, visit }: Props) {
+export function StationLine({ station, assessment, signatures, saved, visit }: Props) {
   return (
     <Box component="nav" aria-label="Stations" sx={{ flex: "none", display: "flex", px: 2, bgcolor: "background.paper", borderBottom: `2px solid ${ink}`, borderTop: `1px solid ${hairline}`, overflowX: "auto" }}>
       {STATIONS.map((one, index) => {
@@ -50,6 +52,22 @@ export function StationLine({ station, assessment, signatures, visit }: Props) {
           </ButtonBase>
         );
       })}
+      {saved &&
+        PAGES.map((one, index) => {
+          const signature = signatures.find((signed) => signed.station === one.key);
+          return (
+            <ButtonBase key={one.key} onClick={() => visit(one.key)} sx={{ display: "flex", alignItems: "center", gap: 1, px: 1.5, py: 0.6, font: "inherit", color: ink, whiteSpace: "nowrap", borderLeft: index === 0 ? `2px solid ${ink}` : undefined }}>
+              <Box component="span" sx={{ fontFamily: "Besley, serif", fontWeight: 600 }}>
+                {STATIONS.length + index + 1} {one.name}
+              </Box>
+              {signature && signature.state !== "open" && (
+                <Box component="span" sx={{ fontSize: "0.82rem" }}>
+                  <SignMark state={signature.state} size={13} ground={ink} /> {signature.state}
+                </Box>
+              )}
+            </ButtonBase>
+          );
+        })}
     </Box>
   );
 }

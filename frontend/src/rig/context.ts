@@ -15,7 +15,8 @@ export interface RigOnPage {
   /** What if: asked for at the Height station, answered with the live answer. */
   whatIf: WhatIfAsk | null;
   askWhatIf: (asked: WhatIfAsk | null) => void;
-  role: string;
+  /** what this person may do */
+  may: string[];
 }
 
 export const RigContext = createContext<RigOnPage | null>(null);
@@ -24,6 +25,12 @@ export function useRig(): RigOnPage {
   const rig = useContext(RigContext);
   if (!rig) throw new Error("useRig outside a rig page");
   return rig;
+}
+
+/** Whether this person writes a field: style and schools are the advisor's to choose. */
+export function useMayWrite(path: string): boolean {
+  const { may } = useRig();
+  return may.includes("decide") || !(path.startsWith("ways.") || path.startsWith("hitch.style"));
 }
 
 /** What a field means; a load's fields are described once for every load. */

@@ -8,10 +8,10 @@ import { useUnits } from "../app/units";
 import { keep, recall } from "./kept";
 
 export type Entries = Record<string, Entry>;
-export type Names = Pick<RigRecord, "customer" | "vehicle_name" | "trailer_name">;
+export type Names = Pick<RigRecord, "customer" | "vehicle_name" | "trailer_name" | "vehicle_plate" | "trailer_plate">;
 export type Path = string;
 
-const NO_NAMES: Names = { customer: "", vehicle_name: "", trailer_name: "" };
+const NO_NAMES: Names = { customer: "", vehicle_name: "", trailer_name: "", vehicle_plate: "", trailer_plate: "" };
 const PAUSE_MS = 90;
 
 /** What differs from the record: names, and entries (null: taken back). */
@@ -110,7 +110,8 @@ export function useDraft(record: RigRecord | null, whatIf: WhatIfAsk | null, sav
 
   const save = useMutation<RigRecord, Refusal>({
     mutationFn: () => {
-      const body = { ...names, entries: typed.entries };
+      const { customer, vehicle_name, trailer_name, vehicle_plate, trailer_plate } = names;
+      const body = { customer, vehicle_name, trailer_name, vehicle_plate, trailer_plate, entries: typed.entries };
       return record
         ? api.settled<RigRecord>(api.client.POST("/api/rigs/{id}/", { params: { path: { id: record.id } }, body: { ...body, version: version ?? record.version } }))
         : api.settled<RigRecord>(api.client.POST("/api/rigs/", { body: { ...body, entries } }));

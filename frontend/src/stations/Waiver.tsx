@@ -13,7 +13,7 @@ import { useUnits } from "../app/units";
 import { useRig } from "../rig/context";
 
 export function Waiver({ link }: { link: Link }) {
-  const { draft, role } = useRig();
+  const { draft, may } = useRig();
   const [open, setOpen] = useState(false);
   if (link.waiver) {
     return (
@@ -23,7 +23,7 @@ export function Waiver({ link }: { link: Link }) {
     );
   }
   const close = link.kind === "load" && (link.state === "inside the reserve" || link.state === "at the limit");
-  if (!close || role !== "manager" || !draft.record || draft.dirty) return null;
+  if (!close || !may.includes("waive_reserve") || !draft.record || draft.dirty) return null;
   return (
     <>
       <Button variant="text" onClick={() => setOpen(true)} sx={{ p: 0, minHeight: 24, fontSize: "0.85rem" }}>

@@ -8,6 +8,13 @@ export const STATIONS = [
   { key: "hitch", name: "Hitch", does: "kit, shank, ball" },
 ] as const;
 
+/** What follows the desk's stations, each a page of its own. */
+export const PAGES = [
+  { key: "bay", name: "Bay", does: "measure, set, tighten" },
+  { key: "handover", name: "Hand-over", does: "drill, tests, card" },
+  { key: "record", name: "Record", does: "what happened, the next visit" },
+] as const;
+
 export type StationKey = (typeof STATIONS)[number]["key"];
 
 /** Which station a part of the drawing belongs to. */

@@ -34,6 +34,7 @@ def collect(
     bolts: tuple[Fastener, ...],
     following: Next | None,
     trials: tuple[Tried, ...],
+    refit: Phrase | None,
 ) -> tuple[Finding, ...]:
     """Every finding of the bay."""
     found = [
@@ -41,6 +42,20 @@ def collect(
         *_states(rig, now, kit, trials),
         *(_window(windows[0], following) if windows and trials else ()),
         *_apart(restored),
+        *(
+            [
+                Finding(
+                    CAUTION,
+                    51,
+                    BAY,
+                    "refit",
+                    refit,
+                    Phrase("Measure both heights again; then mount it so, or tell the advisor."),
+                )
+            ]
+            if refit
+            else []
+        ),
         *_axles(rig, loads),
         *(_of_check(one, 45) for one in proofs if one.state in (REFUSED, UNKNOWN, CAUTION)),
         *_bolts(bolts),

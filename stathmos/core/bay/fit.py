@@ -113,14 +113,14 @@ def fit(
     if kit is not None and seen:
         bench = Bench(rig, now, kit, found, trials, seen[0], judged_by, line, u_of_one, apart, _next_kits(stock, kit))
         following, effects = next_step(bench)
-    beside = beside_the_plan(planned, now, rig, found)
+    beside, refit = beside_the_plan(planned, now, rig, found), _refit(planned, now)
     return Fit(
         planned=planned,
         now=now,
         kit=kit,
         checks=checks,
         beside=beside,
-        refit=_refit(planned, now),
+        refit=refit,
         arches=found,
         rates=told,
         tried=trials,
@@ -136,7 +136,9 @@ def fit(
         served=by_joint,
         tools=tools(kit, bolts, by_joint),
         sections=sections(rig, now, kit, checks, trials, following, proofs, bolts),
-        findings=findings.collect(rig, now, kit, checks, seen, restored, told, loads, proofs, bolts, following, trials),
+        findings=findings.collect(
+            rig, now, kit, checks, seen, restored, told, loads, proofs, bolts, following, trials, refit
+        ),
     )
 
 

@@ -11,7 +11,7 @@ from stathmos.core.figures import COMMON_PRACTICE, Figure, Given, Missing, Phras
 from stathmos.core.findings.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.rig import Bolt, Rig
 from stathmos.core.stock import JOINTS, Ball, Kit, Wrench
-from stathmos.core.units import COUPLE, LENGTH
+from stathmos.core.units import BARE_UNIT, COUPLE, LENGTH, UNITS
 
 EXTENSION = Rule("set = target · A / (A + E); A handle, E in-line extension.", "any torque-tool handbook")
 REACHES, NEEDS_EXTENSION, TOO_BIG, CANNOT, UNKNOWN_WRENCH = (
@@ -167,6 +167,17 @@ def with_extension(target: Figure | Missing, wrench: Wrench, extension: Given) -
             Phrase("With {E} it would be set to {set}, and it begins at {least}.", said),
         )
     return Reach(wrench.name, REACHES, None, set_to, Phrase("With {E} set it to {set}: the nut gets {target}.", said))
+
+
+def to_set(target: Figure, system: str) -> str:
+    """A target as a wrench is set: whole ft·lb or N·m, as somebody would type it.
+
+    >>> from stathmos.core.figures import Provenance, Working
+    >>> to_set(Figure(61523.1, COUPLE, Provenance.LABEL, Working("")), "us")
+    '445 ft·lb'
+    """
+    unit = BARE_UNIT[COUPLE][system]
+    return f"{round(target.value / UNITS[COUPLE][unit])} " + ("N·m" if system == "metric" else unit)
 
 
 def sheet(rig: Rig, kit: Kit | None, ball: Ball | None) -> tuple[Fastener, ...]:

@@ -9,7 +9,7 @@ from stathmos.core.bay.advice import Effect, Next
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.questions import Question
 from stathmos.core.bay.tools import Served
-from stathmos.core.bay.torque import Fastener, Reach
+from stathmos.core.bay.torque import Fastener, Reach, to_set
 from stathmos.core.bay.trials import Tried
 from stathmos.core.bay.windows import Window
 from stathmos.core.figures import Missing
@@ -125,9 +125,9 @@ def fastener(one: Fastener) -> Plain:
         "least": couple(one.least, "up"),
         "most": couple(one.most, "down"),
         "target": couple(one.target, "nearest"),
-        "target_exact": None if isinstance(one.target, Missing) else {
-            system: units.write_exact(round(one.target.value), units.COUPLE, system) for system in units.SYSTEMS
-        },
+        "target_exact": None
+        if isinstance(one.target, Missing)
+        else {system: to_set(one.target, system) for system in units.SYSTEMS},
         "turn": one.turn,
         "across": None if one.across is None else both(one.across.value, units.LENGTH),
         "state": one.state,

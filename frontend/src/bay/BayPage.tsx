@@ -1,0 +1,166 @@
+/** The bay, for a tablet in portrait: the line of the work, one screen at a time, and what still waits on this device. */
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import Link from "@mui/material/Link";
+import { Link as RouterLink, useNavigate, useParams } from "react-router";
+
+import type { Bay, BaySection } from "../api/types";
+import { useSession } from "../app/session";
+import { hairline, ink, paper, pencil } from "../app/theme";
+import { useUnits } from "../app/units";
+import { Notice } from "../parts/Notice";
+import { StateMark } from "../parts/StateMark";
+import { CoachScreen } from "./CoachScreen";
+import { BayContext } from "./context";
+import { BigButton } from "./Keypad";
+import { overlaid, useQueue, type Queue } from "./queue";
+import { QuestionScreen } from "./QuestionScreen";
+import { ResultScreen } from "./ResultScreen";
+import { TorqueScreen } from "./TorqueScreen";
+import { useBay } from "./useBay";
+
+export function BayPage() {
+  const id = Number(useParams().id);
+  const bay = useBay(id);
+  const queue = useQueue(id);
+  if (!bay.data) return <Notice>{bay.error ? bay.error.message : "Opening the bay…"}</Notice>;
+  return <OpenBay told={bay.data} queue={queue} old={bay.old} />;
+}
+
+/** A section with what waits on this device counted as answered. */
+function stateOf(section: BaySection, entries: Record<string, { is: string } | null>): BaySection["state"] {
+  if (section.kind !== "questions") return section.state;
+  const done = section.questions.filter((one) => entries[one.path]?.is).length;
+  return done === section.questions.length ? "complete" : done ? "part done" : "open";
+}
+
+function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }) {
+  const params = useParams();
+  const go = useNavigate();
+  const session = useSession();
+  const { rig, bay: fit } = told;
+  const entries = overlaid(rig.entries, queue.parcels);
+  const sections = fit.sections.map((one) => ({ ...one, state: stateOf(one, entries) }));
+  const here = sections.find((one) => one.key === params.section) ?? sections.find((one) => one.state !== "complete" && one.kind !== "tools") ?? sections[0];
+  const visit = (key: string) => void go(`/rigs/${rig.id}/bay/${key}`, { replace: true });
+  if (!here) return null;
+  const next = sections[sections.indexOf(here) + 1];
+  const page = {
+    rig: rig.id,
+    entries,
+    pending: queue.parcels.length > 0,
+    waiting: new Set(queue.parcels.flatMap((one) => Object.keys(one.entries))),
+    may: Boolean(session.data?.may.includes("fit")),
+    write: (more: typeof entries) => queue.write(more, rig.entries),
+    visit,
+  };
+  return (
+    <BayContext.Provider value={page}>
+      <Box sx={{ display: "flex", flexDirection: "column", flex: 1, minHeight: 0, overflow: "auto" }}>
+        <Box sx={{ display: "flex", columnGap: 2, alignItems: "baseline", px: 2, pt: 1, flexWrap: "wrap", fontSize: "1.05rem" }}>
+          <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+            {rig.customer}, in the bay
+          </Box>
+          <Box sx={{ flex: 1 }} />
+          <Link component={RouterLink} to={`/rigs/${rig.id}/hitch`} color="inherit">
+            The plan
+          </Link>
+          <Link component={RouterLink} to={`/rigs/${rig.id}/handover`} color="inherit">
+            Hand-over
+          </Link>
+          <Box sx={{ flexBasis: "100%" }}>
+            {rig.vehicle_name} with {rig.trailer_name}
+          </Box>
+        </Box>
+        <Waiting queue={queue} old={old} />
+        <Box component="nav" aria-label="The bay's work" sx={{ display: "flex", flexWrap: "wrap", px: 2, py: 0.75, gap: 0.5, borderBottom: `2px solid ${ink}` }}>
+          {sections.map((one) => (
+            <ButtonBase
+              key={one.key}
+              onClick={() => visit(one.key)}
+              aria-current={one === here ? "step" : undefined}
+              sx={{ px: 1.25, minHeight: 52, gap: 0.75, fontSize: "1.05rem", fontWeight: 600, fontFamily: "inherit", border: `1.5px solid ${one === here ? ink : hairline}`, bgcolor: one === here ? ink : "background.paper", color: one === here ? paper : ink }}
+            >
+              {one.kind !== "tools" && one.kind !== "result" && <Mark state={one.state} ground={one === here ? paper : ink} />}
+              {one.name}
+            </ButtonBase>
+          ))}
+        </Box>
+        <Box component="main" sx={{ px: 2, py: 1.25 }}>
+          {here.kind === "questions" && <QuestionScreen key={here.key + here.name} fit={fit} section={here} after={() => next && visit(next.key)} />}
+          {here.kind === "tools" && <Tools told={told} />}
+          {here.kind === "coach" && <CoachScreen fit={fit} />}
+          {here.kind === "torque" && <TorqueScreen fit={fit} />}
+          {here.kind === "result" && <ResultScreen told={told} />}
+          {here.kind !== "questions" && next && (
+            <Box sx={{ mt: 2 }}>
+              <BigButton press={() => visit(next.key)}>On to: {next.name}</BigButton>
+            </Box>
+          )}
+        </Box>
+      </Box>
+    </BayContext.Provider>
+  );
+}
+
+/** How far a stretch of the work is: an open ring, half a ring, a tick; the name beside it says which. */
+function Mark({ state, ground }: { state: BaySection["state"]; ground: string }) {
+  return (
+    <Box component="svg" viewBox="0 0 16 16" role="img" aria-label={state} sx={{ width: 17, height: 17 }}>
+      {state === "complete" ? <path d="M2 8.5l4 4L14 3.5" fill="none" stroke={ground} strokeWidth="2.4" /> : <circle cx="8" cy="8" r="6" fill="none" stroke={ground} strokeWidth="1.8" />}
+      {state === "part done" && <path d="M8 2a6 6 0 0 1 0 12z" fill={ground} />}
+    </Box>
+  );
+}
+
+function Waiting({ queue, old }: { queue: Queue; old: boolean }) {
+  const count = queue.parcels.reduce((sum, one) => sum + Object.keys(one.entries).length, 0);
+  const stuck = queue.parcels.find((one) => one.problem);
+  if (!count && !old) {
+    return (
+      <Box role="status" aria-label="Sent" sx={{ px: 2, pt: 0.25 }}>
+        Everything typed here is sent and saved.
+      </Box>
+    );
+  }
+  return (
+    <Box role="status" aria-label="Not yet sent" sx={{ mx: 2, my: 0.75, p: 1, border: `2px dashed ${pencil}`, fontSize: "1.1rem" }}>
+      <b>{count ? `${count} ${count === 1 ? "reading" : "readings"} not yet sent.` : "The server does not answer."}</b>{" "}
+      {stuck ? "" : "They are kept on this tablet and go off in order as soon as the server answers."} {old && "The advice below is the last that was worked out."}
+      {stuck && (
+        <Box role="alert" sx={{ mt: 0.75 }}>
+          {Object.entries(stuck.entries).map(([path, entry]) => (
+            <div key={path}>
+              Typed here: <b>{entry?.is}</b>. {stuck.problem}
+              {stuck.theirs?.[path] && (
+                <>
+                  {" "}
+                  Written by somebody else: <b>{stuck.theirs[path].is}</b>.
+                </>
+              )}
+            </div>
+          ))}
+          <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 0.75 }}>
+            <BigButton press={() => queue.drop(stuck.key)}>{stuck.theirs ? "Keep theirs" : "Drop it and type it again"}</BigButton>
+            <BigButton press={() => queue.insist(stuck.key)}>{stuck.theirs ? "Write mine" : "Send it again"}</BigButton>
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Tools({ told }: { told: Bay }) {
+  const { read } = useUnits();
+  return (
+    <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, fontSize: "1.2rem" }} aria-label="Tools to lay out">
+      {told.bay.tools.map((one, i) => (
+        <Box component="li" key={i} sx={{ display: "grid", gridTemplateColumns: "28px 1fr 1.2fr", gap: 1, py: 0.75, borderBottom: `1px solid ${hairline}` }}>
+          <StateMark state={one.state} size={20} />
+          <b>{read(one.name)}</b>
+          <span>{read(one.purpose)}</span>
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,101 @@
+/** The coach: where the front mark stands, the next single change and what it will do, and what this rig has taught. */
+import Box from "@mui/material/Box";
+
+import type { Fit } from "../api/types";
+import { hairline, inkSoft, pencil } from "../app/theme";
+import { useUnits } from "../app/units";
+import { ArchGauge } from "../drawing/ArchGauge";
+import { BigButton } from "./Keypad";
+import { useBayPage } from "./context";
+
+export function CoachScreen({ fit }: { fit: Fit }) {
+  const { read } = useUnits();
+  const { write, visit, may, pending } = useBayPage();
+  const next = fit.next;
+  const last = fit.tried.at(-1);
+  const begin = next && Object.keys(next.entries).length > 0;
+  const predicted = next?.front != null && next.front_spread != null ? { height: next.front, spread: next.front_spread } : null;
+
+  return (
+    <Box sx={{ display: "grid", gap: 1.5 }}>
+      {next && (
+        <Box component="section" aria-label="Next" data-verdict={next.verdict} sx={{ border: "2.5px solid", p: 1.75 }}>
+          <Box sx={{ fontFamily: "Besley, serif", fontWeight: 600, fontSize: "1.75rem", lineHeight: 1.2 }}>{read(next.says)}</Box>
+          <Box sx={{ fontSize: "1.15rem", mt: 0.75 }}>{read(next.why)}</Box>
+          {next.rail_text && (
+            <Box sx={{ fontSize: "1.15rem" }}>
+              Rail then about <b>{read(next.rail_text)}</b> {next.rail_way}.
+            </Box>
+          )}
+          {begin && may && (
+            <Box sx={{ mt: 1.25 }}>
+              <BigButton
+                strong
+                disabled={pending}
+                press={() => {
+                  write(next.entries);
+                  visit("c");
+                }}
+              >
+                {next.verdict === "begin" ? "Set so: first trial" : "Changed so: next trial"}
+              </BigButton>
+              {pending && <Box sx={{ mt: 0.5 }}>What was typed last is not sent yet: the coach waits for it.</Box>}
+            </Box>
+          )}
+        </Box>
+      )}
+      <ArchGauge a={fit.states.front_a} b={fit.states.front_b} c={last && !last.void ? last.front : null} windows={fit.windows} predicted={predicted} />
+      {fit.opposite && (
+        <Box role="note" sx={{ border: `1.5px dashed ${pencil}`, p: 1.25, fontSize: "1.1rem" }}>
+          {read(fit.opposite)}
+        </Box>
+      )}
+      {fit.effects.length > 0 && (
+        <Box sx={{ fontSize: "1.1rem" }}>
+          <b>Learned of this rig:</b>{" "}
+          {fit.effects.map((one, i) => (
+            <span key={one.kind}>
+              {i > 0 && "; "}
+              {one.name} moves the front mark {read(one.moves)} {one.way}, give or take {read(one.spread)}
+            </span>
+          ))}
+          .
+        </Box>
+      )}
+      {fit.tried.length > 0 && (
+        <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", fontSize: "1.1rem", "& td, & th": { textAlign: "left", borderBottom: `1px solid ${hairline}`, py: 0.6, pr: 1 } }}>
+          <thead>
+            <tr>
+              <th>Trial</th>
+              <th>Head</th>
+              <th>Ends</th>
+              <th>Hole</th>
+              <th>Front C</th>
+              <th>Rear C</th>
+              <th>Restored</th>
+            </tr>
+          </thead>
+          <tbody>
+            {fit.tried.map((one) => (
+              <Box component="tr" key={one.key} sx={one.void ? { color: inkSoft, textDecoration: "line-through" } : undefined}>
+                <td>
+                  {one.number}
+                  {one.void && " void"}
+                </td>
+                <td>{one.washers ?? "–"}</td>
+                <td>{one.steps ?? "–"}</td>
+                <td>{one.hole ?? "–"}</td>
+                <td>{one.front.text ? read(one.front.text) : "not measured"}</td>
+                <td>{one.rear.text ? read(one.rear.text) : "not measured"}</td>
+                <td>
+                  {one.restoration.text ? read(one.restoration.text) : "unknown"}
+                  {one.restoration.spread && ` ± ${read(one.restoration.spread)}`}
+                </td>
+              </Box>
+            ))}
+          </tbody>
+        </Box>
+      )}
+    </Box>
+  );
+}

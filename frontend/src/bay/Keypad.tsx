@@ -1,0 +1,125 @@
+/** A keypad made for a tape: whole inches, then sixteenths; or millimetres; or a count, halves where links may be halved. */
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useState } from "react";
+
+import { hairline, ink, paper, pencil } from "../app/theme";
+
+const SIXTEENTHS = ["0", "1/16", "1/8", "3/16", "1/4", "5/16", "3/8", "7/16", "1/2", "9/16", "5/8", "11/16", "3/4", "13/16", "7/8", "15/16"];
+const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
+
+export type PadKind = "inches" | "millimetres" | "count";
+
+interface Props {
+  kind: PadKind;
+  halves: boolean;
+  begin: string;
+  problem: string;
+  done: (text: string) => void;
+}
+
+/** “22 3/4” into its whole inches and its sixteenths; anything else begins anew. */
+function taken(begin: string, kind: PadKind): { whole: string; part: string } {
+  const clean = begin.replace(/\s*(in|mm)$/, "");
+  const found = /^(\d*)(?:[\s-]*(\d+\/\d+))?$/.exec(clean);
+  if (!found || (kind === "millimetres") !== /mm$/.test(begin)) return { whole: kind === "count" ? clean : "", part: "" };
+  return { whole: found[1] ?? "", part: found[2] ?? "" };
+}
+
+export function Keypad({ kind, halves, begin, problem, done }: Props) {
+  const [{ whole, part }, set] = useState(() => taken(begin, kind));
+  const unit = { inches: "in", millimetres: "mm", count: "" }[kind];
+  const fraction = part && part !== "0" ? part : "";
+  const text = [whole, fraction].filter(Boolean).join(" ");
+  const digit = (more: string) => set({ whole: (whole + more).slice(0, kind === "inches" ? 3 : 5), part });
+  const finish = () => done(kind === "count" ? (part === "1/2" ? `${whole || "0"}.5` : whole) : text ? `${text} ${unit}` : "");
+
+  return (
+    <Box
+      onKeyDown={(event) => {
+        if (/^\d$/.test(event.key)) digit(event.key);
+        else if (event.key === "Backspace") set(part ? { whole, part: "" } : { whole: whole.slice(0, -1), part });
+        else if (event.key === "Enter" && !(event.target instanceof HTMLButtonElement && event.target.dataset.key)) finish();
+        else return;
+        event.preventDefault();
+      }}
+    >
+      <Box sx={{ display: "flex", alignItems: "baseline", gap: 1.5, borderBottom: `3px solid ${ink}`, minHeight: 78, px: 1 }} role="status" aria-label="As typed">
+        <Box component="span" sx={{ fontFamily: "Besley, serif", fontSize: "3.4rem", fontWeight: 600, lineHeight: 1.2 }} data-typed>
+          {text || "\u00a0"}
+        </Box>
+        <Box component="span" sx={{ fontSize: "1.8rem" }}>
+          {kind === "count" && part === "1/2" ? "" : unit}
+        </Box>
+        <Box sx={{ flex: 1 }} />
+        <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.15rem", maxWidth: 380 }}>
+          {problem}
+        </Box>
+      </Box>
+      <Box sx={{ display: "grid", gridTemplateColumns: kind === "inches" ? "3fr 4fr" : "1fr", gap: 1.5, mt: 1.25 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: 0.75 }} role="group" aria-label={kind === "inches" ? "Whole inches" : "Digits"}>
+          {DIGITS.map((one) => (
+            <Key key={one} press={() => digit(one)}>
+              {one}
+            </Key>
+          ))}
+          {halves ? (
+            <Key press={() => set({ whole, part: part === "1/2" ? "" : "1/2" })} on={part === "1/2"}>
+              ½
+            </Key>
+          ) : (
+            <Key press={() => set({ whole: "", part: "" })} name="Clear">
+              C
+            </Key>
+          )}
+          <Key press={() => digit("0")}>0</Key>
+          <Key press={() => set(part && !halves ? { whole, part: "" } : { whole: whole.slice(0, -1), part })} name="Delete the last">
+            ⌫
+          </Key>
+        </Box>
+        {kind === "inches" && (
+          <Box sx={{ display: "grid", gridTemplateColumns: "repeat(4, 1fr)", gap: 0.75 }} role="group" aria-label="Sixteenths">
+            {SIXTEENTHS.map((one) => (
+              <Key key={one} press={() => set({ whole, part: one })} on={part === one || (one === "0" && part === "")}>
+                {one}
+              </Key>
+            ))}
+          </Box>
+        )}
+      </Box>
+      <Box sx={{ mt: 1.25 }}>
+        <BigButton press={finish} strong>
+          Write it down
+        </BigButton>
+      </Box>
+    </Box>
+  );
+}
+
+function Key({ children, press, on = false, name }: { children: string; press: () => void; on?: boolean; name?: string }) {
+  return (
+    <ButtonBase
+      onClick={press}
+      aria-label={name ?? children}
+      aria-pressed={on || undefined}
+      data-key
+      sx={{ minHeight: 74, fontSize: "1.7rem", fontWeight: 600, fontFamily: "inherit", border: `1.5px solid ${on ? ink : hairline}`, bgcolor: on ? ink : "background.paper", color: on ? paper : ink }}
+    >
+      {children}
+    </ButtonBase>
+  );
+}
+
+export function BigButton({ children, press, strong = false, disabled = false, current = false }: { children: React.ReactNode; press: () => void; strong?: boolean; disabled?: boolean; current?: boolean }) {
+  const dark = strong || current;
+  return (
+    <ButtonBase
+      onClick={press}
+      disabled={disabled}
+      aria-pressed={current || undefined}
+      sx={{ width: "100%", minHeight: 66, px: 2, fontSize: "1.35rem", fontWeight: 600, fontFamily: "inherit", textAlign: "center", border: `2px solid ${ink}`, bgcolor: dark ? ink : "background.paper", color: dark ? paper : ink, opacity: disabled ? 0.45 : 1 }}
+    >
+      {children}
+    </ButtonBase>
+  );
+}

@@ -1,0 +1,127 @@
+/** The torque sheet: every nut and bolt in order, what this bay's wrenches can do, the extension reckoned, the witness mark. */
+import Box from "@mui/material/Box";
+import NativeSelect from "@mui/material/NativeSelect";
+import TextField from "@mui/material/TextField";
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { api, type Refusal } from "../api/client";
+import type { Entry, Fastener, Fit, Reach } from "../api/types";
+import { hairline, inkSoft, pencil } from "../app/theme";
+import { useUnits } from "../app/units";
+import { StateMark } from "../parts/StateMark";
+import { BigButton } from "./Keypad";
+import { useBayPage } from "./context";
+
+export function TorqueScreen({ fit }: { fit: Fit }) {
+  return (
+    <Box sx={{ display: "grid", gap: 1.5 }}>
+      <Box sx={{ fontSize: "1.15rem" }}>
+        In this order, in even alternating turns. Paint a witness mark on each; never trust the last fitter&apos;s torque.
+      </Box>
+      {fit.torque.map((bolt) => (
+        <Bolt key={bolt.key} bolt={bolt} best={fit.served.find((one) => one.joint === bolt.joint)?.best ?? null} />
+      ))}
+      {fit.served.length > 0 && <Extension fit={fit} />}
+    </Box>
+  );
+}
+
+function Bolt({ bolt, best }: { bolt: Fastener; best: Reach | null }) {
+  const { entries, write, may } = useBayPage();
+  const { read, system } = useUnits();
+  const place = `torque.${bolt.key}`;
+  const put = (field: string, is: string): [string, Entry] => [`${place}.${field}`, { is, from: "measured", system }];
+  const reached = entries[`${place}.reached`]?.is;
+  const turned = entries[`${place}.turned`]?.is === "yes";
+  const marked = entries[`${place}.marked`]?.is === "yes";
+  const target = bolt.target_exact ? read(bolt.target_exact) : "";
+  const [other, setOther] = useState<string | null>(null);
+  return (
+    <Box component="section" aria-label={bolt.name} data-state={bolt.state} sx={{ borderTop: `1px solid ${hairline}`, pt: 1 }}>
+      <Box sx={{ display: "flex", gap: 1, alignItems: "baseline", flexWrap: "wrap" }}>
+        <StateMark state={bolt.state} size={20} />
+        <Box sx={{ fontFamily: "Besley, serif", fontWeight: 600, fontSize: "1.3rem" }}>{bolt.name}</Box>
+        {bolt.least && bolt.most && (
+          <Box sx={{ fontSize: "1.15rem" }}>
+            {bolt.least.us} to {bolt.most.us} <Box component="span" sx={{ color: inkSoft }}>({bolt.least.metric} to {bolt.most.metric})</Box>
+            {bolt.turn && ", then a quarter turn"}
+          </Box>
+        )}
+        {bolt.across && <Box sx={{ color: inkSoft, fontSize: "1.1rem" }}>socket {read(bolt.across)}</Box>}
+      </Box>
+      <Box sx={{ fontSize: "1.1rem" }}>
+        {read(bolt.says)} {best && <>Wrench “{best.wrench}”: {read(best.says)}</>}
+      </Box>
+      {may && bolt.target_exact && (
+        <Box sx={{ display: "grid", gridTemplateColumns: `repeat(${bolt.turn ? 3 : 2}, 1fr) 1fr`, gap: 1, mt: 0.75 }}>
+          <BigButton current={Boolean(reached)} press={() => write(Object.fromEntries([put("reached", target), ...(best ? [put("wrench", best.wrench)] : [])]))}>
+            {reached ? `Tightened to ${reached}` : `Tighten to ${target}`}
+          </BigButton>
+          {bolt.turn && (
+            <BigButton current={turned} press={() => write(Object.fromEntries([put("turned", turned ? "no" : "yes")]))}>
+              {turned ? "Quarter turn done" : "Then a quarter turn"}
+            </BigButton>
+          )}
+          <BigButton current={marked} press={() => write(Object.fromEntries([put("marked", marked ? "no" : "yes")]))}>
+            {marked ? "Witness mark painted" : "Paint the witness mark"}
+          </BigButton>
+          <BigButton press={() => setOther(other === null ? (reached ?? "") : null)}>Another torque</BigButton>
+        </Box>
+      )}
+      {other !== null && (
+        <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); if (other.trim()) { write(Object.fromEntries([put("reached", other.trim())])); setOther(null); } }} sx={{ display: "flex", gap: 1, mt: 0.75 }}>
+          <TextField label={`${bolt.name}, tightened to`} value={other} onChange={(event) => setOther(event.target.value)} autoFocus />
+          <Box sx={{ width: 220 }}>
+            <BigButton press={() => { if (other.trim()) { write(Object.fromEntries([put("reached", other.trim())])); setOther(null); } }}>Write it down</BigButton>
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** With an in-line extension the wrench is set lower than what the nut gets. */
+function Extension({ fit }: { fit: Fit }) {
+  const { rig } = useBayPage();
+  const { read, system } = useUnits();
+  const [joint, setJoint] = useState(fit.served[0]?.joint ?? "");
+  const wrenches = fit.served[0]?.reaches.map((one) => one.wrench) ?? [];
+  const [wrench, setWrench] = useState(wrenches[0] ?? "");
+  const [extension, setExtension] = useState("");
+  const ask = useMutation<Reach, Refusal>({
+    mutationFn: () => api.settled<Reach>(api.client.POST("/api/rigs/{id}/extension/", { params: { path: { id: rig } }, body: { joint, wrench, extension, system } })),
+  });
+  const reaches = fit.served.find((one) => one.joint === joint)?.reaches ?? [];
+  return (
+    <Box component="section" aria-label="Extension" sx={{ border: "1.5px solid", p: 1.5 }}>
+      <Box sx={{ fontFamily: "Besley, serif", fontWeight: 600, fontSize: "1.2rem" }}>Wrench with an extension</Box>
+      <Box sx={{ fontSize: "1.05rem" }}>set = target · A / (A + E); A from the drive to the grip, E the extension, in line</Box>
+      <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", mt: 1, alignItems: "center", "& select": { fontSize: "1.15rem", minHeight: 48 } }}>
+        <NativeSelect value={joint} onChange={(event) => setJoint(event.target.value)} slotProps={{ input: { "aria-label": "Joint" } }}>
+          {fit.served.map((one) => (
+            <option key={one.joint} value={one.joint}>{one.name}</option>
+          ))}
+        </NativeSelect>
+        <NativeSelect value={wrench} onChange={(event) => setWrench(event.target.value)} slotProps={{ input: { "aria-label": "Torque wrench" } }}>
+          {wrenches.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </NativeSelect>
+        <TextField label={`Extension, ${system === "us" ? "in" : "mm"}`} value={extension} onChange={(event) => setExtension(event.target.value)} sx={{ width: 150 }} error={ask.isError} />
+        <Box sx={{ width: 170 }}>
+          <BigButton press={() => ask.mutate()}>Reckon</BigButton>
+        </Box>
+      </Box>
+      {ask.data && <Box role="status" sx={{ fontSize: "1.25rem", fontWeight: 600, mt: 1 }}>{read(ask.data.says)}</Box>}
+      {ask.isError && <Box role="alert" sx={{ color: pencil, fontWeight: 600, mt: 1 }}>{ask.error.message}</Box>}
+      <Box sx={{ mt: 1, fontSize: "1.05rem" }}>
+        {reaches.map((one) => (
+          <div key={one.wrench}>
+            “{one.wrench}” {one.verdict}: {read(one.says)}
+          </div>
+        ))}
+      </Box>
+    </Box>
+  );
+}

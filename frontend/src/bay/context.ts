@@ -1,0 +1,25 @@
+/** The bay's page for its screens: what was typed on this device, writing more, and going to another section. */
+import { createContext, useContext } from "react";
+
+import type { Entry } from "../api/types";
+
+export interface BayOnPage {
+  rig: number;
+  entries: Record<string, Entry | null>;
+  /** something typed here has not reached the server yet */
+  pending: boolean;
+  /** paths that wait on this device */
+  waiting: Set<string>;
+  /** whether this person writes what is measured in the bay */
+  may: boolean;
+  write: (entries: Record<string, Entry | null>) => void;
+  visit: (section: string) => void;
+}
+
+export const BayContext = createContext<BayOnPage | null>(null);
+
+export function useBayPage(): BayOnPage {
+  const page = useContext(BayContext);
+  if (!page) throw new Error("useBayPage outside the bay");
+  return page;
+}

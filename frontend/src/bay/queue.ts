@@ -1,0 +1,154 @@
+/**
+ * Readings on their way: kept on this device until the server has written them, sent in
+ * order, each parcel under a key of its own so that it is written once however often it is sent.
+ */
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
+
+import { api, Refusal } from "../api/client";
+import type { Bay, Entry } from "../api/types";
+
+export interface Parcel {
+  key: string;
+  entries: Record<string, Entry | null>;
+  /** the revision of each path that this device knew when it was typed */
+  seen: Record<string, number>;
+  typedAt: string;
+  /** why the server would not write it; it waits until somebody decides */
+  problem?: string;
+  theirs?: Record<string, Entry>;
+}
+
+const AGAIN_MS = 3000;
+const name = (rig: number) => `stathmos-parcels-${rig}`;
+const EMPTY: Parcel[] = [];
+const listeners = new Set<() => void>();
+const read = new Map<number, { text: string; parcels: Parcel[] }>();
+const sending = new Set<number>();
+
+/** The parcels of a rig that wait on this device. */
+export function waiting(rig: number): Parcel[] {
+  const text = localStorage.getItem(name(rig)) ?? "";
+  const known = read.get(rig);
+  if (known?.text === text) return known.parcels;
+  let parcels = EMPTY;
+  try {
+    const found = JSON.parse(text || "[]") as Parcel[];
+    if (Array.isArray(found) && found.length) parcels = found;
+  } catch {
+    // What cannot be read any more is left in its place; nothing goes over it until something new is typed.
+  }
+  read.set(rig, { text, parcels });
+  return parcels;
+}
+
+function put(rig: number, parcels: Parcel[]) {
+  if (parcels.length) localStorage.setItem(name(rig), JSON.stringify(parcels));
+  else localStorage.removeItem(name(rig));
+  listeners.forEach((tell) => tell());
+}
+
+function listen(tell: () => void) {
+  listeners.add(tell);
+  window.addEventListener("storage", tell);
+  return () => {
+    listeners.delete(tell);
+    window.removeEventListener("storage", tell);
+  };
+}
+
+/** A key that nobody else has; `crypto.randomUUID` is wanting where the page is not served securely. */
+function newKey(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40;
+  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
+  const hex = Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
+}
+
+export interface Queue {
+  parcels: Parcel[];
+  /** write something down: it is kept here at once, and sent as soon as the server answers */
+  write: (entries: Record<string, Entry | null>, known: Record<string, { revision: number }>) => void;
+  /** what a refused parcel is to become: dropped, or sent all the same */
+  drop: (key: string) => void;
+  insist: (key: string) => void;
+  sendNow: () => void;
+}
+
+export function useQueue(rig: number): Queue {
+  const queries = useQueryClient();
+  const parcels = useSyncExternalStore(listen, () => waiting(rig));
+
+  const send = useCallback(async () => {
+    if (sending.has(rig)) return;
+    sending.add(rig);
+    try {
+      for (let first = waiting(rig)[0]; first && !first.problem; first = waiting(rig)[0]) {
+        const { key, entries, seen } = first;
+        try {
+          const written = await api.settled<Bay>(
+            api.client.POST("/api/rigs/{id}/bay/", { params: { path: { id: rig } }, body: { key, entries, seen } }),
+          );
+          put(rig, waiting(rig).filter((one) => one.key !== key));
+          queries.setQueryData(["bay", rig], written);
+          queries.removeQueries({ queryKey: ["rig", String(rig)] });
+          void queries.invalidateQueries({ queryKey: ["handover", rig] });
+        } catch (error) {
+          const refused = error as Refusal;
+          const theirs = (refused.theirs ?? undefined) as Record<string, Entry> | undefined;
+          const final = [400, 404, 409, 413].includes(refused.status) || (refused.status === 403 && refused.signedIn);
+          if (!final) return; // out of reach, or signed out: it waits, and is tried again
+          const problem = Object.values(refused.problems)[0] ?? refused.message;
+          put(rig, waiting(rig).map((one) => (one.key === key ? { ...one, problem, ...(theirs ? { theirs } : {}) } : one)));
+          return;
+        }
+      }
+    } finally {
+      sending.delete(rig);
+    }
+  }, [queries, rig]);
+
+  useEffect(() => {
+    void send();
+    const timer = setInterval(() => waiting(rig).length && void send(), AGAIN_MS);
+    const now = () => void send();
+    window.addEventListener("online", now);
+    document.addEventListener("visibilitychange", now);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener("online", now);
+      document.removeEventListener("visibilitychange", now);
+    };
+  }, [rig, send]);
+
+  return useMemo(
+    () => ({
+      parcels,
+      write: (entries, known) => {
+        const before = waiting(rig);
+        // A parcel of mine that waits for the same figure will be a revision of its own.
+        const mine = (path: string) => before.filter((one) => path in one.entries).length;
+        const seen = Object.fromEntries(Object.keys(entries).map((path) => [path, (known[path]?.revision ?? 0) + mine(path)]));
+        put(rig, [...before, { key: newKey(), entries, seen, typedAt: new Date().toISOString() }]);
+        void send();
+      },
+      drop: (key) => {
+        put(rig, waiting(rig).filter((one) => one.key !== key));
+        void send();
+      },
+      insist: (key) => {
+        // Sent under a new key with nothing held against it: this person has read the other figure.
+        put(rig, waiting(rig).map((one) => (one.key === key ? { key: newKey(), entries: one.entries, seen: {}, typedAt: one.typedAt } : one)));
+        void send();
+      },
+      sendNow: () => void send(),
+    }),
+    [parcels, rig, send],
+  );
+}
+
+/** What waits here laid over what the server holds: the figures as this device knows them. */
+export function overlaid(entries: Record<string, Entry>, parcels: Parcel[]): Record<string, Entry | null> {
+  return Object.assign({}, entries, ...parcels.map((one) => one.entries)) as Record<string, Entry | null>;
+}

@@ -1,0 +1,104 @@
+/** The manager's page: what is open, stale, overridden and due; and everything taken out or brought in. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef } from "react";
+import { Link as RouterLink } from "react-router";
+
+import { api, type Refusal } from "../api/client";
+import type { BroughtIn, Overview } from "../api/types";
+import { hairline, inkSoft, pencil } from "../app/theme";
+import { Notice } from "../parts/Notice";
+import { Panel } from "../parts/Rows";
+import { day } from "../rig/SignBar";
+
+const LISTS: { key: keyof Overview; title: string; none: string; to: string }[] = [
+  { key: "open", title: "Open", none: "No rig is open.", to: "meet" },
+  { key: "stale", title: "Stale sign-offs", none: "Every signature stands.", to: "record" },
+  { key: "overridden", title: "Delivered with a reserve overridden", none: "None went out so.", to: "record" },
+  { key: "due", title: "Due for inspection", none: "None is due within 30 days.", to: "record" },
+];
+
+export function OverviewPage() {
+  const told = useQuery({ queryKey: ["overview"], queryFn: () => api.settled<Overview>(api.client.GET("/api/overview/")), staleTime: 0 });
+  if (!told.data) return <Notice>{told.error?.message ?? "Looking over the house…"}</Notice>;
+  const overview = told.data;
+  return (
+    <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25 }}>
+      <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0, mb: 1 }}>
+        The manager&apos;s page
+      </Box>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(480px, 1fr))", gap: 3 }}>
+        {LISTS.map((list) => (
+          <Panel key={list.key} title={list.title} note={String(overview[list.key].length)}>
+            {overview[list.key].length === 0 && <Box sx={{ color: inkSoft }}>{list.none}</Box>}
+            <Box component="ul" aria-label={list.title} sx={{ listStyle: "none", m: 0, p: 0 }}>
+              {overview[list.key].map((row, i) => (
+                <Box component="li" key={i} sx={{ display: "grid", gridTemplateColumns: "64px 1fr", gap: 1, py: 0.5, borderBottom: `1px solid ${hairline}` }}>
+                  <Box component="span" sx={{ color: inkSoft }}>{day(row.at)}</Box>
+                  <span>
+                    <Link component={RouterLink} to={`/rigs/${row.id}/${list.to}`} color="inherit" sx={{ fontWeight: 600 }}>
+                      {row.customer}
+                    </Link>
+                    , {row.vehicle_name || "vehicle not named"} with {row.trailer_name || "trailer not named"} ({row.advisor})
+                    <Box>{row.says}</Box>
+                  </span>
+                </Box>
+              ))}
+            </Box>
+          </Panel>
+        ))}
+        <Everything />
+      </Box>
+    </Box>
+  );
+}
+
+function Everything() {
+  const file = useRef<HTMLInputElement>(null);
+  const queries = useQueryClient();
+  const bring = useMutation<BroughtIn, Refusal, File>({
+    mutationFn: (chosen) => {
+      const form = new FormData();
+      form.append("file", chosen);
+      return api.settled<BroughtIn>(api.client.POST("/api/bring-in/", { body: { file: "" }, bodySerializer: () => form }));
+    },
+    onSuccess: () => void queries.invalidateQueries(),
+  });
+  return (
+    <Panel title="Everything" note="rigs, readings, signatures, cards, catalogue, house rules; no passwords">
+      <Box sx={{ display: "flex", gap: 2, flexWrap: "wrap", alignItems: "center" }}>
+        <Link href="/api/everything.jsonl" download color="inherit">Take out, JSON lines</Link>
+        <Link href="/api/everything.csv" download color="inherit">Take out, CSV</Link>
+        <Button component="label">
+          Bring in a file…
+          <input
+            ref={file}
+            type="file"
+            accept=".jsonl,.csv"
+            hidden
+            aria-label="A file that was taken out"
+            onChange={(event) => {
+              const chosen = event.target.files?.[0];
+              event.target.value = "";
+              if (chosen) bring.mutate(chosen);
+            }}
+          />
+        </Button>
+      </Box>
+      <Box sx={{ color: inkSoft, mt: 0.5 }}>All of a file is brought in or nothing of it, and never over what is here. For the whole database there are bin/backup and bin/restore.</Box>
+      {bring.data && (
+        <Box role="status" sx={{ fontWeight: 600, mt: 0.5 }}>
+          Brought in {bring.data.rigs} rigs with {bring.data.readings} readings, {bring.data.parts} parts and {bring.data.people} people.
+          {bring.data.left.length > 0 && ` ${bring.data.left.length} were here already and are left as they are.`}
+        </Box>
+      )}
+      {bring.isError && (
+        <Box role="alert" sx={{ color: pencil, fontWeight: 600, mt: 0.5 }}>
+          {bring.error.message}
+        </Box>
+      )}
+    </Panel>
+  );
+}
