@@ -266,6 +266,7 @@ class AtTheDesk(BrowserTest):
             rig = write_rig(rig.pk, bram, rig.version, Change({}, entries))
         self.sign_in("bram")
         self.page.goto(f"{self.live_server_url}/rigs/{rig.pk}/bay/torque")
+        expect(self.page.locator("section[data-state]")).to_have_count(9)
         for bolt in self.page.locator("section[data-state]").all():
             bolt.get_by_role("button", name=re.compile("^Tighten to")).click()
             bolt.get_by_role("button", name="Paint the witness mark").click()
