@@ -10,6 +10,7 @@ import sys
 import time
 import tracemalloc
 import urllib.request
+from collections import Counter
 from collections.abc import Callable
 from http.cookiejar import CookieJar
 from pathlib import Path
@@ -21,6 +22,7 @@ from stathmos.core.assess import assess
 from stathmos.core.rig import entries
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
+from tests.core import simulated_bay
 
 ROOT = Path(__file__).resolve().parents[1]
 DATA = ROOT / "stathmos" / "demo" / "data"
@@ -128,6 +130,22 @@ def the_lot() -> None:
     print(f"{'  memory at its most':<52} {most:.0f} MB{'':>24}goal: under 500 MB")  # noqa: T201
 
 
+def the_coach() -> None:
+    """Trials until the coach says done, on rigs that it does not know; see tests/core/simulated_bay.py."""
+    start = time.perf_counter()
+    found = simulated_bay.many(500)
+    taken = time.perf_counter() - start
+    counts = Counter(number for number, _ in found)
+    told = ", ".join(f"{number}: {counts[number]}" for number in sorted(one for one in counts if one is not None))
+    within = sum(count for number, count in counts.items() if number is not None and number <= 4) / len(found)
+    print(f"{'the coach on 500 simulated rigs, trials: rigs':<52} {told}; given up: {counts[None]}")  # noqa: T201
+    each = f"{taken / len(found) * 1000:.1f} ms a rig"
+    print(f"{'  done in at most 4 trials':<52} {within:.1%}{'':>24}goal: 95 %; {each}")  # noqa: T201
+    true = [f for number, f in found if number is not None]
+    inside = sum(0.5 <= f <= 1.0 for f in true) / len(true)
+    print(f"{'  of those truly inside the window':<52} {inside:.1%}, restored {min(true):.2f} to {max(true):.2f}")  # noqa: T201
+
+
 def over_http(base: str) -> None:
     jar = CookieJar()
     opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(jar))
@@ -156,6 +174,8 @@ def over_http(base: str) -> None:
         timed(lambda: ask("/api/assess/", {"entries": entries}), 200),
         "p95 under 80 ms",
     )
+    bay = next(strip for strip in strips if strip["customer"] == "Sunniva Askerow")
+    line("the bay's answer over HTTP", timed(lambda: ask(f"/api/rigs/{bay['id']}/bay/"), 50), "none")
     line(f"the floor, {len(strips)} rigs, over HTTP", timed(lambda: ask("/api/rigs/"), 50), "none")
 
 
@@ -169,5 +189,6 @@ def first_load() -> None:
 if __name__ == "__main__":
     in_process()
     the_lot()
+    the_coach()
     over_http(sys.argv[1])
     first_load()

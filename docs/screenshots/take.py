@@ -3,7 +3,7 @@
 import sys
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Browser, Page, sync_playwright
 
 HERE = Path(__file__).parent
 STATIONS = (
@@ -21,6 +21,47 @@ def take(page: Page, name: str) -> None:
     page.screenshot(path=HERE / f"{name}.png")
 
 
+def sign_in(page: Page, who: str) -> None:
+    page.get_by_label("Name").fill(who)
+    page.get_by_label("Password").fill("hollow-oxbow-6")
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_role("heading", name="The floor").wait_for()
+
+
+def in_the_bay(browser: Browser, base: str) -> None:
+    """The tablet's screens, in portrait."""
+    page = browser.new_page(viewport={"width": 800, "height": 1280})
+    page.goto(base)
+    sign_in(page, "bram")
+    rig = page.get_by_role("link", name="Sunniva Askerow").get_attribute("href").split("/")[2]
+    for section, name in (("proof", "bay"), ("coach", "bay-coach"), ("torque", "bay-torque")):
+        page.goto(f"{base.rstrip('/')}/rigs/{rig}/bay/{section}")
+        page.get_by_role("heading", name="Sunniva Askerow, in the bay").wait_for()
+        if name == "bay":
+            page.get_by_role("button", name="Leave it for later").click()
+            page.get_by_role("button", name="Leave it for later").click()
+            page.get_by_role("group", name="Whole inches").get_by_role("button", name="4", exact=True).click()
+            page.get_by_role("group", name="Sixteenths").get_by_role("button", name="1/2", exact=True).click()
+        take(page, name)
+
+
+def handed_over(browser: Browser, page: Page, base: str) -> None:
+    """The hand-over and the record at the desk, and the manager's page."""
+    page.goto(base)
+    rig = page.get_by_role("link", name="Oriel Penhallick").get_attribute("href").split("/")[2]
+    page.goto(f"{base.rstrip('/')}/rigs/{rig}/handover")
+    take(page, "handover")
+    page.goto(f"{base.rstrip('/')}/rigs/{rig}/record")
+    page.get_by_label("What is wrong").select_option("sway")
+    page.get_by_role("button", name="A new tow vehicle").click()
+    take(page, "record")
+    manager = browser.new_page(viewport={"width": 1280, "height": 800})
+    manager.goto(base)
+    sign_in(manager, "odile")
+    manager.get_by_role("link", name="Overview").click()
+    take(manager, "overview")
+
+
 def main(base: str) -> None:
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
@@ -29,12 +70,7 @@ def main(base: str) -> None:
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(base)
-        page.get_by_role("button", name="Sign in").wait_for()
-        take(page, "sign-in")
-        page.get_by_label("Name").fill("thea")
-        page.get_by_label("Password").fill("hollow-oxbow-6")
-        page.get_by_role("button", name="Sign in").click()
-        page.get_by_role("heading", name="The floor").wait_for()
+        sign_in(page, "thea")
         take(page, "floor")
         for customer, station, name in STATIONS:
             page.goto(base)
@@ -44,9 +80,6 @@ def main(base: str) -> None:
         page.goto(base)
         page.get_by_role("link", name="Wendela Achtersteen").click()
         page.get_by_role("navigation", name="Stations").get_by_role("button", name="Weigh").click()
-        page.get_by_role("heading", name="The share, under each school").scroll_into_view_if_needed()
-        page.get_by_role("table").last.scroll_into_view_if_needed()
-        take(page, "rig-weigh-unsure")
         page.get_by_role("button", name="Every reading, and who took it").click()
         take(page, "history")
         for address, name in (("house", "house"), ("catalogue/kits", "catalogue")):
@@ -69,10 +102,8 @@ def main(base: str) -> None:
         page.locator("[data-compared]").first.wait_for()
         page.get_by_role("heading", name="Under other schools").evaluate("heading => heading.scrollIntoView()")
         take(page, "schools")
-        page.goto(base)
-        page.get_by_role("link", name="Perrin Aldous").click()
-        page.get_by_role("button", name="Rear GAWR, demand").click()
-        take(page, "working")
+        in_the_bay(browser, base)
+        handed_over(browser, page, base)
         browser.close()
 
 

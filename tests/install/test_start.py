@@ -135,7 +135,7 @@ class Start(unittest.TestCase):
         running.stdout.close()
         running = self.copy.start()
         rigs = Visitor(self.copy.port).ask("rigs/")
-        self.assertEqual(len(rigs), 9, "the demo is loaded once")
+        self.assertEqual(len(rigs), 11, "the demo is loaded once")
         self.assertIn("Corin Amsel the younger", [rig["customer"] for rig in rigs])
         self.copy.stop(running)
 

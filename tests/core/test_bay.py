@@ -1,0 +1,457 @@
+"""The bay: marks to loads, windows by hand, the coach on rigs it does not know, torque, and a fit put together."""
+
+from __future__ import annotations
+
+import math
+import unittest
+from collections import Counter
+from dataclasses import replace
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from stathmos.core import rigfile, statics
+from stathmos.core.bay import calibrate, coach, fit, learn, torque, windows
+from stathmos.core.bay.arches import Arches, State, arches, over_front_axle, over_rear_axle, uneven
+from stathmos.core.bay.coach import Range, Target
+from stathmos.core.bay.learn import STEPS, WASHERS, Seen, Setting
+from stathmos.core.figures import Authority, Given, Missing, Provenance, work
+from stathmos.core.heights import Geometry
+from stathmos.core.rig import Rig
+from stathmos.core.rules import RESTORATION_SCHOOLS, Rules
+from stathmos.core.stock import Wrench
+from stathmos.core.units import COUPLE, KG_PER_LB, LENGTH, MM_PER_IN, RATE, WEIGHT
+from tests.core import simulated_bay
+from tests.core.rigs import RIG, measured
+from tests.core.simulated_bay import taped
+
+FT_LB = 304.8 * KG_PER_LB
+
+
+def given_figure(value: float, dimension: str = LENGTH, u: float = 0.0, path: str = "x") -> Given:
+    return Given(value, dimension, Provenance.MEASURED, path=path, u=u)
+
+
+def inches(value: float, path: str, u: float = 0.01) -> Given:
+    return given_figure(value * MM_PER_IN, LENGTH, u, path)
+
+
+def at(a: float, b: float, c: float | None, rear: tuple[float, float, float] = (39.0, 37.5, 38.2)) -> windows.Measured:
+    """Marks in inches, the two sides alike; the geometry of the worked example."""
+    front = [inches(one, name) for one, name in ((a, "a"), (b, "b"))]
+    back = [inches(one, name) for one, name in zip(rear, ("ra", "rb", "rc"), strict=True)]
+    found = Arches(
+        State(front[0], back[0]), State(front[1], back[1]), (),
+        work("rise", LENGTH, lambda A, B: B - A, None, A=front[0], B=front[1]),
+        work("drop", LENGTH, lambda A, B: A - B, None, A=back[0], B=back[1]),
+    )  # fmt: skip
+    geometry = Geometry(
+        *(given_figure(one * MM_PER_IN) for one in (145, 50, 216)), given_figure(1, RATE), given_figure(1, RATE)
+    )
+    state = None if c is None else State(inches(c, "c"), back[2])
+    return windows.Measured(
+        found, geometry, State(Missing(("g",)), Missing(("g",))), state, windows.restoration(found, state)
+    )
+
+
+def said(measured_at: windows.Measured, rules: Rules = Rules()) -> dict[str, windows.Window]:
+    return {one.key: one for one in windows.windows(measured_at, rules, lambda low, high: None)}
+
+
+class Windows(unittest.TestCase):
+    """Hand-made triples; the first is the trade's own example (common practice, no source)."""
+
+    def test_the_worked_triple(self) -> None:
+        # A 37¾, B 38: the window is 37¾ to 37⅞; C 37¼ is over, C 37¾ is full restoration
+        for c, restored, verdict in (
+            (37.25, 3.0, "too much"),
+            (37.75, 1.0, "inside"),
+            (37.8125, 0.75, "inside"),
+            (38.0, 0.0, "too little"),
+        ):
+            with self.subTest(c=c):
+                measured_at = at(37.75, 38.0, c)
+                window = said(measured_at)["half_to_full"]
+                self.assertAlmostEqual(measured_at.restoration.value, restored, 9)
+                self.assertAlmostEqual(window.low_height / MM_PER_IN, 37.75, 9)
+                self.assertAlmostEqual(window.high_height / MM_PER_IN, 37.875, 9)
+                self.assertEqual(window.verdict, verdict)
+
+    def test_more_triples_by_hand(self) -> None:
+        for a, b, c, restored in (
+            (36.0, 37.0, 36.5, 0.5),
+            (36.0, 37.0, 36.75, 0.25),
+            (34.5, 35.25, 34.5, 1.0),
+            (34.5, 35.25, 34.3125, 1.25),
+        ):
+            with self.subTest(c=c):
+                self.assertAlmostEqual(at(a, b, c).restoration.value, restored, 9)
+
+    def test_equal_drop_is_more_than_full_and_the_schools_say_opposite_things(self) -> None:
+        """Statics of the method page: 800 lb, w 145, o 50, L 216 in, 500 and 700 lb/in."""
+        rise, drop = 276 / 500, 1076 / 700
+        r = windows.rear_follows(145, 50, 216)
+        f = windows.equal_drop_restoration(rise, drop, r)
+        self.assertGreater(f, 1)
+        M = statics.couple_for_restoration(f, 800, 50, 216)
+        front = statics.front_axle_change(800, M, 145, 50, 216) / 500
+        rear = statics.rear_axle_change(800, M, 145, 50, 216) / 700
+        self.assertAlmostEqual(front, rear, 2)  # equal drop, worked out the other way about
+        self.assertGreater(front, 0)
+        measured_at = at(36.0, 36.0 + rise, 36.0 - front, (38.0, 38.0 - drop, 38.0 - rear))
+        found = said(measured_at)
+        self.assertEqual((found["equal_drop"].verdict, found["half_to_full"].verdict), ("inside", "too much"))
+        told = windows.opposite(tuple(found.values()))
+        self.assertIn("The schools disagree on the same measurements.", told.text("us"))
+
+    def test_nearer_to_the_edge_than_the_tape_can_tell_is_no_pass(self) -> None:
+        measured_at = at(37.0, 38.0, 37.55)
+        doubtful = replace(measured_at, restoration=replace(measured_at.restoration, spread={"c": 0.04}))
+        self.assertEqual(said(doubtful)["half_to_full"].verdict, "cannot tell")
+        surer = replace(measured_at, restoration=replace(measured_at.restoration, spread={"c": 0.02}))
+        self.assertEqual(said(surer)["half_to_full"].verdict, "too little")
+
+    def test_a_known_good_rig_is_matched_by_its_heights_alone(self) -> None:
+        bare = at(37.0, 38.0, 37.5)
+        unknown = replace(bare.arches, rise=Missing(("a",)), a=State(Missing(("a",)), Missing(("a",))))
+        for front, rear, verdict in (
+            (37.5, 38.2, "inside"),
+            (37.3, 38.2, "inside"),
+            (37.2, 38.2, "too little"),
+            (37.8, 38.2, "too much"),
+            (37.5, 38.6, "too little"),
+        ):
+            with self.subTest(front=front, rear=rear):
+                good = replace(bare, arches=unknown, good=State(inches(front, "gf"), inches(rear, "gr")))
+                self.assertEqual(said(good)["known_good"].verdict, verdict)
+
+    def test_a_handbook_goes_before_the_bays_own_school(self) -> None:
+        handbook = replace(RESTORATION_SCHOOLS["full"], authority=Authority.VEHICLE_HANDBOOK)
+        rules = Rules(restoration=handbook, bay_school="equal_drop", bay_authority=Authority.RIG)
+        self.assertEqual(windows.in_force(rules), ("full", "tow-vehicle handbook"))
+        self.assertEqual(windows.in_force(replace(rules, restoration=RESTORATION_SCHOOLS["full"]))[0], "equal_drop")
+
+    def test_a_rise_inside_the_noise_restores_nothing_that_can_be_told(self) -> None:
+        flat = at(37.0, 37.0, 37.0)
+        self.assertIsInstance(flat.restoration, Missing)
+        self.assertNotIn("inside", {one.verdict for one in said(flat).values()})
+
+    @given(st.floats(0.3, 2.0), st.floats(-0.5, 2.0))
+    def test_the_height_of_a_restoration_gives_it_back(self, rise: float, f: float) -> None:
+        self.assertAlmostEqual(windows.restoration_from_marks(36, 36 + rise, 36 + rise - f * rise), f, 6)
+
+
+class Marks(unittest.TestCase):
+    @given(
+        st.floats(300, 1200), st.floats(-0.05, 0.05), st.floats(200, 1500), st.floats(2500, 4500), st.floats(200, 1500)
+    )
+    def test_bumpers_are_on_one_line_with_the_axles(
+        self, h: float, slope: float, ahead: float, w: float, behind: float
+    ) -> None:
+        front, rear = h - slope * ahead, h + slope * (w + behind)
+        self.assertAlmostEqual(over_front_axle(front, rear, ahead, w, behind), h, 6)
+        self.assertAlmostEqual(over_rear_axle(front, rear, ahead, w, behind), h + slope * w, 6)
+
+    def rig(self, **texts: str) -> Rig:
+        return rigfile.read(
+            {"stathmos_rig_file": rigfile.VERSION, "bay": {name: measured(text) for name, text in texts.items()}}
+        ).rig
+
+    def test_uneven_ground_is_called_the_floor(self) -> None:
+        stands = self.rig(front_left_a="37 3/4", front_right_a="37", rear_left_a="39", rear_right_a="39")
+        ((kind, says),) = uneven(stands)
+        self.assertEqual(kind, "stands")
+        self.assertIn("3/4\u00a0in higher on the left", says.text("us"))
+        self.assertIn("not the hitch", says.text("us"))
+        moves = self.rig(
+            front_left_a="37", front_right_a="37", front_left_b="37 3/4", front_right_b="37 1/4", rear_left_a="39", rear_right_a="39",
+            rear_left_b="38", rear_right_b="38",
+        )  # fmt: skip
+        self.assertEqual([kind for kind, _ in uneven(moves)], ["moves"])
+        self.assertEqual(uneven(self.rig(front_left_a="37", front_right_a="37 1/16")), ())
+
+    def test_bumpers_without_their_distances_are_not_measured(self) -> None:
+        marks = {f"{end}_{side}_a": "30" for end in ("front", "rear") for side in ("left", "right")}
+        self.assertIsInstance(arches(self.rig(marks="bumper", **marks)).a.front, Missing)
+        self.assertNotIsInstance(arches(self.rig(marks="arch", **marks)).a.front, Missing)
+
+
+class Calibration(unittest.TestCase):
+    def test_worked_example(self) -> None:
+        self.assertAlmostEqual(calibrate.front_rate_from_tape(800, 145, 50, 275.862 / 500), 500, 2)
+        self.assertAlmostEqual(calibrate.rear_rate_from_tape(800, 145, 50, 1075.862 / 700), 700, 2)
+
+    def test_known_springs_come_back_from_tape_rounded_to_a_sixteenth(self) -> None:
+        """Every known rate lies within the uncertainty (k = 2) that is told of it, in at least 95 % of 400 rigs."""
+        rng, inside, off = np.random.default_rng(7), 0, []
+        for _ in range(400):
+            true, _ = simulated_bay.drawn(rng)
+            drop = true.T * (true.w + true.o) / (true.w * true.k_r)
+            marks = {}
+            for name, height in (
+                ("front_a", 950.0),
+                ("front_b", 950.0 + true.rise),
+                ("rear_a", 1000.0),
+                ("rear_b", 1000.0 - drop),
+            ):
+                end, state = name.split("_")
+                for side in ("left", "right"):
+                    marks[f"{end}_{side}_{state}"] = {"is": f"{taped(height, rng):.4f} mm", "from": "measured"}
+            rig = rigfile.read({"stathmos_rig_file": rigfile.VERSION, "bay": marks}).rig
+            geometry = Geometry(
+                given_figure(true.w), given_figure(true.o), given_figure(true.L), Missing(("k",)), Missing(("k",))
+            )
+            found = calibrate.rates(arches(rig), given_figure(true.T, WEIGHT), geometry)
+            for rate, known in ((found.front, true.k_f), (found.rear, true.k_r)):
+                inside += abs(rate.value - known) <= 2 * rate.u
+                off.append(abs(rate.value / known - 1))
+        self.assertGreaterEqual(inside / 800, 0.95)
+        self.assertLess(float(np.median(off)), 0.05)
+
+    def test_weighbridge_and_tape_brought_together(self) -> None:
+        tape, bridge = given_figure(0.70, "share", 0.06, "tape"), given_figure(0.76, "share", 0.03, "bridge")
+        found = calibrate.reconciled(tape, bridge)
+        # Σ x/u² / Σ 1/u², by hand: (0.70/0.0036 + 0.76/0.0009) / (1/0.0036 + 1/0.0009)
+        self.assertAlmostEqual(found.together.value, 0.748, 6)
+        self.assertFalse(found.apart)
+        apart = calibrate.reconciled(tape, given_figure(0.95, "share", 0.03, "bridge"))
+        self.assertTrue(apart.apart)
+        self.assertGreater(2 * apart.together.u, 0.19)
+        self.assertIs(calibrate.reconciled(tape, Missing(("x",))).together, tape)
+
+    @given(st.floats(0.0, 1.5), st.floats(200, 600), st.floats(2800, 4200), st.floats(900, 1600), st.floats(3500, 7000))
+    def test_weight_is_kept(self, f: float, T: float, w: float, o: float, L: float) -> None:
+        geometry = Geometry(
+            given_figure(w), given_figure(o), given_figure(L), given_figure(1, RATE), given_figure(1, RATE)
+        )
+        found = calibrate.loads(
+            given_figure(f, "share"), given_figure(T, WEIGHT), given_figure(7 * T, WEIGHT), given_figure(1500, WEIGHT),
+            given_figure(1200, WEIGHT), geometry, given_figure(700),
+        )  # fmt: skip
+        self.assertAlmostEqual(found.front.value + found.rear.value + found.trailer_axles.value, 2700 + 7 * T, 5)
+        self.assertAlmostEqual(found.front.value, 1500 - (1 - f) * T * o / w, 6)
+
+
+class Learning(unittest.TestCase):
+    def test_against_least_squares(self) -> None:
+        """With little believed beforehand the line is scipy's least-squares line."""
+        from scipy.optimize import lsq_linear
+
+        rng = np.random.default_rng(3)
+        trials = [
+            Seen(Setting(w, s), 0.3 + 0.1 * (w - 4) + 0.17 * (s - 3) + rng.normal(0, 0.01), 0.01)
+            for w, s in ((4, 3), (5, 3), (6, 3), (6, 4), (5, 2))
+        ]
+        before = learn.believed(Setting(4, 3), (0.5, 1e4), {WASHERS: (0.2, 1e4), STEPS: (0.2, 1e4)})
+        found = learn.learned(before, trials).mean
+        rows = np.array([[1, one.setting.washers - 4, one.setting.steps - 3] for one in trials])
+        expected = lsq_linear(rows, [one.restoration for one in trials]).x
+        np.testing.assert_allclose(found, expected, atol=1e-4)
+
+    def test_bars_that_hang_slack_teach_nothing_beyond_that(self) -> None:
+        before = learn.believed(Setting(2, 3), (-0.3, 0.2), {WASHERS: (0.12, 0.03), STEPS: (0.2, 0.05)})
+        after = learn.learned(before, [Seen(Setting(2, 3), 0.01, 0.03)])
+        np.testing.assert_allclose(after.mean, before.mean)
+
+    @given(st.lists(st.tuples(st.integers(0, 7), st.integers(1, 5), st.floats(0.1, 1.2)), min_size=1, max_size=6))
+    def test_every_trial_makes_it_surer(self, tries: list[tuple[int, int, float]]) -> None:
+        line = learn.believed(Setting(4, 3), (0.6, 0.3), {WASHERS: (0.12, 0.04), STEPS: (0.2, 0.06)})
+        sure = [line.predicted(Setting(6, 4))[1]]
+        for count in range(1, len(tries) + 1):
+            seen = [Seen(Setting(w, s), f, 0.05) for w, s, f in tries[:count]]
+            sure.append(learn.learned(line, seen).predicted(Setting(6, 4))[1])
+        self.assertTrue(all(later <= earlier + 1e-12 for earlier, later in zip(sure, sure[1:], strict=False)))
+
+
+RANGES = {WASHERS: Range(0, 7), STEPS: Range(1, 5)}
+TARGET = Target(0.5, 1.0, 0.75)
+
+
+class Coach(unittest.TestCase):
+    def line(self, at_4_3: float, washer: float = 0.1, step: float = 0.2) -> learn.Line:
+        return learn.believed(Setting(4, 3), (at_4_3, 0.02), {WASHERS: (washer, 0.01), STEPS: (step, 0.02)})
+
+    def advise(
+        self,
+        f: float,
+        now: Setting = Setting(4, 3),
+        order: str = "tilt_first",
+        target: Target = TARGET,
+        ranges=None,
+        u: float = 0.04,
+        **more: float,
+    ) -> coach.Advice:
+        return coach.advise(self.line(f, **more), now, (f, u), target, ranges or RANGES, order, u / 2)
+
+    def test_tilt_first_and_to_the_aim(self) -> None:
+        advice = self.advise(0.35)
+        self.assertEqual((advice.verdict, advice.kind, advice.by), ("change", WASHERS, 3.0))
+        self.assertEqual(
+            (advice.to.washers, advice.to.steps), (7, 3), "0.35 + 3 · 0.1 = 0.65, the nearest to 0.75 that there is"
+        )
+        self.assertLess(self.advise(1.3).by, 0)
+
+    def test_the_ends_when_tilt_is_used_up(self) -> None:
+        line = learn.believed(Setting(7, 3), (0.3, 0.02), {WASHERS: (0.1, 0.01), STEPS: (0.2, 0.02)})
+        advice = coach.advise(line, Setting(7, 3), (0.3, 0.04), TARGET, RANGES, "tilt_first", 0.02)
+        self.assertEqual((advice.kind, advice.by), (STEPS, 2.0))
+        only = coach.advise(line, Setting(7, 3), (0.3, 0.04), TARGET, RANGES, "tilt_only", 0.02)
+        self.assertEqual((only.verdict, only.wants_more), ("used up", True))
+
+    def test_links_work_the_other_way_about_and_may_be_halved(self) -> None:
+        line = learn.believed(Setting(7, 6), (0.3, 0.02), {WASHERS: (0.1, 0.01), STEPS: (-0.3, 0.02)})
+        advice = coach.advise(line, Setting(7, 6), (0.3, 0.04), TARGET, {STEPS: Range(4, 8, 0.5)}, "either", 0.02)
+        self.assertEqual(advice.to.steps, 4.5)
+
+    def test_it_stops_when_done_when_blind_and_when_the_settings_step_over(self) -> None:
+        self.assertEqual(self.advise(0.75).verdict, "done")
+        self.assertEqual(self.advise(0.3, u=0.6).verdict, "noise")
+        narrow = Target(0.48, 0.5, 0.49)
+        self.assertEqual(self.advise(0.45, target=narrow, ranges={STEPS: Range(1, 5)}, u=0.01).verdict, "too coarse")
+
+    def test_never_two_changes_at_once(self) -> None:
+        rng = np.random.default_rng(1)
+        for _ in range(300):
+            now = Setting(float(rng.integers(0, 8)), float(rng.integers(1, 6)))
+            line = learn.believed(
+                now,
+                (rng.uniform(-0.2, 1.6), 0.1),
+                {WASHERS: (rng.uniform(0.02, 0.2), 0.02), STEPS: (rng.uniform(-0.3, 0.3), 0.05)},
+            )
+            f = max(0.0, line.mean[0])
+            advice = coach.advise(
+                line, now, (f, 0.05), TARGET, RANGES, str(rng.choice(["tilt_first", "either", "tilt_only"])), 0.03
+            )
+            if advice.verdict == "change":
+                self.assertEqual((advice.to.washers != now.washers) + (advice.to.steps != now.steps), 1)
+                self.assertEqual(advice.to.hole, now.hole)
+
+    def test_at_most_four_trials_on_nineteen_of_twenty_rigs_it_does_not_know(self) -> None:
+        """500 simulated rigs, springs ±25 %, bars ±30 %, slack ±1 washer off the catalogue, marks rounded to 1/16 in."""
+        found = simulated_bay.many(500)
+        counts = Counter(number for number, _ in found)
+        self.assertGreaterEqual(sum(counts[number] for number in (1, 2, 3, 4)) / 500, 0.95, counts)
+        true = [f for number, f in found if number is not None]
+        self.assertGreaterEqual(
+            np.mean([0.45 <= f <= 1.05 for f in true]), 0.99, "what it calls done is so, not only on the tape"
+        )
+
+
+class Torque(unittest.TestCase):
+    """Extension formula: any torque-tool handbook. Values of the table: common practice, no source."""
+
+    def wrench(self, least: float, most: float, handle: float) -> Wrench:
+        return Wrench("w", given_figure(least * FT_LB, COUPLE), given_figure(most * FT_LB, COUPLE), inches(handle, "h"))
+
+    def target(self, value: float):
+        return work("t", COUPLE, lambda t: t, None, t=given_figure(value * FT_LB, COUPLE))
+
+    def test_extension_formula(self) -> None:
+        # 100 ft·lb wanted, 12 in handle, 3 in extension: 100 · 12/15 = 80
+        self.assertAlmostEqual(torque.set_with_extension(100, 12, 3), 80)
+        self.assertAlmostEqual(torque.set_with_extension(430, 20, 10), 286.6667, 3)
+
+    @given(st.floats(20, 600), st.floats(20, 600), st.floats(100, 1200))
+    def test_the_shortest_extension_sets_the_wrench_to_its_most(self, target: float, most: float, A: float) -> None:
+        E = torque.extension_needed(target, most, A)
+        self.assertAlmostEqual(torque.set_with_extension(target, A, E), min(target, most), 6)
+
+    def test_a_wrench_of_250_does_not_do_430_alone(self) -> None:
+        long_arm = self.wrench(40, 250, 22)
+        found = torque.reach(self.target(430), long_arm)
+        self.assertEqual(found.verdict, "needs an extension")
+        self.assertAlmostEqual(found.extension.value / MM_PER_IN, 15.84, 2)  # 22 · (430/250 − 1)
+        self.assertEqual(torque.reach(self.target(55), long_arm).verdict, "reaches it")
+        self.assertEqual(torque.reach(self.target(25), long_arm).verdict, "begins above it")
+        self.assertEqual(torque.reach(self.target(430), self.wrench(10, 60, 10)).verdict, "cannot reach it")
+        self.assertEqual(torque.reach(Missing(("t",)), long_arm).verdict, "not known")
+
+    def test_an_extension_too_short_is_refused(self) -> None:
+        found = torque.with_extension(self.target(430), self.wrench(40, 250, 22), inches(10, "e"))
+        self.assertEqual(found.verdict, "cannot reach it")
+        self.assertIn("it ends at 250", found.says.text("us").replace("\u00a0", " "))
+
+
+class Together(unittest.TestCase):
+    """`fit` on the tests' worked rig: whatever is there, nothing raises and nothing unknown passes."""
+
+    def fitted(self, **sections: dict):
+        document = {**RIG, **sections}
+        read = rigfile.read(document)
+        self.assertEqual(read.problems, ())
+        return fit(read.rig, Rules(), read.stock)
+
+    def test_an_empty_rig(self) -> None:
+        found = fit(Rig())
+        self.assertTrue(found.findings)
+        self.assertEqual({one.state for one in found.findings}, {"unknown"})
+
+    def marks(self, front: dict[str, str], rear: dict[str, str]) -> dict:
+        return {
+            f"{end}_{side}_{state}": measured(text)
+            for end, by in (("front", front), ("rear", rear))
+            for state, text in by.items()
+            for side in ("left", "right")
+        }
+
+    def test_a_marked_bay_recalibrates_the_model(self) -> None:
+        bay = self.marks({"a": "37", "b": "37 3/4"}, {"a": "39", "b": "37 1/2"})
+        found = self.fitted(bay=bay)
+        self.assertNotIsInstance(found.rates.front, Missing)
+        self.assertAlmostEqual(found.now.rest.geometry.k_f.value, found.rates.front.value, 9)
+        self.assertNotAlmostEqual(found.planned.rest.geometry.k_f.value, found.rates.front.value, 3)
+        bare = found.now.coupled.states[1]
+        self.assertAlmostEqual(-bare.front_drop.value, 0.75 * MM_PER_IN, 6, "the model now gives what was measured")
+
+    def test_refused_whatever_is_not_so(self) -> None:
+        for name, wrong in (("loaded", "no"), ("in_line", "no"), ("jack_clear", "no")):
+            with self.subTest(name=name):
+                found = self.fitted(bay={name: measured(wrong)})
+                self.assertIn("refused", {one.state for one in found.findings})
+
+    def test_unequal_ends_and_two_changes_at_once_are_said(self) -> None:
+        bay = self.marks({"a": "37", "b": "37 3/4"}, {"a": "39", "b": "37 1/2"})
+        marks = {
+            f"{end}_{side}": measured(text)
+            for end, text in (("front", "37 1/2"), ("rear", "38"))
+            for side in ("left", "right")
+        }
+        trials = {
+            "trial_1": {"washers": measured("3"), "steps_left": measured("3"), "steps_right": measured("3"), **marks},
+            "trial_2": {"washers": measured("5"), "steps_left": measured("4"), "steps_right": measured("4"), **marks},
+        }
+        said_of = [one.says.text("us") for one in self.fitted(bay=bay, trials=trials).findings]
+        self.assertTrue(any("Two things were changed at once" in one for one in said_of))
+        trials["trial_2"]["steps_right"] = measured("5")
+        found = self.fitted(bay=bay, trials=trials)
+        self.assertEqual(found.next.verdict, "set both sides alike")
+
+    @settings(deadline=None, max_examples=60)
+    @given(st.data())
+    def test_no_damaged_bay_raises_and_every_number_is_finite(self, data: st.DataObject) -> None:
+        lengths = st.sampled_from(["6", "20 1/2", "37", "37 1/16", "38", "60"])
+        names = [f"{end}_{side}_{state}" for end in ("front", "rear") for side in ("left", "right") for state in "ab"]
+        bay = {name: measured(data.draw(lengths)) for name in data.draw(st.sets(st.sampled_from(names)))}
+        bay |= {"marks": measured(data.draw(st.sampled_from(["arch", "bumper"])))}
+        corners = [f"{end}_{side}" for end in ("front", "rear") for side in ("left", "right")]
+        counts = st.sampled_from(["0", "1", "3", "40"])
+        trials = {
+            f"trial_{number}": {
+                **{
+                    name: measured(data.draw(lengths))
+                    for name in data.draw(st.sets(st.sampled_from([*corners, "rail_front", "rail_rear"])))
+                },
+                **{
+                    name: measured(data.draw(counts))
+                    for name in data.draw(st.sets(st.sampled_from(["washers", "steps_left", "steps_right"])))
+                },
+            }
+            for number in range(1, data.draw(st.integers(1, 4)))
+        }
+        found = self.fitted(bay=bay, trials=trials)
+        for window in found.windows:
+            for value in (window.low, window.high, window.low_height, window.likely):
+                self.assertTrue(value is None or math.isfinite(value), window)
+        for figure in (found.rates.front, found.restoration.together, found.attitude):
+            self.assertTrue(isinstance(figure, Missing) or math.isfinite(figure.value) and math.isfinite(figure.u))
