@@ -96,16 +96,20 @@ def references(fit: Fit, new: str) -> dict[str, dict[str, str]]:
         return {}
     last = next((one for one in reversed(fit.tried) if not isinstance(one.state.front, Missing) and not one.void), None)
     state = last.state if last is not None else fit.arches.b if fit.kit is None else None
-    if state is None or isinstance(state.front, Missing) or isinstance(state.rear, Missing):
+    if state is None or isinstance(state.front_mark, Missing) or isinstance(state.rear_mark, Missing):
         return {}
     kit = fit.now.choice.in_force.kit
     return {
         "bay.good_front": {
-            "is": units.write(state.front.value, units.LENGTH, "us"),
+            "is": units.write(state.front_mark.value, units.LENGTH, "us"),
             "from": "measured",
             "system": "us",
         },
-        "bay.good_rear": {"is": units.write(state.rear.value, units.LENGTH, "us"), "from": "measured", "system": "us"},
+        "bay.good_rear": {
+            "is": units.write(state.rear_mark.value, units.LENGTH, "us"),
+            "from": "measured",
+            "system": "us",
+        },
         "bay.good_from": {
             "is": (f"the earlier visit, {kit.name}" if kit else "the earlier visit")[:120],
             "from": "measured",

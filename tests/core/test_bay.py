@@ -404,6 +404,61 @@ class Together(unittest.TestCase):
         bare = found.now.coupled.states[1]
         self.assertAlmostEqual(-bare.front_drop.value, 0.75 * MM_PER_IN, 6, "the model now gives what was measured")
 
+    def test_pass_3_speaks_only_of_the_setting_that_was_weighed(self) -> None:
+        bay = self.marks({"a": "37", "b": "37 3/4"}, {"a": "39", "b": "37 1/2"})
+        marks = {
+            f"{end}_{side}": measured(text)
+            for end, text in (("front", "37 1/4"), ("rear", "38"))
+            for side in ("left", "right")
+        }
+        passes = {
+            "bridge_front_alone": "3000 lb", "bridge_rear_alone": "2600 lb", "bridge_front_bare": "2700 lb", "bridge_rear_bare": "3700 lb",
+            "bridge_trailer_bare": "5200 lb", "bridge_front_bars": "2880 lb", "bridge_rear_bars": "3420 lb", "bridge_trailer_bars": "5300 lb",
+        }  # fmt: skip
+        weighing = {**RIG["weighing"], **{name: measured(text) for name, text in passes.items()}}
+        for weighed in ("yes", "no"):
+            trial = {
+                "washers": measured("3"),
+                "steps_left": measured("3"),
+                "steps_right": measured("3"),
+                "weighed": measured(weighed),
+                **marks,
+            }
+            found = self.fitted(bay=bay, trials={"trial_1": trial}, weighing=weighing)
+            with self.subTest(weighed=weighed):
+                # (2880 − 2700) / (3000 − 2700) = 0.6 on the scale, (37¾ − 37¼) / ¾ = 0.667 by tape
+                self.assertAlmostEqual(found.restoration.tape.value, 2 / 3, 9)
+                if weighed == "yes":
+                    self.assertAlmostEqual(found.restoration.bridge.value, 0.6, 9)
+                    self.assertTrue(0.6 < found.restoration.together.value < 2 / 3)
+                else:
+                    self.assertIsInstance(found.restoration.bridge, Missing)
+                    self.assertAlmostEqual(found.restoration.together.value, 2 / 3, 9)
+
+    def test_a_known_good_rig_wants_the_same_spot(self) -> None:
+        ways = {"bay_school": measured("known_good")}
+        bay = {
+            **self.marks({"a": "37", "b": "37 3/4"}, {"a": "39", "b": "37 1/2"}),
+            "good_front": measured("37 1/4"),
+            "good_rear": measured("38"),
+        }
+        states = {}
+        for spot in ("", "yes", "no"):
+            written = {**bay, **({"good_same_spot": measured(spot)} if spot else {})}
+            found = self.fitted(bay=written, ways=ways)
+            self.assertEqual(found.windows[0].key, "known_good")
+            states[spot] = next(one.state for one in found.checks if one.key == "same_spot")
+            self.assertIn("bay.good_front", [one.path for one in found.sections[1].questions])
+        self.assertEqual(states, {"": "unknown", "yes": "good", "no": "refused"})
+
+    def test_at_the_bumpers_the_card_keeps_the_marks_and_the_window_the_axle(self) -> None:
+        bay = self.marks({"a": "24", "b": "25"}, {"a": "26", "b": "24"})
+        bay |= {"marks": measured("bumper"), "front_mark": measured("36"), "rear_mark": measured("48")}
+        found = self.fitted(bay=bay)
+        self.assertAlmostEqual(found.arches.a.front_mark.value / MM_PER_IN, 24, 9)
+        self.assertNotAlmostEqual(found.arches.a.front.value / MM_PER_IN, 24, 2)
+        self.assertIn("Its window", found.windows[0].says.text("us"))
+
     def test_refused_whatever_is_not_so(self) -> None:
         for name, wrong in (("loaded", "no"), ("in_line", "no"), ("jack_clear", "no")):
             with self.subTest(name=name):

@@ -48,6 +48,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
   const page = {
     rig: rig.id,
     entries,
+    record: rig,
     pending: queue.parcels.length > 0,
     waiting: new Set(queue.parcels.flatMap((one) => Object.keys(one.entries))),
     may: Boolean(session.data?.may.includes("fit")),

@@ -35,12 +35,30 @@ export function QuestionScreen({ fit, section, after }: { fit: Fit; section: Bay
         {waiting.has(question.path) && <b> Written here, not yet sent.</b>}
       </Box>
       <Answer key={question.path} question={question} onward={onward} />
+      {(section.key === "coupling" || section.key === "b") && <BesidePlan fit={fit} />}
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 1.25 }}>
         <BigButton press={() => setAt(at - 1)} disabled={at === 0}>
           Back
         </BigButton>
         <BigButton press={onward}>{done(question) ? (last ? "Onward" : "Next") : "Leave it for later"}</BigButton>
       </Box>
+    </Box>
+  );
+}
+
+/** Where what is measured differs from the plan, as soon as it does. */
+function BesidePlan({ fit }: { fit: Fit }) {
+  const { read } = useUnits();
+  const off = fit.beside.filter((one) => one.state === "caution");
+  if (!off.length && !fit.refit) return null;
+  return (
+    <Box role="note" aria-label="The plan beside what was measured" sx={{ border: `1.5px dashed ${pencil}`, p: 1, mt: 1, fontSize: "1.1rem" }}>
+      {off.map((one) => (
+        <div key={one.key}>
+          <b>{one.name}</b>: plan {one.planned.text ? read(one.planned.text) : "unknown"}, is {one.measured.text ? read(one.measured.text) : "unknown"}. {read(one.says)}
+        </div>
+      ))}
+      {fit.refit && <b>{read(fit.refit)}</b>}
     </Box>
   );
 }

@@ -28,7 +28,7 @@ export function TorqueScreen({ fit }: { fit: Fit }) {
 }
 
 function Bolt({ bolt, best }: { bolt: Fastener; best: Reach | null }) {
-  const { entries, write, may } = useBayPage();
+  const { entries, record, write, may } = useBayPage();
   const { read, system } = useUnits();
   const place = `torque.${bolt.key}`;
   const put = (field: string, is: string): [string, Entry] => [`${place}.${field}`, { is, from: "measured", system }];
@@ -51,7 +51,7 @@ function Bolt({ bolt, best }: { bolt: Fastener; best: Reach | null }) {
         {bolt.across && <Box sx={{ color: inkSoft, fontSize: "1.1rem" }}>socket {read(bolt.across)}</Box>}
       </Box>
       <Box sx={{ fontSize: "1.1rem" }}>
-        {read(bolt.says)} {best && <>Wrench “{best.wrench}”: {read(best.says)}</>}
+        {read(bolt.says)} <Who of={record.entries[`${place}.marked`] ?? record.entries[`${place}.reached`]} /> {best && <>Wrench “{best.wrench}”: {read(best.says)}</>}
       </Box>
       {may && bolt.target_exact && (
         <Box sx={{ display: "grid", gridTemplateColumns: `repeat(${bolt.turn ? 3 : 2}, 1fr) 1fr`, gap: 1, mt: 0.75 }}>
@@ -78,6 +78,17 @@ function Bolt({ bolt, best }: { bolt: Fastener; best: Reach | null }) {
         </Box>
       )}
     </Box>
+  );
+}
+
+/** Whose hand it was, and when. */
+function Who({ of }: { of: { by: string; at: string } | undefined }) {
+  if (!of) return null;
+  const when = new Date(of.at).toLocaleString("en", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit", hour12: false });
+  return (
+    <b>
+      {of.by}, {when}.
+    </b>
   );
 }
 

@@ -1,11 +1,13 @@
 /** The bay's page for its screens: what was typed on this device, writing more, and going to another section. */
 import { createContext, useContext } from "react";
 
-import type { Entry } from "../api/types";
+import type { Entry, RigRecord } from "../api/types";
 
 export interface BayOnPage {
   rig: number;
   entries: Record<string, Entry | null>;
+  /** what the server holds, with who wrote it and when */
+  record: RigRecord;
   /** something typed here has not reached the server yet */
   pending: boolean;
   /** paths that wait on this device */

@@ -68,6 +68,8 @@ export function Height() {
           <Panel title="Schools, tailgate and jack">
             <EntryField path="ways.offset_school" />
             <EntryField path="ways.restoration_school" />
+            <EntryField path="ways.bay_school" />
+            <EntryField path="ways.adjust_first" />
             <Fields paths={["vehicle.tailgate_reach", "vehicle.tailgate_height", "trailer.jack_position", "trailer.jack_height"]} />
           </Panel>
         </Box>

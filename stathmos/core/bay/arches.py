@@ -58,10 +58,12 @@ def over_rear_axle(front: float, rear: float, ahead: float, w: float, behind: fl
 
 @dataclass(frozen=True)
 class State:
-    """One state of the vehicle: the body's height over its axles, mm."""
+    """One state of the vehicle: the body's height over its axles, and at the marks themselves, mm; at the arches they are the same."""
 
     front: Anything
     rear: Anything
+    front_mark: Anything = Missing(("bay.front_left_a",))
+    rear_mark: Anything = Missing(("bay.rear_left_a",))
 
 
 @dataclass(frozen=True)
@@ -85,9 +87,13 @@ def _state(rig: Rig, paths: dict[str, str]) -> State:
         left, right = (corner(rig, paths[f"{end}_{side}"]) for side in ("left", "right"))
         return work(f"{end} = (left + right) / 2", LENGTH, mean_of_sides, _MEAN, left=left, right=right)
 
-    front, rear = mean("front"), mean("rear")
+    return over_the_axles(rig, mean("front"), mean("rear"))
+
+
+def over_the_axles(rig: Rig, front: Anything, rear: Anything) -> State:
+    """A state from its marks: at the arches the marks stand over the axles, at the bumpers the axles lie between them."""
     if rig.choice("bay.marks") != BUMPER:
-        return State(front, rear)
+        return State(front, rear, front, rear)
     where = {
         "ahead": rig.figure("bay.front_mark"),
         "w": rig.figure("vehicle.wheelbase"),
@@ -96,6 +102,8 @@ def _state(rig: Rig, paths: dict[str, str]) -> State:
     return State(
         work("over the front axle, on the line through both marks", LENGTH, over_front_axle, _BUMPER, front=front, rear=rear, **where),
         work("over the rear axle, on the line through both marks", LENGTH, over_rear_axle, _BUMPER, front=front, rear=rear, **where),
+        front,
+        rear,
     )  # fmt: skip
 
 

@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from stathmos.core.assess import Assessment, assess
 from stathmos.core.bay import calibrate, findings, learn, proof
 from stathmos.core.bay.advice import Effect, Next
-from stathmos.core.bay.arches import Arches, State, arches, corner
+from stathmos.core.bay.arches import Arches, State, arches, corner, over_the_axles
 from stathmos.core.bay.calibrate import Loads, Rates, Reconciled
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measured import Beside, as_measured, beside_the_plan
@@ -28,6 +28,7 @@ from stathmos.core.figures import Anything, Missing, Phrase, wanting
 from stathmos.core.findings.finding import Finding
 from stathmos.core.ratings import Waiver
 from stathmos.core.rig import Rig
+from stathmos.core.rig.bay import BUMPER
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Kit, Stock
 from stathmos.core.units import MM_PER_IN
@@ -94,7 +95,7 @@ def fit(
     def likely(low: float, high: float) -> float | None:
         return None if isinstance(judged_by, Missing) else learn.chance_between(low, high, judged_by.value, judged_by.u)
 
-    measured = Measured(found, now.rest.geometry, _good(rig), c, judged_by)
+    measured = Measured(found, now.rest.geometry, _good(rig), c, judged_by, rig.choice("bay.marks") == BUMPER)
     seen = windows(measured, now.rules, likely) if kit is not None else ()
     rest = now.rest
     loads = None
@@ -108,7 +109,7 @@ def fit(
     proofs = proof.proofs(rig, kit, trials[-1].trial if trials else None, apart)
     bolts = sheet(rig, kit, now.choice.in_force.ball)
     by_joint = served(bolts, stock.wrenches)
-    checks = preconditions(rig, kit)
+    checks = preconditions(rig, kit, now.rules.bay_school == "known_good")
     following, effects = (None, ())
     if kit is not None and seen:
         bench = Bench(rig, now, kit, found, trials, seen[0], judged_by, line, u_of_one, apart, _next_kits(stock, kit))
@@ -144,7 +145,7 @@ def fit(
 
 def _good(rig: Rig) -> State:
     """The reference of a known-good rig, as good as its own tape."""
-    return State(corner(rig, "bay.good_front"), corner(rig, "bay.good_rear"))
+    return over_the_axles(rig, corner(rig, "bay.good_front"), corner(rig, "bay.good_rear"))
 
 
 def _refit(planned: Assessment, now: Assessment) -> Phrase | None:

@@ -14,7 +14,7 @@ LEVEL_WITHIN = MM_PER_IN / 8  # rail front against rail rear when the trailer is
 _LEVEL = Rule("Level is rail front the same as rail rear, within ⅛ in.", COMMON_PRACTICE + "; ⅛ in " + FROM_MEMORY)
 
 
-def preconditions(rig: Rig, kit: Kit | None) -> tuple[Check, ...]:
+def preconditions(rig: Rig, kit: Kit | None, known_good: bool = False) -> tuple[Check, ...]:
     """Every precondition, in the order in which one walks round the rig."""
     return tuple(
         check
@@ -38,6 +38,11 @@ def preconditions(rig: Rig, kit: Kit | None) -> tuple[Check, ...]:
             _levelling(rig),
             _air(rig, kit),
             _trailer_level(rig),
+            seen(
+                rig, "bay.good_same_spot", "same_spot", "Same spot as the known-good rig", "Same spot, same marks, trailer not moved.",
+                "Not the same spot, or the trailer was moved: those heights are no target here. Choose another school, or measure both again at one spot.",
+                "Differences count, not absolutes.",
+            ) if known_good else None,
         )
         if check is not None
     )  # fmt: skip

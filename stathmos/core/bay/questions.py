@@ -17,6 +17,7 @@ from stathmos.core.stock import CHAIN, Kit
 
 #: parts that a fitter mounts, by where they are written
 PARTS = {"hitch.kit": "kit", "hitch.shank": "shank", "hitch.ball": "ball"}
+KNOWN_GOOD = "known_good"
 OPEN, PART_DONE, COMPLETE = "open", "part done", "complete"
 
 
@@ -77,7 +78,17 @@ def _marks(rig: Rig, paths: dict[str, str], state: str, why: str) -> list[Questi
     ]
 
 
-def _before_measuring(rig: Rig) -> list[Question]:
+def _known_good(rig: Rig) -> list[Question]:
+    """The reference of a known-good rig, where one is to be matched."""
+    why = "Differences count, not absolutes: they hold on a floor that is not level, if nothing was moved."
+    return [
+        question(rig, "bay.good_front", "Front mark of the known-good rig", why, "front_mark"),
+        question(rig, "bay.good_rear", "Rear mark of the known-good rig", why, "rear_mark"),
+        question(rig, "bay.good_same_spot", "Same spot, same marks, and the trailer not moved?", why),
+    ]
+
+
+def _before_measuring(rig: Rig, known_good: bool) -> list[Question]:
     asked = [
         question(rig, "bay.floor", "Is the floor flat and hard?", "A tape measures to the ground."),
         question(
@@ -123,7 +134,7 @@ def _before_measuring(rig: Rig) -> list[Question]:
                 "rear_reach",
             ),
         ]
-    return asked
+    return asked + (_known_good(rig) if known_good else [])
 
 
 def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
@@ -206,6 +217,9 @@ def _trial(rig: Rig, kit: Kit, trial: Tried) -> list[Question]:
         question(rig, f"{place}.rail_front", "Rail front, bars on", "The trailer's attitude.", "rail_front"),
         question(rig, f"{place}.rail_rear", "Rail rear, bars on", "The trailer's attitude.", "rail_rear"),
     ]
+    if rig.weighing.bridge_front_bars is not None:
+        why = "Only then tape and weighbridge speak of the same setting."
+        asked.append(question(rig, f"{place}.weighed", "Was weighbridge pass 3 read with this setting?", why))
     return asked
 
 
@@ -247,7 +261,7 @@ def sections(
     why_b = "Bars off, jack clear: what the tongue alone does."
     found = [
         Section("tools", "Tools", "tools", COMPLETE),
-        _section("floor", "Before measuring", _before_measuring(rig)),
+        _section("floor", "Before measuring", _before_measuring(rig, now.rules.bay_school == KNOWN_GOOD)),
         _section("coupling", "Before coupling", _before_coupling(rig, now)),
         _section("a", "A, uncoupled", _marks(rig, {corner: corner_path(corner, "a") for corner in CORNERS}, "uncoupled", why_a)),
         _section(

@@ -118,13 +118,14 @@ class Window:
 
 @dataclass(frozen=True)
 class Measured:
-    """What a verdict is given on: the marks, the geometry, the reference of a known-good rig, the restoration."""
+    """What a verdict is given on: the marks, the geometry, the reference of a known-good rig, the restoration; and where the marks are."""
 
     arches: Arches
     geometry: Geometry
     good: State
     c: State | None
     restoration: Anything
+    at_bumpers: bool = False
 
 
 def in_force(rules: Rules) -> tuple[str, str]:
@@ -278,7 +279,9 @@ def _in_words(says: str, measured: Measured, low: float, high: float) -> Phrase:
     quantities = {"low": (low, LENGTH, "up"), "high": (high, LENGTH, "down")}
     if measured.c is not None and not isinstance(measured.c.front, Missing):
         quantities["c"] = (measured.c.front.value, LENGTH, "nearest")
-    return Phrase(_WORDS[says], quantities)
+    # at the bumpers no mark stands at these heights: they are the body's, over the axle
+    what = "The body over the front axle" if measured.at_bumpers else "The front mark"
+    return Phrase(_WORDS[says].replace("The front mark", what), quantities)
 
 
 def opposite(found: tuple[Window, ...]) -> Phrase | None:

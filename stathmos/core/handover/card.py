@@ -65,13 +65,13 @@ def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
 def _heights(rig: Rig, fit: Fit) -> tuple[Line, ...]:
     last = next((one for one in reversed(fit.tried) if not isinstance(one.state.front, Missing)), None)
     lines = [
-        _length("Front mark, uncoupled (A)", fit.arches.a.front),
-        _length("Front mark, coupled, no bars (B)", fit.arches.b.front),
-        _length("Front mark, bars on (C)", last.state.front) if last else None,
-        _length("Rear mark, uncoupled (A)", fit.arches.a.rear),
-        _length("Rear mark, coupled, no bars (B)", fit.arches.b.rear)
+        _length("Front mark, uncoupled (A)", fit.arches.a.front_mark),
+        _length("Front mark, coupled, no bars (B)", fit.arches.b.front_mark),
+        _length("Front mark, bars on (C)", last.state.front_mark) if last else None,
+        _length("Rear mark, uncoupled (A)", fit.arches.a.rear_mark),
+        _length("Rear mark, coupled, no bars (B)", fit.arches.b.rear_mark)
         if not last
-        else _length("Rear mark, bars on (C)", last.state.rear),
+        else _length("Rear mark, bars on (C)", last.state.rear_mark),
         _length("Top of ball, uncoupled", fit.now.heights.ball_standing),
         _length("Level coupler height", fit.now.heights.coupler),
     ]
