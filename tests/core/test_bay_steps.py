@@ -1,0 +1,347 @@
+"""The bay's steps one by one: preconditions, proofs, questions, the next thing to do, the torque sheet, the tools.
+
+Limits are common practice, no source, where the test names no other.
+"""
+
+from __future__ import annotations
+
+import unittest
+
+from stathmos.core import rigfile
+from stathmos.core.bay import Fit, fit
+from stathmos.core.rig import entry_at
+from stathmos.core.rules import Rules
+from tests.core.rigs import kit, label, measured, rig
+
+
+def fitted(rules: Rules = Rules(), **changes: object) -> Fit:
+    read = rigfile.read(rig(**changes))
+    assert read.problems == (), read.problems
+    return fit(read.rig, rules, read.stock)
+
+
+#: a kit with bars, settings and a torque table; figures invented
+WHOLE = {
+    **kit("Kit 1000", 1000, 500),
+    "bar_style": label("l_bracket"), "bar_rate": label("300 lb/in"), "bar_length": label("36 in"),
+    "washers_least": label("0"), "washers_most": label("7"), "washers_start": label("4"), "washers_slack": label("1"),
+    "washer_tilt": label("0.7 deg"), "step_word": label("hole"), "steps_least": label("1"), "steps_most": label("5"),
+    "steps_start": label("3"), "steps_slack": label("3"), "step_lift": label("1 1/4 in"),
+    "ball_nut_least": label("430 ft·lb"), "ball_nut_most": label("460 ft·lb"), "ball_nut_across": label("1 7/8 in"),
+    "ball_nut_count": label("1"), "head_bolts_least": label("150 ft·lb"), "head_bolts_most": label("180 ft·lb"),
+    "head_bolts_turn": label("yes"), "head_bolts_count": label("2"), "head_bolts_across": label("1 1/8 in"),
+    "frame_bolts_least": label("45 ft·lb"), "frame_bolts_most": label("65 ft·lb"), "frame_bolts_count": label("4"),
+}  # fmt: skip
+CHAIN = {
+    **WHOLE,
+    "bar_style": label("chain"),
+    "step_word": label("link"),
+    "steps_slack": label("8"),
+    "steps_start": label("5"),
+    "steps_most": label("8"),
+}
+WRENCHES = [
+    {"name": "Long", "least": label("40 ft·lb"), "most": label("250 ft·lb"), "handle": measured("22 in")},
+    {"name": "Short", "least": label("10 ft·lb"), "most": label("80 ft·lb"), "handle": measured("11 in")},
+]
+STOCKED = {"stock__kits": [WHOLE], "stock__wrenches": WRENCHES}
+
+
+def marks(place: str, state: str, front: str, rear: str) -> dict[str, dict]:
+    return {
+        f"{place}__{end}_{side}{state}": measured(text)
+        for end, text in (("front", front), ("rear", rear))
+        for side in ("left", "right")
+    }
+
+
+#: A 37, B 37⅝, so the front rises ⅝ in; the rear drops 1½ in
+AB = {**marks("bay", "_a", "37", "39"), **marks("bay", "_b", "37 5/8", "37 1/2")}
+
+
+def trial(number: int, front: str, rail: tuple[str, str] = ("20", "20"), **more: str) -> dict[str, dict]:
+    place = f"trials__trial_{number}"
+    texts = {
+        "washers": "4",
+        "steps_left": "3",
+        "steps_right": "3",
+        "hole": "4",
+        "rail_front": rail[0],
+        "rail_rear": rail[1],
+        **more,
+    }
+    return {**{f"{place}__{name}": measured(text) for name, text in texts.items()}, **marks(place, "", front, "38 1/4")}
+
+
+class Preconditions(unittest.TestCase):
+    def check(self, key: str, **changes: object):
+        return next(one for one in fitted(**changes).checks if one.key == key)
+
+    def test_each_by_its_state(self) -> None:
+        for key, path, states in (
+            ("floor", "bay__floor", {"flat": "good", "not_flat": "caution"}),
+            ("loaded", "bay__loaded", {"yes": "good", "no": "refused"}),
+            ("in_line", "bay__in_line", {"yes": "good", "no": "refused"}),
+            ("levelling", "vehicle__auto_levelling", {"none": "good", "off": "good", "on": "refused"}),
+        ):
+            self.assertEqual(self.check(key).state, "unknown", key)
+            for written, state in states.items():
+                with self.subTest(key=key, written=written):
+                    found = self.check(key, **{path: measured(written)})
+                    self.assertEqual(found.state, state)
+                    self.assertTrue(found.why)
+
+    def test_the_rail_is_level_within_an_eighth(self) -> None:
+        for front, state in (("20", "good"), ("20 1/8", "good"), ("20 3/16", "refused"), ("19 13/16", "refused")):
+            with self.subTest(front=front):
+                changes = {"bay__rail_front_level": measured(front), "bay__rail_rear_level": measured("20")}
+                self.assertEqual(self.check("trailer_level", **changes).state, state)
+
+    def test_air_springs_by_the_vehicles_handbook_then_the_hitchs(self) -> None:
+        fitted_springs = {"vehicle__air_springs": measured("fitted")}
+        pumped = {**fitted_springs, "bay__air_set": measured("pump_up")}
+        hitch = {"stock__kits": [{**WHOLE, "handbook_air": label("let_down")}]}
+        self.assertEqual(self.check("air").state, "unknown")
+        self.assertEqual(self.check("air", vehicle__air_springs=measured("none")).state, "good")
+        self.assertEqual(self.check("air", **fitted_springs).state, "unknown")
+        self.assertEqual(self.check("air", **pumped).state, "caution", "no handbook says")
+        self.assertEqual(self.check("air", **pumped, **hitch).state, "refused")
+        over = self.check("air", **pumped, **hitch, vehicle__handbook_air=label("pump_up"))
+        self.assertEqual((over.state, over.rule.source), ("good", "tow-vehicle handbook"))
+
+
+class Proofs(unittest.TestCase):
+    def proof(self, key: str, **changes: object):
+        return next((one for one in fitted(**{**STOCKED, **changes}).proofs if one.key == key), None)
+
+    def test_lengths_at_their_limits(self) -> None:
+        for key, names, cases in (
+            ("past", ("past_left", "past_right"), (("3", "good"), ("2 15/16", "refused"), ("0", "refused"))),
+            ("ground", ("ground_left", "ground_right"), (("125 mm", "good"), ("124 mm", "refused"), ("5", "good"))),
+            ("jaw", ("jaw_play",), (("3/16", "good"), ("1/4", "refused"), ("0", "good"))),
+        ):
+            self.assertEqual(self.proof(key).state, "unknown", key)
+            for text, state in cases:
+                with self.subTest(key=key, text=text):
+                    self.assertEqual(self.proof(key, **{f"bay__{name}": measured(text) for name in names}).state, state)
+
+    def test_the_worse_side_speaks_and_one_side_alone_does_not(self) -> None:
+        self.assertEqual(self.proof("past", bay__past_left=measured("5")).state, "unknown")
+        found = self.proof("past", bay__past_left=measured("5"), bay__past_right=measured("2"))
+        self.assertEqual(found.state, "refused")
+        self.assertIn("2\u00a0in", found.says.text("us"))
+
+    def test_attitude_within_an_inch_and_a_quarter(self) -> None:
+        for front, rear, state in (
+            ("20", "20", "good"),
+            ("21", "20", "good"),
+            ("21 1/4", "20", "caution"),
+            ("21 5/16", "20", "refused"),
+            ("18 3/4", "20", "caution"),
+            ("18", "20", "refused"),
+        ):
+            with self.subTest(front=front):
+                self.assertEqual(self.proof("attitude", **AB, **trial(1, "37 1/4", (front, rear))).state, state)
+
+    def test_chains_need_not_lie_flat_and_a_trailer_without_brakes_has_no_breakaway(self) -> None:
+        self.assertIsNotNone(self.proof("flat"))
+        self.assertIsNone(self.proof("flat", stock__kits=[CHAIN]))
+        self.assertIsNone(self.proof("breakaway", trailer__brakes=label("none")))
+        self.assertEqual(self.proof("parallel", bay__bars_parallel=measured("no")).state, "refused")
+        self.assertEqual(
+            self.proof("parallel", stock__kits=[CHAIN], bay__bars_parallel=measured("no")).state, "caution"
+        )
+
+    def test_equal_ends(self) -> None:
+        for right, state in (("3", "good"), ("3.5", "refused"), ("2", "refused")):
+            self.assertEqual(self.proof("equal", **AB, **trial(1, "37 1/4", steps_right=right)).state, state)
+
+    def test_how_the_bars_went_on(self) -> None:
+        for how, state in (("lifted", "good"), ("by_hand", "caution"), ("forced", "caution")):
+            self.assertEqual(self.proof("went_on", **AB, **trial(1, "37 1/4", went_on=how)).state, state)
+
+    def test_without_bars_nothing_is_asked_of_them(self) -> None:
+        keys = {one.key for one in fitted(hitch__style=measured("weight_carrying")).proofs}
+        self.assertEqual(keys, {"chains", "breakaway", "wiring", "jaw"})
+
+
+class Questions(unittest.TestCase):
+    def sections(self, **changes: object) -> dict[str, list]:
+        return {one.key: list(one.questions) for one in fitted(**{**STOCKED, **changes}).sections}
+
+    def test_every_question_is_a_field_with_a_why(self) -> None:
+        for changes in (
+            {},
+            {**AB, **trial(1, "37 1/4")},
+            {"bay__marks": measured("bumper")},
+            {"hitch__style": measured("weight_carrying")},
+        ):
+            for asked in self.sections(**changes).values():
+                for one in asked:
+                    self.assertIsNotNone(entry_at(one.path), one.path)
+                    self.assertTrue(one.why and one.ask)
+                    if one.kind == "choice":
+                        self.assertTrue(one.offers)
+
+    def test_the_order_of_the_work(self) -> None:
+        self.assertEqual(
+            list(self.sections(**AB, **trial(1, "37 1/4"))),
+            ["tools", "floor", "coupling", "a", "b", "c", "coach", "proof", "torque", "result"],
+        )
+        without = list(self.sections(hitch__style=measured("weight_carrying")))
+        self.assertEqual(without, ["tools", "floor", "coupling", "a", "b", "proof", "torque", "result"])
+
+    def test_what_follows_from_an_answer(self) -> None:
+        floor = [one.path for one in self.sections()["floor"]]
+        self.assertNotIn("bay.air_set", floor)
+        self.assertIn(
+            "bay.air_set", [one.path for one in self.sections(vehicle__air_springs=measured("fitted"))["floor"]]
+        )
+        bumper = self.sections(bay__marks=measured("bumper"))
+        self.assertIn("bay.front_mark", [one.path for one in bumper["floor"]])
+        self.assertIn("bumper mark", bumper["a"][0].ask)
+        self.assertNotIn(
+            "hitch.kit", [one.path for one in self.sections(hitch__style=measured("weight_carrying"))["coupling"]]
+        )
+
+    def test_a_section_counts_what_is_answered(self) -> None:
+        states = {one.key: one.state for one in fitted(**STOCKED, **AB).sections}
+        self.assertEqual((states["a"], states["b"], states["floor"]), ("complete", "part done", "open"))
+
+    def test_the_trial_in_hand_is_the_last(self) -> None:
+        asked = self.sections(**AB, **trial(1, "37 1/4"), trials__trial_2__washers=measured("5"))["c"]
+        self.assertTrue(all(one.path.startswith("trials.trial_2.") for one in asked))
+
+
+class NextStep(unittest.TestCase):
+    def next(self, **changes: object):
+        return fitted(**{**STOCKED, **changes}).next
+
+    def test_it_begins_with_the_model_or_the_handbook(self) -> None:
+        begun = self.next(**AB)
+        self.assertEqual(begun.verdict, "begin")
+        self.assertEqual(
+            set(begun.entries), {f"trials.trial_1.{name}" for name in ("washers", "steps_left", "steps_right", "hole")}
+        )
+        self.assertIn("model", begun.why.text("us"))
+        plain = {name: entry for name, entry in WHOLE.items() if name != "bar_rate"}
+        self.assertIn("handbook", self.next(stock__kits=[plain], **AB).why.text("us"))
+
+    def test_too_little_too_much_and_done(self) -> None:
+        self.assertIn("Add", self.next(**AB, **trial(1, "37 1/2")).says.text("us"))
+        self.assertIn("Take out", self.next(**AB, **trial(1, "36 3/4")).says.text("us"))
+        self.assertEqual(self.next(**AB, **trial(1, "37 1/8")).verdict, "done")
+
+    def test_links_are_let_out_and_taken_up(self) -> None:
+        # all the tilt used up, still too little: fewer working links
+        found = self.next(
+            stock__kits=[CHAIN], **AB, **trial(1, "37 9/16", washers="7", steps_left="6", steps_right="6")
+        )
+        self.assertIn("Take up", found.says.text("us"))
+        self.assertIn("the same on both sides", found.says.text("us"))
+
+    def test_the_rail_too_high_moves_the_head_down_and_voids_c(self) -> None:
+        found = self.next(**AB, **trial(1, "37 1/8", ("22", "20")))
+        self.assertEqual(found.verdict, "move the head")
+        self.assertIn("Move the head down", found.says.text("us"))
+        self.assertIn("void", found.why.text("us"))
+        low = self.next(**AB, **trial(1, "37 1/8", ("18", "20")))
+        self.assertIn("Move the head up", low.says.text("us"))
+        moved = fitted(**STOCKED, **AB, **trial(1, "37 1/8", ("22", "20")), **trial(2, "37 1/8", hole="3"))
+        self.assertEqual([one.void for one in moved.tried], [True, False])
+
+    def test_used_up_names_the_next_kit(self) -> None:
+        bigger = {
+            **WHOLE,
+            "name": "Kit 1200",
+            "gross_rating": label("12000 lb"),
+            "tongue_rating": label("1200 lb"),
+            "tongue_minimum": label("900 lb"),
+        }
+        tight = trial(1, "37 5/8", washers="7", steps_left="5", steps_right="5")
+        found = self.next(stock__kits=[WHOLE, bigger], hitch__kit=measured("Kit 1000"), **AB, **tight)
+        self.assertEqual(found.verdict, "used up")
+        self.assertIn("“Kit 1200”", found.why.text("us"))
+        self.assertEqual(found.entries, {})
+
+    def test_a_stiff_vehicle_is_told_to_weigh(self) -> None:
+        stiff = {**marks("bay", "_a", "37", "39"), **marks("bay", "_b", "37", "38 3/4")}
+        found = self.next(**stiff, **trial(1, "37"))
+        self.assertEqual(found.verdict, "noise")
+        self.assertIn("weighbridge", found.why.text("us"))
+
+    def test_nothing_before_a_and_b(self) -> None:
+        found = self.next(**trial(1, "37 1/4"))
+        self.assertEqual(found.verdict, "measure")
+        self.assertIn("states A and B first", found.says.text("us"))
+
+
+class TorqueSheet(unittest.TestCase):
+    def sheet(self, **changes: object) -> dict[str, object]:
+        return {one.key: one for one in fitted(**{**STOCKED, **changes}).torque}
+
+    def test_in_its_order_with_sides_in_turn(self) -> None:
+        found = self.sheet()
+        self.assertEqual(
+            list(found),
+            ["ball_nut", "head_bolts_1", "head_bolts_2", *(f"frame_bolts_{number}" for number in (1, 2, 3, 4))],
+        )
+        self.assertEqual(
+            [found[f"frame_bolts_{number}"].name.rpartition(", ")[2] for number in (1, 2, 3, 4)],
+            ["left", "right", "left", "right"],
+        )
+        self.assertEqual({one.state for one in found.values()}, {"unknown"})
+
+    def test_one_bolt_from_loose_to_proved(self) -> None:
+        for reached, turned, marked, state in (
+            (None, None, None, "unknown"), ("140 ft·lb", "yes", "yes", "refused"), ("190 ft·lb", "yes", "yes", "refused"),
+            ("165 ft·lb", None, "yes", "unknown"), ("165 ft·lb", "yes", None, "unknown"), ("165 ft·lb", "yes", "yes", "good"),
+            ("150 ft·lb", "yes", "yes", "good"), ("180 ft·lb", "yes", "yes", "good"), ("203.4 N·m", "yes", "yes", "good"),
+        ):  # fmt: skip
+            with self.subTest(reached=reached, turned=turned, marked=marked):
+                written = {"reached": reached, "turned": turned, "marked": marked}
+                changes = {f"torque__head_bolts_1__{name}": measured(text) for name, text in written.items() if text}
+                self.assertEqual(self.sheet(**changes)["head_bolts_1"].state, state)
+
+    def test_a_torque_that_no_handbook_gives_is_never_a_pass(self) -> None:
+        bare = kit("Kit 1000", 1000, 500)
+        tight = {"torque__ball_nut__reached": measured("445 ft·lb"), "torque__ball_nut__marked": measured("yes")}
+        self.assertEqual(self.sheet(stock__kits=[bare], **tight)["ball_nut"].state, "unknown")
+
+    def test_a_plain_mount_has_its_balls_own_nut(self) -> None:
+        ball = {**rig()["stock"]["balls"][0], "nut_least": label("430 ft·lb"), "nut_most": label("460 ft·lb")}
+        mount = {
+            "name": "Mount",
+            "style": label("fixed"),
+            "size": label("2 in"),
+            "most_drop": label("4 in"),
+            "most_rise": label("2 in"),
+            "holes": label("1"),
+            "pitch": label("1 in"),
+            "gross_rating": label("15000 lb"),
+            "tongue_rating": label("1500 lb"),
+        }
+        found = self.sheet(
+            hitch__style=measured("weight_carrying"),
+            stock__balls=[ball],
+            stock__shanks=[mount],
+            hitch__ball=measured("Ball"),
+        )
+        self.assertEqual(list(found), ["ball_nut"])
+        self.assertEqual(found["ball_nut"].most.typed, "460 ft·lb")
+
+    def test_tools_follow_from_the_kit(self) -> None:
+        found = fitted(**STOCKED)
+        told = {one.name.text("us").replace("\u00a0", " "): one for one in found.tools}
+        self.assertIn("Thin-wall deep socket, 1 7/8 in", told)
+        self.assertIn("Socket, size not in the catalogue", told)
+        nut = next(one for one in found.served if one.joint == "ball_nut")
+        self.assertEqual(
+            {one.wrench: one.verdict for one in nut.reaches}, {"Long": "needs an extension", "Short": "cannot reach it"}
+        )
+        # 22 · (445/250 − 1) = 17.16 in, by hand; rounded up to the sixteenth
+        self.assertIn("at least 17 3/16 in", nut.best.says.text("us").replace("\u00a0", " "))
+        alone = fitted(stock__kits=[WHOLE])
+        self.assertTrue(
+            any(one.state == "unknown" and "No torque wrench" in one.purpose.text("us") for one in alone.tools)
+        )
