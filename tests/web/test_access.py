@@ -8,7 +8,7 @@ from django.urls import get_resolver
 from stathmos.people.models import Person
 from tests.web.signed_in import WithDemo
 
-OPEN = {"api/session/", "health/"}
+OPEN = {"api/session/", "health/", "worker.js"}
 
 
 def addresses() -> list[str]:

@@ -30,7 +30,7 @@ class CardDrawing(unittest.TestCase):
 
     def test_a_long_card_is_one_page_and_escapes_what_people_write(self) -> None:
         says = {
-            "us": "a line of the card that is as long as the longest that is ever written on it, and a little longer",
+            "us": "a line of the card, as long as most that are ever written on it",
             "metric": "m",
         }
         content = {

@@ -118,7 +118,7 @@ class Demo(WithDemo):
 
         Rig.objects.filter(customer="Haldis Okonjo").update(customer="Changed by a person")
         call_command("load_demo", stdout=open("/dev/null", "w"))  # noqa: SIM115
-        self.assertEqual(Rig.objects.count(), 8)
+        self.assertEqual(Rig.objects.count(), 10)
         self.assertTrue(Rig.objects.filter(customer="Changed by a person").exists())
 
     def test_the_yard_is_as_large_as_it_should_be(self) -> None:

@@ -14,7 +14,7 @@ from stathmos.handover.card.drawing import side_elevation
 
 FONTS = Path(__file__).parent / "fonts"
 #: type sizes tried until the card fits its page: a card of two pages loses one of them
-SIZES = (8.6, 8.0, 7.4, 6.8)
+SIZES = (8.6, 8.0, 7.4, 6.8, 6.2, 5.6)
 
 
 def pdf(content: Mapping, system: str) -> bytes:
