@@ -79,6 +79,18 @@ def searched(rigs: QuerySet[Rig], words: str) -> QuerySet[Rig]:
     return rigs
 
 
+def _reached(rig: Rig, signed: list[dict]) -> str:
+    """How far a rig has come past the desk: the bay, or handed over; empty before."""
+    states = {one["station"]: one["state"] for one in signed}
+    if states["handover"] == "signed":
+        return "handed over"
+    if states["handover"] == "stale":
+        return "handed over, and changed since"
+    if states["bay"] != "open":
+        return "fitted" if states["bay"] == "signed" else "fitted, and changed since"
+    return "in the bay" if rig.readings.filter(path__startswith="bay.").exists() else ""
+
+
 class RigsView(APIView):
     """The floor, and new rigs."""
 
@@ -99,6 +111,7 @@ class RigsView(APIView):
     @staticmethod
     def _strip(rig: Rig, rules, chosen, offered) -> dict:
         told = report.at_a_glance(assessing.assess_rig(rig, rules, offered))
+        signed = signatures(rig, chosen, offered)
         return {
             "id": rig.pk,
             "customer": rig.customer,
@@ -108,7 +121,8 @@ class RigsView(APIView):
             "changed_at": rig.changed_at,
             "verdict": told["verdict"],
             "elevation": told["elevation"],
-            "signatures": signatures(rig, chosen, offered),
+            "signatures": signed,
+            "reached": _reached(rig, signed),
         }
 
     @extend_schema(

@@ -542,6 +542,7 @@ StripShape = shape(
     verdict=VerdictShape(),
     elevation=ElevationShape(),
     signatures=SignatureShape(many=True),
+    reached=text(),
 )
 FieldShape = shape(
     "Field",

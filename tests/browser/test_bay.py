@@ -315,6 +315,7 @@ class AtTheDesk(BrowserTest):
         self.sign_in("thea")
         self.page.get_by_label("Customer, plate, vehicle, trailer").fill("kv 204")
         expect(self.page.get_by_role("listitem")).to_have_count(1)
+        expect(self.page.locator("[data-reached]")).to_have_text("handed over")
         rig = Rig.objects.get(customer="Oriel Penhallick")
         self.page.goto(f"{self.live_server_url}/rigs/{rig.pk}/record")
         self.page.get_by_label("What is wrong").select_option("light_steering")

@@ -1886,6 +1886,7 @@ export interface components {
             verdict: components["schemas"]["Verdict"];
             elevation: components["schemas"]["Elevation"];
             signatures: components["schemas"]["Signature"][];
+            reached: string;
         };
         TableCell: {
             column: string;

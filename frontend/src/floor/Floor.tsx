@@ -113,6 +113,11 @@ function StripRow({ strip }: { strip: Strip }) {
         </Box>
       </Box>
       <Box sx={{ color: inkSoft, textAlign: "right" }}>
+        {strip.reached && (
+          <Box data-reached sx={{ color: ink, fontWeight: 600, lineHeight: 1.15 }}>
+            {strip.reached}
+          </Box>
+        )}
         <Box>{strip.advisor}</Box>
         <Box>{changed}</Box>
       </Box>

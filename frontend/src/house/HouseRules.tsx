@@ -27,6 +27,11 @@ export function HouseRules() {
   return <Chosen key={house.data.at ?? "default"} house={house.data} fields={fields.data} />;
 }
 
+/** A choice by its word. */
+function word(fields: Record<string, Field>, name: string, chosen: string | undefined): string | undefined {
+  return fields[`ways.${name}`]?.choices.find((choice) => choice.value === chosen)?.word;
+}
+
 function Chosen({ house, fields }: { house: House; fields: Record<string, Field> }) {
   const { system } = useUnits();
   const queries = useQueryClient();
@@ -58,6 +63,8 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
           <Rows>
             <Row name="Tongue share">{house.share}</Row>
             <Row name="Restoration">{house.restoration}</Row>
+            <Row name="Set in the bay to">{word(fields, "bay_school", house.entries.bay_school?.is) ?? "the restoration above"}</Row>
+            <Row name="Adjust first">{word(fields, "adjust_first", house.entries.adjust_first?.is) ?? "head tilt until used up, the default"}</Row>
             <Row name="Ball offset">{house.offset}</Row>
             <Row name="Reserve">{house.entries.reserve?.is ?? "10 %, the default"}</Row>
             <Row name="Front-axle load lost without bars, most">{house.entries.front_loss?.is ?? "10 %, the default"}</Row>

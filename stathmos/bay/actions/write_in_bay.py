@@ -60,7 +60,9 @@ def write_in_bay(rig_id: int, person: Person, parcel: Parcel) -> Rig:
         theirs = {
             path: latest[path].as_entry()
             for path, seen in parcel.seen.items()
+            # a figure that was taken back is nobody's any more
             if path in latest
+            and latest[path].typed
             and latest[path].revision > seen
             and _differs(latest[path].typed, parcel.entries.get(path))
         }
