@@ -68,6 +68,7 @@ NextShape = shape(
     front_spread=s.FloatField(allow_null=True),
     front_spread_text=_maybe(BothShape),
     rail_text=_maybe(BothShape),
+    rail_spread_text=_maybe(BothShape),
     rail_way=s.CharField(allow_null=True),
     likely_text=s.CharField(allow_null=True),
 )

@@ -188,6 +188,21 @@ class EverybodyCanRead(BrowserTest):
             self.station(station)
             self.axe(station)
 
+    def test_axe_finds_nothing_serious_past_the_desk(self) -> None:
+        self.sign_in("odile")
+        for customer, places in (
+            ("Sunniva Askerow", ("bay/tools", "bay/a", "bay/proof", "bay/coach")),
+            ("Oriel Penhallick", ("bay/torque", "bay/result", "handover", "record")),
+        ):
+            rig = Rig.objects.get(customer=customer)
+            for place in places:
+                self.page.goto(f"{self.live_server_url}/rigs/{rig.pk}/{place}")
+                expect(self.page.get_by_role("heading", name=customer)).to_be_visible()
+                self.axe(place)
+        self.page.goto(f"{self.live_server_url}/overview")
+        expect(self.page.get_by_role("heading", name="The manager's page")).to_be_visible()
+        self.axe("overview")
+
 
 class TwiceAsLarge(BrowserTest):
     size = {"width": 640, "height": 400}

@@ -726,6 +726,7 @@ export interface components {
             front_spread: number | null;
             front_spread_text: components["schemas"]["Both"] | null;
             rail_text: components["schemas"]["Both"] | null;
+            rail_spread_text: components["schemas"]["Both"] | null;
             rail_way: string | null;
             likely_text: string | null;
         };

@@ -24,7 +24,7 @@ export function CoachScreen({ fit }: { fit: Fit }) {
           <Box sx={{ fontSize: "1.15rem", mt: 0.75 }}>{read(next.why)}</Box>
           {next.rail_text && (
             <Box sx={{ fontSize: "1.15rem" }}>
-              Rail then about <b>{read(next.rail_text)}</b> {next.rail_way}.
+              Rail then about <b>{read(next.rail_text)}</b> {next.rail_way}, give or take {read(next.rail_spread_text)}.
             </Box>
           )}
           {begin && may && (

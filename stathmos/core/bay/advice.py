@@ -32,7 +32,7 @@ class Effect:
 class Next:
     """What to do next. ``entries``: what a new trial of it would write (path -> text); heights mm.
 
-    ``front``/``front_u``: the front mark predicted; ``rail``: rail front less rear predicted.
+    ``front``/``front_u``: the front mark predicted; ``rail``: rail front less rear predicted; ``front_u`` and ``rail_u`` expanded.
     """
 
     verdict: str
@@ -42,6 +42,7 @@ class Next:
     front: float | None = None
     front_u: float | None = None
     rail: float | None = None
+    rail_u: float | None = None
     likely: float | None = None
     effects: tuple[Effect, ...] = ()
 

@@ -73,13 +73,20 @@ def fit(
     asides: tuple[Finding, ...] = (),
 ) -> Fit:
     """Judge what the bay wrote down. Works with whatever is there; nothing raises."""
-    planned = assess(rig, rules, stock, unread, False, waivers, asides)
+
+    def again(one: Rig) -> Assessment:
+        return assess(one, rules, stock, unread, False, waivers, asides)
+
+    planned = again(rig)
     found = arches(rig)
-    measured_at = as_measured(rig)
-    before = planned if measured_at == rig else assess(measured_at, rules, stock, unread, False, waivers, asides)
-    told = calibrate.rates(found, before.rest.tongue, before.rest.geometry)
-    calibrated = as_measured(rig, told)
-    now = before if calibrated == measured_at else assess(calibrated, rules, stock, unread, False, waivers, asides)
+    # heights move neither the tongue nor the lengths: one assessment of the rig as measured is enough
+    told = calibrate.rates(found, planned.rest.tongue, planned.rest.geometry)
+    now = _as_measured(rig, told, planned, again)
+    if (
+        now.rest.geometry.o != planned.rest.geometry.o
+    ):  # unless what was measured chose another head, and with it another overhang
+        told = calibrate.rates(found, now.rest.tongue, now.rest.geometry)
+        now = _as_measured(rig, told, planned, again)
     kit = now.choice.in_force.kit if now.choice.weight_distributing else None
 
     trials = tried(rig, found) if kit is not None else ()
@@ -112,7 +119,20 @@ def fit(
     checks = preconditions(rig, kit, now.rules.bay_school == "known_good")
     following, effects = (None, ())
     if kit is not None and seen:
-        bench = Bench(rig, now, kit, found, trials, seen[0], judged_by, line, u_of_one, apart, _next_kits(stock, kit))
+        bench = Bench(
+            rig,
+            now,
+            kit,
+            found,
+            trials,
+            seen[0],
+            judged_by,
+            line,
+            u_of_one,
+            apart,
+            _next_kits(stock, kit),
+            not wanting(told.front, told.rear),
+        )
         following, effects = next_step(bench)
     beside, refit = beside_the_plan(planned, now, rig, found), _refit(planned, now)
     return Fit(
@@ -141,6 +161,12 @@ def fit(
             rig, now, kit, checks, seen, restored, told, loads, proofs, bolts, following, trials, refit
         ),
     )
+
+
+def _as_measured(rig: Rig, told: Rates, planned: Assessment, again: Callable[[Rig], Assessment]) -> Assessment:
+    """The rig assessed with what the bay measured; the plan itself where it measured nothing."""
+    measured = as_measured(rig, told)
+    return planned if measured == rig else again(measured)
 
 
 def _good(rig: Rig) -> State:

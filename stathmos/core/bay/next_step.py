@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from math import hypot
 
 from stathmos.core import statics
 from stathmos.core.assess import Assessment
@@ -24,7 +25,8 @@ USUAL_PITCH = 1.25 * MM_PER_IN
 
 @dataclass(frozen=True)
 class Bench:
-    """All that the next step is chosen from. ``next_kits``: the next down and the next up."""
+    """All that the next step is chosen from. ``next_kits``: the next down and the next up;
+    ``own_springs``: the marks told both axles' rates."""
 
     rig: Rig
     now: Assessment
@@ -37,6 +39,7 @@ class Bench:
     u_of_one: float
     attitude: Anything
     next_kits: tuple[Kit | None, Kit | None]
+    own_springs: bool
 
 
 def next_step(bench: Bench) -> tuple[Next, tuple[Effect, ...]]:
@@ -47,6 +50,8 @@ def next_step(bench: Bench) -> tuple[Next, tuple[Effect, ...]]:
 
 
 def _step(bench: Bench, learned: tuple[Effect, ...]) -> Next:
+    if isinstance(bench.arches.rise, Missing) and bench.window.low_height is None:
+        return _measure_first()
     if not bench.trials:
         return _begin(bench)
     last = bench.trials[-1]
@@ -93,11 +98,13 @@ def _begin(bench: Bench) -> Next:
         parts.append(kind_words(bench.kit, STEPS, settings.steps) + " on both sides")
     position = bench.now.choice.position
     setting = Setting(settings.washers or 0.0, settings.steps or 0.0, position.hole if position else None)
-    why = (
-        "The model's setting, with the springs this rig's own marks told."
-        if settings.source == "model"
-        else "The hitch handbook's setting to begin with."
+    springs = (
+        "with the springs this rig's own marks told"
+        if bench.own_springs
+        else "with typical springs: the tape could not tell this rig's own"
     )
+    model = settings.source == "model"
+    why = f"The model's setting, {springs}." if model else "The hitch handbook's setting to begin with."
     return Next(
         BEGIN,
         Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
@@ -119,15 +126,19 @@ def new_trial(bench: Bench, setting: Setting) -> dict[str, str]:
     return {f"trials.{key}.{name}": text for name, text in written.items()}
 
 
+def _measure_first() -> Next:
+    return Next(
+        MEASURE,
+        Phrase("Measure states A and B first."),
+        Phrase("What the bars give back is reckoned from what coupling took."),
+        {},
+    )
+
+
 def _nothing_to_go_by(bench: Bench) -> Next:
     rise = bench.arches.rise
     if isinstance(rise, Missing):
-        return Next(
-            MEASURE,
-            Phrase("Measure states A and B first."),
-            Phrase("What the bars give back is reckoned from what coupling took."),
-            {},
-        )
+        return _measure_first()
     if bench.window.low is None and bench.window.low_height is not None:
         return Next(
             MEASURE,
@@ -160,9 +171,10 @@ def _coached(bench: Bench, setting: Setting, learned: tuple[Effect, ...]) -> Nex
         why = _used_up(bench, advice, why)
     if advice.verdict != CHANGE:
         return Next(advice.verdict, says, why, {}, likely=advice.now_likely, effects=learned)
+    rail = _rail_then(bench, advice.mean - measured[0], advice.u)
     return Next(
         CHANGE, says, why, new_trial(bench, advice.to), b - advice.mean * rise, 2 * advice.u * rise,
-        _rail_then(bench, advice.mean - measured[0]), advice.likely, learned,
+        rail[0] if rail else None, rail[1] if rail else None, advice.likely, learned,
     )  # fmt: skip
 
 
@@ -182,12 +194,16 @@ def _ball_per_restoration(bench: Bench) -> float | None:
     return statics.settle(at[0], 0.0, *at[1:]) - statics.settle(at[0], full, *at[1:])
 
 
-def _rail_then(bench: Bench, more: float) -> float | None:
-    """Rail front less rear predicted for so much more restoration, mm: the ball comes up, and the rail's front with it."""
+def _rail_then(bench: Bench, more: float, u: float) -> tuple[float, float] | None:
+    """Rail front less rear predicted for so much more restoration, and its expanded uncertainty, mm.
+
+    The ball comes up, and the rail's front with it. ``u``: standard uncertainty of the restoration predicted.
+    """
     rest, lifts = bench.now.rest, _ball_per_restoration(bench)
     if isinstance(bench.attitude, Missing) or wanting(rest.geometry.L, rest.frame) or lifts is None:
         return None
-    return bench.attitude.value + more * lifts / rest.geometry.L.value * rest.frame.value
+    per = lifts / rest.geometry.L.value * rest.frame.value
+    return bench.attitude.value + more * per, 2 * hypot(bench.attitude.u, u * per)
 
 
 def _move_the_head(bench: Bench, setting: Setting, advice: Advice, learned: tuple[Effect, ...]) -> Next | None:

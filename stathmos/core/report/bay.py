@@ -84,6 +84,7 @@ def following(one: Next | None) -> Plain | None:
         "front_spread": one.front_u,
         "front_spread_text": None if one.front_u is None else both(one.front_u, units.LENGTH, "up"),
         "rail_text": None if one.rail is None else both(abs(one.rail), units.LENGTH),
+        "rail_spread_text": None if one.rail_u is None else both(one.rail_u, units.LENGTH, "up"),
         "rail_way": None if one.rail is None else "higher in front" if one.rail > 0 else "lower in front",
         "likely_text": None if one.likely is None else units.write(one.likely, units.SHARE, "us", "down"),
     }
