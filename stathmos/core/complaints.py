@@ -2,9 +2,9 @@
 
 The table of symptoms is common practice, no source. A cause for which the record has a
 figure out of bounds *speaks*; one for which the record has nothing is *open*, since what
-nobody measured cannot be ruled out; one whose figure is in order is *quiet*. Whatever the
-record says was so at the visit: loads and settings change, so the first measurement is
-always taken again, on the rig as it came back.
+nobody measured cannot be ruled out. A figure that hangs on the load was in order *at the
+visit*: another load changes it, so it is measured again on the rig as it came back; one that
+does not, such as a bolt's torque, is *in order*.
 """
 
 from __future__ import annotations
@@ -22,8 +22,9 @@ from stathmos.core.rig.loads import TRAILER
 from stathmos.core.rules import ATTITUDE_TOLERANCE
 from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, SHARE, WEIGHT
 
-SPEAKS, OPEN, QUIET = "speaks for it", "not known", "in order"
-_ORDER = (SPEAKS, OPEN, QUIET)
+SPEAKS, OPEN, THEN, QUIET = "speaks for it", "not known", "in order at the visit", "in order"
+#: what nobody knows and what another load may have changed since stand alike, in the order of the table
+_RANK = {SPEAKS: 0, OPEN: 1, THEN: 1, QUIET: 2}
 SOURCE = COMMON_PRACTICE
 
 
@@ -62,7 +63,7 @@ def _light_tongue(case: _Case) -> Cause:
     # near the low edge it takes little to fall under it: a full tank behind the axles, a rack of bicycles
     near = share.value - expanded(share) < school.low + 0.01
     says = Phrase("The tongue was {share} of the trailer, give or take {u}; {low} is the least.", put)
-    return Cause(name, SPEAKS if near else QUIET, says, measure, path)
+    return Cause(name, SPEAKS if near else THEN, says, measure, path)
 
 
 def _rear_load(case: _Case) -> Cause:
@@ -116,7 +117,7 @@ def _nose(high: bool) -> Callable[[_Case], Cause]:
         off = apart.value if high else abs(apart.value)
         return Cause(
             name,
-            SPEAKS if off > ATTITUDE_TOLERANCE / 2 else QUIET,
+            SPEAKS if off > ATTITUDE_TOLERANCE / 2 else THEN,
             Phrase(f"The rail stood {{apart}} {way} in front; {{limit}} is the most.", put),
             measure,
             path,
@@ -148,7 +149,7 @@ def _restoration(little: bool) -> Callable[[_Case], Cause]:
             "{f} of the front's rise was given back, give or take {u}; “" + window.name + "” wants {low} to {high}.",
             put,
         )
-        return Cause(name, SPEAKS if window.verdict in beyond or edge else QUIET, says, measure, path)
+        return Cause(name, SPEAKS if window.verdict in beyond or edge else THEN, says, measure, path)
 
     return cause
 
@@ -178,7 +179,7 @@ def _hitch_load(over: bool) -> Callable[[_Case], Cause]:
             put,
         )
         bad = link.state in (State.OVER, State.RESERVE, State.LIMIT) if over else link.state is State.OVER
-        return Cause(name, SPEAKS if bad else QUIET, says, measure, "weighing.tongue_scale")
+        return Cause(name, SPEAKS if bad else THEN, says, measure, "weighing.tongue_scale")
 
     return cause
 
@@ -302,10 +303,11 @@ _SYMPTOMS: dict[str, tuple[Callable[[_Case], Cause], ...]] = {
 
 
 def likely_causes(symptom: str, rig: Rig, fit: Fit) -> tuple[Cause, ...]:
-    """Causes of a symptom, likeliest first: those that a figure speaks for, then those nobody knows of, then those in order.
+    """Causes of a symptom, likeliest first: those that a figure speaks for, then those nobody knows of or the load may have
+    changed, then those in order.
 
     Raises KeyError for a symptom that is none.
     """
     case = _Case(rig, fit)
     found = [look(case) for look in _SYMPTOMS[symptom]]
-    return tuple(sorted(found, key=lambda one: _ORDER.index(one.standing)))
+    return tuple(sorted(found, key=lambda one: _RANK[one.standing]))

@@ -10,7 +10,7 @@ from stathmos.record import timeline
 from stathmos.rigs.shapes import BothShape
 
 VISITS = [key for key, _ in KINDS_OF_VISIT]
-STANDINGS = [complaints.SPEAKS, complaints.OPEN, complaints.QUIET]
+STANDINGS = [complaints.SPEAKS, complaints.OPEN, complaints.THEN, complaints.QUIET]
 
 EventShape = shape(
     "Event",

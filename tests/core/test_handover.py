@@ -107,7 +107,8 @@ class Complaints(unittest.TestCase):
     def causes(self, symptom: str, changes: dict | None = None) -> dict[str, complaints.Cause]:
         rig, fitted = read(changes)
         found = complaints.likely_causes(symptom, rig, fitted)
-        order = [("speaks for it", "not known", "in order").index(one.standing) for one in found]
+        rank = {"speaks for it": 0, "not known": 1, "in order at the visit": 1, "in order": 2}
+        order = [rank[one.standing] for one in found]
         self.assertEqual(order, sorted(order))
         return {one.name: one for one in found}
 
@@ -116,7 +117,7 @@ class Complaints(unittest.TestCase):
         for symptom, _ in SYMPTOMS:
             for one in self.causes(symptom).values():
                 self.assertTrue(one.measure)
-                self.assertIn(one.standing, ("speaks for it", "not known", "in order"))
+                self.assertIn(one.standing, ("speaks for it", "not known", "in order at the visit", "in order"))
 
     def test_a_light_tongue_speaks_for_sway_and_an_empty_record_for_nothing(self) -> None:
         light = self.causes(
@@ -126,6 +127,13 @@ class Complaints(unittest.TestCase):
         self.assertEqual(next(iter(light)), "Too little weight on the tongue")
         nothing = complaints.likely_causes("sway", Rig(), fit(Rig()))
         self.assertEqual({one.standing for one in nothing}, {"not known"})
+
+    def test_what_the_load_may_have_changed_is_measured_again_first(self) -> None:
+        """The tongue was good at the visit; for sway it is weighed again before anything else."""
+        found = self.causes("sway", {"bay.bars_flat": measured("yes")})
+        first = next(iter(found.values()))
+        self.assertEqual((first.name, first.standing), ("Too little weight on the tongue", "in order at the visit"))
+        self.assertIn("Weigh the tongue again", first.measure)
 
     def test_bars_not_flat_speak_for_sway(self) -> None:
         found = self.causes("sway", {"bay.bars_flat": measured("no")})

@@ -52,7 +52,8 @@ class Delivered(Handing):
         self.assertIn("77.8 %", restored["says"]["us"].replace("\u00a0", " "))
         for symptom, _ in SYMPTOMS:
             status, told = self.ask("GET", f"rigs/{self.good.pk}/causes/{symptom}/")
-            order = [("speaks for it", "not known", "in order").index(one["standing"]) for one in told["causes"]]
+            rank = {"speaks for it": 0, "not known": 1, "in order at the visit": 1, "in order": 2}
+            order = [rank[one["standing"]] for one in told["causes"]]
             self.assertEqual(order, sorted(order), symptom)
             self.assertTrue(all(one["measure"] for one in told["causes"]))
         self.assertEqual(self.ask("GET", f"rigs/{self.good.pk}/causes/nonsense/")[0], 404)

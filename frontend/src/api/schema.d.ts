@@ -1851,10 +1851,11 @@ export interface components {
         /**
          * @description * `speaks for it` - speaks for it
          *     * `not known` - not known
+         *     * `in order at the visit` - in order at the visit
          *     * `in order` - in order
          * @enum {string}
          */
-        StandingEnum: "speaks for it" | "not known" | "in order";
+        StandingEnum: "speaks for it" | "not known" | "in order at the visit" | "in order";
         /**
          * @description * `meet` - meet
          *     * `load` - load
