@@ -160,6 +160,69 @@ class WholeFit(Portrait):
         self.assertNotIn("bay.front_left_a", Rig.objects.get(pk=self.rig.pk).current())
 
 
+class OtherWays(Portrait):
+    def test_in_millimetres_with_figures_a_person_reads(self) -> None:
+        self.open_bay("a")
+        self.page.get_by_role("button", name="Units").click()
+        for _, text in zip(range(4), ("959", "959", "1003", "1003"), strict=True):
+            for digit in text:
+                self.page.get_by_role("group", name="Digits").get_by_role("button", name=digit, exact=True).click()
+            expect(self.page.locator("[data-typed]")).to_have_text(text)
+            self.press("Write it down")
+        self.sent()
+        current = Rig.objects.get(pk=self.rig.pk).current()
+        self.assertEqual(current["bay.rear_right_a"].typed, "1003 mm")
+        self.assertAlmostEqual(current["bay.front_left_a"].amount, 959.0)
+        self.write(a_fit.B)
+        self.page.reload()
+        self.page.get_by_role("navigation", name="The bay's work").get_by_role("button", name="Result").click()
+        # B is 38 5/16 in, 973 mm: 14 mm above 959
+        expect(self.page.get_by_role("region", name="From tape to loads")).to_contain_text(
+            "Front rises on coupling14 mm"
+        )
+
+    def test_by_keys_alone(self) -> None:
+        self.open_bay("a")
+        self.page.get_by_role("button", name="1", exact=True).focus()
+        for key in ("3", "7", "Tab"):
+            self.page.keyboard.press(key)
+        self.page.get_by_role("group", name="Sixteenths").get_by_role("button", name="3/4", exact=True).press("Space")
+        expect(self.page.locator("[data-typed]")).to_have_text("37 3/4")
+        self.page.get_by_role("button", name="Write it down").press("Space")
+        self.asked("Front right wheel arch, uncoupled")
+        self.sent()
+
+    def test_tools_and_another_torque(self) -> None:
+        self.open_bay("tools")
+        tools = self.page.get_by_role("list", name="Tools to lay out")
+        expect(tools).to_contain_text("Thin-wall deep socket, 1\u00a07/8\u00a0in")
+        expect(tools).to_contain_text("Torque wrench “Bench 600”")
+        self.page.get_by_role("navigation", name="The bay's work").get_by_role("button", name="Torque").click()
+        nut = self.page.get_by_role("region", name="Ball nut")
+        nut.get_by_role("button", name="Another torque").click()
+        nut.get_by_label("Ball nut, tightened to").fill("400 ft·lb")
+        nut.get_by_role("button", name="Write it down").click()
+        self.sent()
+        expect(nut).to_contain_text("400\u00a0ft·lb is less than the handbook's least, 430\u00a0ft·lb.")
+        expect(nut).to_have_attribute("data-state", "refused")
+
+    def test_matching_a_known_good_rig(self) -> None:
+        self.write({"ways.bay_school": a_fit.measured("known_good")}, by="odile")
+        self.write(a_fit.FLOOR, a_fit.COUPLING, a_fit.A, a_fit.B)
+        self.open_bay("floor")
+        self.asked("Front mark of the known-good rig")
+        self.tape("37 7/8")
+        self.asked("Rear mark of the known-good rig")
+        self.tape("38 1/2")
+        self.asked("Same spot, same marks, and the trailer not moved?")
+        self.press("yes")
+        self.sent()
+        self.write(a_fit.TRIAL_2)
+        self.page.goto(f"{self.live_server_url}/rigs/{self.rig.pk}/bay/coach")
+        expect(self.page.get_by_role("main")).to_contain_text("as a known-good rig: inside")
+        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The bars are set. Leave them.")
+
+
 class Dropped(Portrait):
     def test_readings_wait_on_the_tablet_and_are_sent_once_in_order(self) -> None:
         self.open_bay("a")

@@ -73,7 +73,7 @@ def change_in_words(kit: Kit, advice: Advice) -> str:
             if link
             else ("Tighten" if advice.by > 0 else "Slacken")
             if turn
-            else ("Raise the brackets" if advice.by > 0 else "Lower the brackets")
+            else ("Raise the brackets by" if advice.by > 0 else "Lower the brackets by")
         )
     sides = ", the same on both sides" if advice.kind == STEPS else ""
     return f"{verb} {kind_words(kit, advice.kind, abs(advice.by))}: {advice.to.of(advice.kind):g} instead of {now:g}{sides}."
