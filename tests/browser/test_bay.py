@@ -284,6 +284,31 @@ class Dropped(Portrait):
         history = self.rig.readings.filter(path="bay.front_left_a").order_by("revision")
         self.assertEqual([one.typed for one in history], ["37 5/8", "37 3/4 in"])
 
+    def test_what_one_person_typed_is_not_sent_in_anothers_name(self) -> None:
+        self.open_bay("a")
+        self.asked("Front left wheel arch, uncoupled")
+        self.page.route("**/bay/", lambda route: route.abort() if route.request.method == "POST" else route.continue_())
+        self.tape("37 3/4")
+        waiting = self.page.get_by_role("status", name="Not yet sent")
+        expect(waiting).to_contain_text("1 reading not yet sent.")
+        self.page.get_by_role("button", name="Sign out").click()
+        expect(self.page.get_by_role("button", name="Sign in")).to_be_visible()
+        self.page.unroute("**/bay/")
+        self.open_bay("a", "odile")
+        expect(waiting).to_contain_text("Some were typed by Bram, and go off when Bram signs in here again.")
+        self.asked("Front right wheel arch, uncoupled")
+        self.tape("37 13/16")
+        expect(waiting).to_contain_text("1 reading not yet sent.")
+        self.page.get_by_role("button", name="Sign out").click()
+        expect(self.page.get_by_role("button", name="Sign in")).to_be_visible()
+        self.open_bay("a")
+        self.sent()
+        readings = self.rig.readings.filter(path__startswith="bay.").order_by("pk")
+        self.assertEqual(
+            [(one.path, one.typed, one.written_by.username) for one in readings],
+            [("bay.front_right_a", "37 13/16 in", "odile"), ("bay.front_left_a", "37 3/4 in", "bram")],
+        )
+
 
 class WrongRole(Portrait):
     def test_an_advisor_reads_the_bay_and_is_offered_no_writing(self) -> None:

@@ -221,3 +221,35 @@ class OutAndIn(Truncating, TransactionTestCase):
                 answer = self.client.post("/api/bring-in/", sent)
                 self.assertEqual(answer.status_code, status, answer.content[:200])
         self.assertEqual(self.client.post("/api/bring-in/").status_code, 400)
+
+
+class Cells(TransactionTestCase):
+    """The CSV: every value comes back as what it was, and what was tampered with is named by row and column."""
+
+    def test_a_cell_that_is_tampered_with_is_named(self) -> None:
+        row = {
+            "model": "rigs.reading",
+            "fields": {
+                "rig": ["00000000-0000-4000-8000-000000000000"], "path": "bay.floor", "revision": 1, "typed": "=1+1, “flat”\n",
+                "system": "us", "provenance": "measured", "datum": "", "amount": None, "dimension": "choice", "instrument": "",
+                "part": {"a": [1, None]}, "written_by": ["bram"], "written_at": "2026-11-23T10:00:00.123456+00:00",
+            },
+        }  # fmt: skip
+        text = whole.written([row], "csv")
+        self.assertEqual(whole.read(text, "csv"), [row])
+        self.assertEqual(whole.read("\ufeff" + text, "csv"), [row], "a spreadsheet's own beginning is put up with")
+        for before, after, says in (
+            (",1,", ",one,", "column revision"),
+            ("rigs.reading,", "auth.user,", "nothing that travels"),
+            ("model,", "kind,", "no record of Stathmos"),
+            ('"[""bram""]"', "[bram", "column written_by"),
+        ):
+            with self.subTest(after=after), self.assertRaises(whole.NotReadable) as caught:
+                whole.read(text.replace(before, after, 1), "csv")
+            self.assertIn(says, caught.exception.says)
+
+    def test_a_field_too_many_or_too_few(self) -> None:
+        head = json.dumps(whole.HEADER)
+        for fields in ({}, {"username": "x"}, {**dict.fromkeys(whole.PERSON_FIELDS, "x"), "password": "y"}):
+            with self.subTest(fields=fields), self.assertRaises(whole.NotReadable):
+                whole.read(f"{head}\n{json.dumps({'model': 'people.person', 'fields': fields})}", "jsonl")

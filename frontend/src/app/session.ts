@@ -25,6 +25,8 @@ export function useSignOut() {
     mutationFn: () => api.settled<Session>(api.client.DELETE("/api/session/")),
     onSuccess: (session) => {
       queries.setQueryData(KEY, session);
+      // What was read leaves the device with the person; what was typed and not sent stays until they are back.
+      Object.keys(localStorage).filter((name) => name.startsWith("stathmos-bay-")).forEach((name) => localStorage.removeItem(name));
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
     },
   });

@@ -116,7 +116,7 @@ function Mark({ state, ground }: { state: BaySection["state"]; ground: string })
 
 function Waiting({ queue, old }: { queue: Queue; old: boolean }) {
   const count = queue.parcels.reduce((sum, one) => sum + Object.keys(one.entries).length, 0);
-  const stuck = queue.parcels.find((one) => one.problem);
+  const stuck = queue.parcels.find((one) => one.problem && one.by !== queue.whose);
   if (!count && !old) {
     return (
       <Box role="status" aria-label="Sent" sx={{ px: 2, pt: 0.25 }}>
@@ -127,7 +127,8 @@ function Waiting({ queue, old }: { queue: Queue; old: boolean }) {
   return (
     <Box role="status" aria-label="Not yet sent" sx={{ mx: 2, my: 0.75, p: 1, border: `2px dashed ${pencil}`, fontSize: "1.1rem" }}>
       <b>{count ? `${count} ${count === 1 ? "reading" : "readings"} not yet sent.` : "The server does not answer."}</b>{" "}
-      {stuck ? "" : "They are kept on this tablet and go off in order as soon as the server answers."} {old && "The advice below is the last that was worked out."}
+      {queue.whose && `Some were typed by ${queue.whose}, and go off when ${queue.whose} signs in here again. `}
+      {stuck || queue.whose ? "" : "They are kept on this tablet and go off in order as soon as the server answers."} {old && "The advice below is the last that was worked out."}
       {stuck && (
         <Box role="alert" sx={{ mt: 0.75 }}>
           {Object.entries(stuck.entries).map(([path, entry]) => (

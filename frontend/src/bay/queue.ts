@@ -7,6 +7,7 @@ import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
 
 import { api, Refusal } from "../api/client";
 import type { Bay, Entry } from "../api/types";
+import { useSession } from "../app/session";
 
 export interface Parcel {
   key: string;
@@ -14,6 +15,8 @@ export interface Parcel {
   /** the revision of each path that this device knew when it was typed */
   seen: Record<string, number>;
   typedAt: string;
+  /** who typed it: only they send it, whoever else signs in on this tablet meanwhile */
+  by: string;
   /** why the server would not write it; it waits until somebody decides */
   problem?: string;
   theirs?: Record<string, Entry>;
@@ -70,6 +73,8 @@ export interface Queue {
   parcels: Parcel[];
   /** write something down: it is kept here at once, and sent as soon as the server answers */
   write: (entries: Record<string, Entry | null>, known: Record<string, { revision: number }>) => void;
+  /** somebody else's readings wait here, until they sign in */
+  whose: string | null;
   /** what a refused parcel is to become: dropped, or sent all the same */
   drop: (key: string) => void;
   insist: (key: string) => void;
@@ -78,13 +83,15 @@ export interface Queue {
 
 export function useQueue(rig: number): Queue {
   const queries = useQueryClient();
+  const who = useSession().data?.name ?? "";
   const parcels = useSyncExternalStore(listen, () => waiting(rig));
 
   const send = useCallback(async () => {
     if (sending.has(rig)) return;
     sending.add(rig);
     try {
-      for (let first = waiting(rig)[0]; first && !first.problem; first = waiting(rig)[0]) {
+      const mine = () => waiting(rig).find((one) => one.by === who);
+      for (let first = mine(); first && !first.problem; first = mine()) {
         const { key, entries, seen } = first;
         try {
           const written = await api.settled<Bay>(
@@ -107,7 +114,7 @@ export function useQueue(rig: number): Queue {
     } finally {
       sending.delete(rig);
     }
-  }, [queries, rig]);
+  }, [queries, rig, who]);
 
   useEffect(() => {
     void send();
@@ -125,12 +132,13 @@ export function useQueue(rig: number): Queue {
   return useMemo(
     () => ({
       parcels,
+      whose: parcels.find((one) => one.by !== who)?.by ?? null,
       write: (entries, known) => {
         const before = waiting(rig);
         // A parcel of mine that waits for the same figure will be a revision of its own.
-        const mine = (path: string) => before.filter((one) => path in one.entries).length;
+        const mine = (path: string) => before.filter((one) => one.by === who && path in one.entries).length;
         const seen = Object.fromEntries(Object.keys(entries).map((path) => [path, (known[path]?.revision ?? 0) + mine(path)]));
-        put(rig, [...before, { key: newKey(), entries, seen, typedAt: new Date().toISOString() }]);
+        put(rig, [...before, { key: newKey(), entries, seen, typedAt: new Date().toISOString(), by: who }]);
         void send();
       },
       drop: (key) => {
@@ -139,12 +147,12 @@ export function useQueue(rig: number): Queue {
       },
       insist: (key) => {
         // Sent under a new key with nothing held against it: this person has read the other figure.
-        put(rig, waiting(rig).map((one) => (one.key === key ? { key: newKey(), entries: one.entries, seen: {}, typedAt: one.typedAt } : one)));
+        put(rig, waiting(rig).map((one) => (one.key === key ? { key: newKey(), entries: one.entries, seen: {}, typedAt: one.typedAt, by: who } : one)));
         void send();
       },
       sendNow: () => void send(),
     }),
-    [parcels, rig, send],
+    [parcels, rig, send, who],
   );
 }
 
