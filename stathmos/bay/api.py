@@ -26,6 +26,7 @@ from stathmos.rigs.shapes import NotWrittenShape
 
 def told(rig: Rig) -> dict:
     """The rig, and all that the bay can say of it."""
+    rig.hold()
     _, fitted = assessing.fit_rig(rig, house.rules(), parts_on_the_shelf())
     return {"rig": record_of(rig), "bay": report.plain(fitted)}
 

@@ -35,6 +35,7 @@ def _rig(pk: int) -> Rig:
 
 
 def _told(rig: Rig) -> dict:
+    rig.hold()
     offered = parts_on_the_shelf()
     read, fitted = assessing.fit_rig(rig, house.rules(), offered)
     drawn = fitted.now.elevation

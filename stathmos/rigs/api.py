@@ -88,7 +88,7 @@ def _reached(rig: Rig, signed: list[dict]) -> str:
         return "handed over, and changed since"
     if states["bay"] != "open":
         return "fitted" if states["bay"] == "signed" else "fitted, and changed since"
-    return "in the bay" if rig.readings.filter(path__startswith="bay.").exists() else ""
+    return "in the bay" if any(path.startswith("bay.") for path in rig.current()) else ""
 
 
 class RigsView(APIView):
@@ -104,7 +104,7 @@ class RigsView(APIView):
     def get(self, request: Request) -> Response:
         rules, chosen, offered = house.rules(), house.in_force(), parts_on_the_shelf()
         rigs = searched(Rig.objects.select_related("advisor"), request.query_params.get("q", ""))
-        strips = [self._strip(rig, rules, chosen, offered) for rig in rigs]
+        strips = [self._strip(rig.hold(), rules, chosen, offered) for rig in rigs]
         strips.sort(key=lambda strip: findings.ORDER.index(strip["verdict"]["state"]))
         return Response(strips)
 

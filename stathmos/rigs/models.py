@@ -51,6 +51,7 @@ class Rig(models.Model):
     changed_at = models.DateTimeField(auto_now=True)
 
     objects = RigManager()
+    _held: dict[str, Reading] | None = None
 
     class Meta:
         ordering = ["-changed_at"]
@@ -72,8 +73,16 @@ class Rig(models.Model):
         """The reading in force at each path. Taken-back ones are left out."""
         return {path: reading for path, reading in self.latest().items() if reading.typed}
 
+    def hold(self) -> Rig:
+        """This rig with its readings read once, now, for an answer that asks for them many times. Never for a write."""
+        self._held = None
+        self._held = self.latest()
+        return self
+
     def latest(self) -> dict[str, Reading]:
         """The last reading at each path that is a field today, taken-back ones too."""
+        if self._held is not None:
+            return self._held
         found: dict[str, Reading] = {}
         for reading in self.readings.select_related("written_by").order_by("path", "revision"):
             found[reading.path] = reading
