@@ -20,7 +20,7 @@ from stathmos.house import models as house
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.models import Rig
-from stathmos.rigs.record import record_of
+from stathmos.rigs.record import record_of, rig_or_404
 from stathmos.rigs.shapes import NotWrittenShape
 
 
@@ -36,7 +36,7 @@ class BayView(APIView):
 
     @extend_schema(operation_id="bay", responses=shapes.BayShape)
     def get(self, request: Request, pk: int) -> Response:
-        return Response(told(_rig(pk)))
+        return Response(told(rig_or_404(pk)))
 
     @extend_schema(
         operation_id="write_in_bay",
@@ -44,7 +44,7 @@ class BayView(APIView):
         responses={200: shapes.BayShape, 400: NotWrittenShape, 403: NotWrittenShape, 409: shapes.BetweenShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        _rig(pk)
+        rig_or_404(pk)
         asked = shapes.ParcelShape(data=request.data)
         if not asked.is_valid():
             return Response({"detail": "This parcel of readings cannot be read.", "problems": {}}, status=400)
@@ -73,7 +73,7 @@ class ExtensionView(APIView):
         if not asked.is_valid():
             return _unread({"extension": "Say which joint, which wrench and how long."})
         sent, stock = asked.validated_data, parts_on_the_shelf()
-        _, fitted = assessing.fit_rig(_rig(pk), house.rules(), stock)
+        _, fitted = assessing.fit_rig(rig_or_404(pk), house.rules(), stock)
         bolt = next((one for one in fitted.torque if one.joint == sent["joint"]), None)
         wrench = next((one for one in stock.wrenches if one.name == sent["wrench"]), None)
         if bolt is None or wrench is None:

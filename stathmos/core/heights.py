@@ -104,6 +104,19 @@ def positions(shank: Shank) -> tuple[Position, ...] | Missing:
     )
 
 
+USUAL_PITCH = 1.25 * MM_PER_IN  # a common hole pitch, where the shank's is not known
+
+
+def hole_pitch(shank: Shank | None) -> float:
+    """How far apart a shank's holes are, mm; a common pitch where that is not known, or there is but one.
+
+    >>> hole_pitch(None)
+    31.75
+    """
+    known = shank is not None and shank.pitch is not None and shank.pitch.value > 0
+    return shank.pitch.value if known else USUAL_PITCH
+
+
 def tenths(mm: float) -> float:
     """Whole tenths of a millimetre: closer than that, two holes are as near. For a figure and for an array alike.
 

@@ -22,16 +22,9 @@ from stathmos.house import models as house
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.models import Rig
-from stathmos.rigs.record import record_of
+from stathmos.rigs.record import record_of, rig_or_404
 from stathmos.rigs.shapes import NotWrittenShape, StaleShape
 from stathmos.rigs.signatures import bay_signature
-
-
-def _rig(pk: int) -> Rig:
-    try:
-        return Rig.objects.select_related("advisor").get(pk=pk)
-    except Rig.DoesNotExist as absent:
-        raise Http404 from absent
 
 
 def _told(rig: Rig) -> dict:
@@ -61,7 +54,7 @@ class HandOverView(APIView):
 
     @extend_schema(operation_id="handover", responses=shapes.HandOverShape)
     def get(self, request: Request, pk: int) -> Response:
-        return Response(_told(_rig(pk)))
+        return Response(_told(rig_or_404(pk)))
 
     @extend_schema(
         operation_id="hand_over",
@@ -69,7 +62,7 @@ class HandOverView(APIView):
         responses={200: shapes.HandOverShape, 400: NotWrittenShape, 403: NotWrittenShape, 409: StaleShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        _rig(pk)
+        rig_or_404(pk)
         asked = shapes.VersionShape(data=request.data)
         if not asked.is_valid():
             return Response({"detail": "Send the version that was read.", "problems": {}}, status=400)
@@ -81,7 +74,7 @@ class HandOverView(APIView):
         except Stale as stale:
             detail = "Not handed over: somebody saved this rig after you opened it. Read it again first."
             return Response({"detail": detail, "theirs": record_of(stale.rig)}, status=409)
-        return Response(_told(_rig(pk)))
+        return Response(_told(rig_or_404(pk)))
 
 
 class CardView(APIView):

@@ -26,24 +26,17 @@ from stathmos.record.overview import overview
 from stathmos.record.timeline import timeline
 from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.assessing import fit_rig
-from stathmos.rigs.models import Rig
+from stathmos.rigs.record import rig_or_404
 from stathmos.rigs.shapes import NotWrittenShape
 
 MOST_BYTES = 60_000_000
 _TYPES = {"jsonl": "application/x-ndjson", "csv": "text/csv; charset=utf-8"}
 
 
-def _rig(pk: int) -> Rig:
-    try:
-        return Rig.objects.select_related("advisor", "previous").get(pk=pk)
-    except Rig.DoesNotExist as absent:
-        raise Http404 from absent
-
-
 class TimelineView(APIView):
     @extend_schema(operation_id="timeline", responses=shapes.EventShape(many=True))
     def get(self, request: Request, pk: int) -> Response:
-        return Response(timeline(_rig(pk)))
+        return Response(timeline(rig_or_404(pk)))
 
 
 class CausesView(APIView):
@@ -58,7 +51,7 @@ class CausesView(APIView):
         words = dict(SYMPTOMS)
         if symptom not in words:
             raise Http404
-        read, fitted = fit_rig(_rig(pk), house.rules(), parts_on_the_shelf())
+        read, fitted = fit_rig(rig_or_404(pk), house.rules(), parts_on_the_shelf())
         found = complaints.likely_causes(symptom, read, fitted)
         causes = [{**asdict(one), "says": phrase(one.says)} for one in found]
         return Response({"symptom": symptom, "word": words[symptom], "causes": causes})
@@ -73,7 +66,7 @@ class AgainView(APIView):
         responses={200: shapes.CarriedShape, 400: NotWrittenShape},
     )
     def get(self, request: Request, pk: int) -> Response:
-        rig, new = _rig(pk), request.query_params.get("new", "")
+        rig, new = rig_or_404(pk), request.query_params.get("new", "")
         if new not in shapes.VISITS:
             return Response(
                 {"detail": "Say what is new.", "problems": {"new": "There is no such kind of visit."}}, status=400
@@ -96,7 +89,7 @@ class AgainView(APIView):
         responses={201: shapes.OpenedShape, 400: NotWrittenShape, 403: NotWrittenShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        _rig(pk)
+        rig_or_404(pk)
         asked = shapes.AgainShape(data=request.data)
         if not asked.is_valid():
             return Response({"detail": "Say what is new.", "problems": {}}, status=400)
@@ -129,7 +122,7 @@ class RigRecordView(APIView):
 
     @extend_schema(operation_id="rig_record", responses={(200, "application/x-ndjson"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int, form: str) -> HttpResponse:
-        return _file(whole.one_rig(_rig(pk)), form, f"rig-{pk}")
+        return _file(whole.one_rig(rig_or_404(pk)), form, f"rig-{pk}")
 
 
 class EverythingView(APIView):

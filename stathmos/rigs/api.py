@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from django.db.models import Q, QuerySet
-from django.http import Http404, HttpResponse
+from django.http import HttpResponse
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
@@ -21,15 +21,8 @@ from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.waive_reserve import waive_reserve
 from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, Stale, open_rig, take_over_again, write_rig
 from stathmos.rigs.models import Reading, Rig
-from stathmos.rigs.record import record_of
+from stathmos.rigs.record import record_of, rig_or_404
 from stathmos.rigs.signatures import signatures
-
-
-def _rig(pk: int) -> Rig:
-    try:
-        return Rig.objects.select_related("advisor").get(pk=pk)
-    except Rig.DoesNotExist as absent:
-        raise Http404 from absent
 
 
 def _change(data: object) -> tuple[Change, int | None]:
@@ -57,7 +50,7 @@ def _misshapen(asked) -> Response:
 
 def _done(pk: int, if_not: str, act: Callable[[], object]) -> Response:
     """One verb done on a rig, and the rig as it then stands; or why not, with the rig where somebody came between."""
-    _rig(pk)
+    rig_or_404(pk)
     try:
         act()
     except NotWritten as error:
@@ -66,7 +59,7 @@ def _done(pk: int, if_not: str, act: Callable[[], object]) -> Response:
     except Stale as stale:
         detail = f"{if_not}: somebody saved this rig after you opened it. Read it again first."
         return Response({"detail": detail, "theirs": record_of(stale.rig)}, status=409)
-    return Response(record_of(_rig(pk)))
+    return Response(record_of(rig_or_404(pk)))
 
 
 def searched(rigs: QuerySet[Rig], words: str) -> QuerySet[Rig]:
@@ -144,7 +137,7 @@ class RigView(APIView):
 
     @extend_schema(operation_id="rig", responses=shapes.RigShape)
     def get(self, request: Request, pk: int) -> Response:
-        return Response(record_of(_rig(pk)))
+        return Response(record_of(rig_or_404(pk)))
 
     @extend_schema(
         operation_id="write_rig",
@@ -152,7 +145,7 @@ class RigView(APIView):
         responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 409: shapes.StaleShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        _rig(pk)
+        rig_or_404(pk)
         try:
             change, version = _change(request.data)
             if version is None:
@@ -187,7 +180,7 @@ class HistoryView(APIView):
 
     @extend_schema(operation_id="history", responses=shapes.PastShape(many=True))
     def get(self, request: Request, pk: int) -> Response:
-        rig = _rig(pk)
+        rig = rig_or_404(pk)
         in_force = {reading.pk for reading in rig.current().values()}
         readings = rig.readings.select_related("written_by").order_by("-pk")
         return Response([_past(reading, reading.pk in in_force) for reading in readings])
@@ -216,7 +209,7 @@ class RigFileView(APIView):
 
     @extend_schema(operation_id="rig_file", responses={200: dict})
     def get(self, request: Request, pk: int) -> Response:
-        rig = _rig(pk)
+        rig = rig_or_404(pk)
         document = {**rig.document(), "stock": as_rig_file_stock(rig.kept_parts())}
         answer = Response(document)
         answer["Content-Disposition"] = f'attachment; filename="rig-{pk}.json"'
@@ -307,7 +300,7 @@ class PartsTableView(APIView):
     @extend_schema(operation_id="parts_csv", responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
         answer = HttpResponse(
-            parts_table.written_out(assessing.assess_rig(_rig(pk), house.rules(), parts_on_the_shelf()).parts),
+            parts_table.written_out(assessing.assess_rig(rig_or_404(pk), house.rules(), parts_on_the_shelf()).parts),
             content_type="text/csv; charset=utf-8",
         )
         answer["Content-Disposition"] = f'attachment; filename="parts-rig-{pk}.csv"'

@@ -6,19 +6,18 @@ from dataclasses import dataclass
 
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import parts_on_the_shelf
-from stathmos.core import cargo, compare, coupled, elevation, report
+from stathmos.core import cargo, compare, coupled, elevation, heights, report
 from stathmos.core.assess import Assessment
 from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Missing
 from stathmos.core.rigfile import RigFile, read_entries
-from stathmos.core.units import MM_PER_IN, WEIGHT, UnreadableError, parse
+from stathmos.core.units import WEIGHT, UnreadableError, parse
 from stathmos.house import models as house
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.models import PART_KINDS, Rig
 
 MOST_ENTRIES = 500
-USUAL_PITCH = 1.25 * MM_PER_IN  # a common hole pitch, where the shank's is not known
 
 
 @dataclass(frozen=True)
@@ -92,16 +91,15 @@ def asked(data: dict) -> tuple[coupled.Asked | None, dict[str, str]]:
     if problems:
         return None, problems
     holes, washers, steps, softer = (numbers[name] for name in ("holes", "washers", "steps", "softer"))
-    return coupled.Asked(holes, USUAL_PITCH, washers, steps, tongue, softer / 100), {}
+    return coupled.Asked(holes, heights.hole_pitch(None), washers, steps, tongue, softer / 100), {}
 
 
 def what_if(assessment: Assessment, question: coupled.Asked) -> dict | None:
     """The rig as asked for, with its pose for the drawing."""
     if question.nothing:
         return None
-    shank = assessment.choice.in_force.shank
-    if shank is not None and shank.pitch is not None and shank.pitch.value > 0:
-        question = coupled.Asked(**{**vars(question), "pitch": shank.pitch.value})
+    pitch = heights.hole_pitch(assessment.choice.in_force.shank)
+    question = coupled.Asked(**{**vars(question), "pitch": pitch})
     found = coupled.what_if(assessment.rest, assessment.coupled, question)
     told = report.answer(found)
     if isinstance(found, Missing):

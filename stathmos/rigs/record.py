@@ -2,10 +2,20 @@
 
 from __future__ import annotations
 
+from django.http import Http404
+
 from stathmos.core.ratings import LINKS
 from stathmos.house import models as house
 from stathmos.rigs.models import Rig
 from stathmos.rigs.signatures import signatures
+
+
+def rig_or_404(pk: int) -> Rig:
+    """The rig of an address."""
+    try:
+        return Rig.objects.select_related("advisor", "previous").get(pk=pk)
+    except Rig.DoesNotExist as absent:
+        raise Http404 from absent
 
 
 def record_of(rig: Rig) -> dict:

@@ -26,14 +26,12 @@ from stathmos.core.bay.trials import Tried, learned_from, model_of, tried
 from stathmos.core.bay.windows import Measured, Window, opposite, windows
 from stathmos.core.figures import Anything, Missing, Phrase, wanting
 from stathmos.core.findings.finding import Finding
+from stathmos.core.heights import hole_pitch
 from stathmos.core.ratings import Waiver
 from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import BUMPER
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Kit, Stock
-from stathmos.core.units import MM_PER_IN
-
-USUAL_PITCH = 1.25 * MM_PER_IN  # a common hole pitch, where the shank's is not known
 
 
 @dataclass(frozen=True)
@@ -184,10 +182,7 @@ def _refit(planned: Assessment, now: Assessment) -> Phrase | None:
 
 def _shift(now: Assessment) -> Callable[[int], float]:
     """What so many holes up do to the restoration, by the model; nothing where the bars' geometry is not known."""
-    shank = now.choice.in_force.shank
-    pitch = (
-        shank.pitch.value if shank is not None and shank.pitch is not None and shank.pitch.value > 0 else USUAL_PITCH
-    )
+    pitch = hole_pitch(now.choice.in_force.shank)
     settings, model = now.coupled.settings, model_of(now.rest)
 
     def by(holes: int) -> float:

@@ -15,12 +15,11 @@ from stathmos.core.bay.learn import STEPS, WASHERS, Line, Setting
 from stathmos.core.bay.trials import Tried, ranges
 from stathmos.core.bay.windows import Window
 from stathmos.core.figures import Anything, Missing, Phrase, wanting
+from stathmos.core.heights import hole_pitch
 from stathmos.core.rig import Rig
 from stathmos.core.rules import ATTITUDE_TOLERANCE
 from stathmos.core.stock import Kit
-from stathmos.core.units import LENGTH, MM_PER_IN, SHARE
-
-USUAL_PITCH = 1.25 * MM_PER_IN
+from stathmos.core.units import LENGTH, SHARE
 
 
 @dataclass(frozen=True)
@@ -211,10 +210,7 @@ def _move_the_head(bench: Bench, setting: Setting, advice: Advice, learned: tupl
     apart, rest = bench.attitude.value, bench.now.rest
     if abs(apart) <= ATTITUDE_TOLERANCE or wanting(rest.geometry.L, rest.frame):
         return None
-    shank, position = bench.now.choice.in_force.shank, bench.now.choice.position
-    pitch = (
-        shank.pitch.value if shank is not None and shank.pitch is not None and shank.pitch.value > 0 else USUAL_PITCH
-    )
+    position, pitch = bench.now.choice.position, hole_pitch(bench.now.choice.in_force.shank)
     ball = apart * rest.geometry.L.value / rest.frame.value
     holes = max(1, round(abs(ball) / pitch))
     way = "down" if apart > 0 else "up"

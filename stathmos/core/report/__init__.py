@@ -13,6 +13,7 @@ from stathmos.core.assess import Assessment
 from stathmos.core.figures import Missing
 from stathmos.core.findings import needs_in_words
 from stathmos.core.ratings import Link, State, Waiver, weakest
+from stathmos.core.report.bay import finding
 from stathmos.core.report.build import answer, decisions, hitch, offset, parts, remedy, state
 from stathmos.core.report.compared import compared
 from stathmos.core.report.loads import loading, remedy_writes
@@ -100,16 +101,7 @@ def plain(assessment: Assessment) -> Plain:
     heights, axles = assessment.heights, assessment.axles
     return {
         **at_a_glance(assessment),
-        "findings": [
-            {
-                "state": found.state,
-                "station": found.station,
-                "subject": found.subject,
-                "says": phrase(found.says),
-                "remedy": phrase(found.remedy),
-            }
-            for found in assessment.findings
-        ],
+        "findings": [finding(found) for found in assessment.findings],
         "rules": rules(assessment.rules),
         "weights": weights(assessment),
         "loading": loading(assessment),
