@@ -16,6 +16,7 @@ from stathmos.catalogue.shelf import as_rig_file_stock, parts_on_the_shelf
 from stathmos.core import findings, report, units
 from stathmos.core.rig import entry_at, name_at
 from stathmos.house import models as house
+from stathmos.people.roles import require
 from stathmos.rigs import assessing, drafts, parts_table, shapes
 from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.waive_reserve import waive_reserve
@@ -172,6 +173,11 @@ class SignView(APIView):
         if not asked.is_valid():
             return Response({"detail": "Say which station, and the version that was read.", "problems": {}}, status=400)
         told = asked.validated_data
+        if told["station"] == "handover":
+            # its signature and its card are one act: there is no hand-over without a card
+            require(request.user, "hand_over")
+            said = "Handing over makes the card: do it on the hand-over's page."
+            return Response({"detail": said, "problems": {"station": said}}, status=400)
         return _done(pk, "Not signed", lambda: sign_station(pk, request.user, told["version"], told["station"]))
 
 

@@ -148,6 +148,14 @@ class OnTheFloor(Handing):
         self.assertEqual(status, 200, told)
         self.assertEqual([card["number"] for card in told["cards"]], [2, 1])
 
+    def test_there_is_no_hand_over_without_a_card(self) -> None:
+        self.ready()
+        version = self.rig_of(a_fit.CUSTOMER).version
+        status, said = self.ask("POST", f"rigs/{self.good.pk}/sign/", {"station": "handover", "version": version})
+        self.assertEqual(status, 400)
+        self.assertIn("Handing over makes the card", said["detail"])
+        self.assertEqual(self.reached(), "fitted")
+
     def test_a_stale_version_is_not_handed_over(self) -> None:
         self.ready()
         version = self.rig_of(a_fit.CUSTOMER).version
