@@ -270,6 +270,21 @@ class NextStep(unittest.TestCase):
         self.assertEqual(found.verdict, "noise")
         self.assertIn("weighbridge", found.why.text("us"))
 
+    def test_a_setting_that_is_not_counted_whole_teaches_nothing_and_is_no_pass(self) -> None:
+        counted = trial(1, "37 1/8")
+        for left_out in ("washers", "steps_left", "steps_right"):
+            with self.subTest(left_out=left_out):
+                some = {path: entry for path, entry in counted.items() if not path.endswith(f"__{left_out}")}
+                found = fitted(**STOCKED, **AB, **some)
+                self.assertEqual(found.next.says.text("us"), "Count how the bars are set.")
+                self.assertIn(("unknown", "setting"), [(one.state, one.subject) for one in found.findings])
+
+    def test_the_rear_marks_of_c_are_wanted_too(self) -> None:
+        some = {path: entry for path, entry in trial(1, "37 1/8").items() if "__rear_left" not in path}
+        self.assertIn(("unknown", "c"), [(one.state, one.subject) for one in fitted(**STOCKED, **AB, **some).findings])
+        whole = fitted(**STOCKED, **AB, **trial(1, "37 1/8"))
+        self.assertNotIn("c", [one.subject for one in whole.findings])
+
     def test_nothing_before_a_and_b(self) -> None:
         found = self.next(**trial(1, "37 1/4"))
         self.assertEqual(found.verdict, "measure")

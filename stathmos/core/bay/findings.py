@@ -121,6 +121,13 @@ def _states(rig: Rig, now: Assessment, kit: Kit | None, trials: tuple[Tried, ...
             else "State C of the last setting is not measured."
         )
         found.append(Finding(UNKNOWN, 42, BAY, "c", Phrase(says), Phrase("Measure the marks with the bars on.")))
+    if last is not None and not isinstance(last.state.front, Missing):
+        if isinstance(last.state.rear, Missing):
+            says = Phrase("State C is measured in front and not at both rear marks.")
+            found.append(Finding(UNKNOWN, 42, BAY, "c", says, Phrase("Measure the rear marks with the bars on.")))
+        if last.setting is None:
+            says = Phrase("How the bars are set in the last trial is not written down whole.")
+            found.append(Finding(UNKNOWN, 43, BAY, "setting", says, Phrase("Count head and bar ends, both sides.")))
     if last is not None and len(last.changed) > 1:
         found.append(
             Finding(

@@ -80,14 +80,13 @@ def fit(
     # heights move neither the tongue nor the lengths: one assessment of the rig as measured is enough
     told = calibrate.rates(found, planned.rest.tongue, planned.rest.geometry)
     now = _as_measured(rig, told, planned, again)
-    if (
-        now.rest.geometry.o != planned.rest.geometry.o
-    ):  # unless what was measured chose another head, and with it another overhang
+    if now.rest.geometry.o != planned.rest.geometry.o:
+        # … unless what was measured chose another head, and with it another overhang
         told = calibrate.rates(found, now.rest.tongue, now.rest.geometry)
         now = _as_measured(rig, told, planned, again)
     kit = now.choice.in_force.kit if now.choice.weight_distributing else None
 
-    trials = tried(rig, found) if kit is not None else ()
+    trials = tried(rig, kit, found) if kit is not None else ()
     current = next((one for one in reversed(trials) if not isinstance(one.state.front, Missing)), None)
     c: State | None = current.state if current is not None and not current.void else None
     by_tape: Anything = current.restoration if c is not None else Missing(("trials.trial_1.front_left",))

@@ -33,12 +33,13 @@ class Tried:
     changed: tuple[str, ...]
 
 
-def setting_of(trial: Trial) -> Setting | None:
-    """How the bars were set in a trial; None where the bar ends were not counted on both sides."""
+def setting_of(trial: Trial, kit: Kit) -> Setting | None:
+    """How the bars were set in a trial; None where something that this kit sets was not counted, or not on both sides."""
     left, right = trial.steps_left, trial.steps_right
-    washers = trial.washers.value if trial.washers is not None else None
-    steps = (left.value + right.value) / 2 if left is not None and right is not None else None
-    if washers is None and steps is None:
+    steps = None if left is None or right is None else (left.value + right.value) / 2
+    washers = None if trial.washers is None else trial.washers.value
+    counted = {WASHERS: washers, STEPS: steps}
+    if all(number is None for number in counted.values()) or any(counted[kind] is None for kind in ranges(kit)):
         return None
     hole = int(trial.hole.value) if trial.hole is not None else None
     return Setting(washers or 0.0, steps or 0.0, hole)
@@ -53,12 +54,12 @@ def _changed(before: Setting | None, now: Setting | None) -> tuple[str, ...]:
     return tuple(names)
 
 
-def tried(rig: Rig, arches: Arches) -> tuple[Tried, ...]:
+def tried(rig: Rig, kit: Kit, arches: Arches) -> tuple[Tried, ...]:
     """Every trial in order. Once the head has moved, every C before it is void."""
     ordered = in_order(rig.trials)
     found: list[Tried] = []
     for trial, state in zip(ordered, arches.trials, strict=True):
-        setting = setting_of(trial)
+        setting = setting_of(trial, kit)
         before = found[-1].setting if found else None
         found.append(Tried(trial, setting, state, restoration(arches, state), False, _changed(before, setting)))
     moved = max((index for index, one in enumerate(found) if "hole" in one.changed), default=0)

@@ -95,7 +95,7 @@ def tried(one: Tried, number: int) -> Plain:
     return {
         "number": number,
         "key": one.trial.key,
-        "washers": None if one.trial.washers is None else f"{setting.washers:g}",
+        "washers": None if one.trial.washers is None else f"{one.trial.washers.value:g}",
         "steps": None if setting is None or one.trial.steps_left is None else f"{setting.steps:g}",
         "hole": None if setting is None else setting.hole,
         "front": figure(one.state.front),
