@@ -431,6 +431,7 @@ class Together(unittest.TestCase):
                 if weighed == "yes":
                     self.assertAlmostEqual(found.restoration.bridge.value, 0.6, 9)
                     self.assertTrue(0.6 < found.restoration.together.value < 2 / 3)
+                    self.assertIn("with the weighbridge counted in", found.windows[0].says.text("us"))
                 else:
                     self.assertIsInstance(found.restoration.bridge, Missing)
                     self.assertAlmostEqual(found.restoration.together.value, 2 / 3, 9)

@@ -165,6 +165,45 @@ class Proofs(unittest.TestCase):
         self.assertEqual(keys, {"chains", "breakaway", "wiring", "jaw"})
 
 
+class NotFlat(unittest.TestCase):
+    """On a floor that is not flat differences at one mark count; heights and attitude do not, and are no pass."""
+
+    FLOOR = {
+        "bay__floor": measured("not_flat"),
+        "bay__coupler_height": measured("25"),
+        "bay__receiver_height": measured("19"),
+    }
+
+    def test_restoration_is_judged_and_attitude_is_not(self) -> None:
+        level, high = (trial(1, "37 1/8", rail) for rail in (("20", "20"), ("23", "20")))
+        for rails in (level, high):
+            found = fitted(**STOCKED, **AB, **self.FLOOR, **rails)
+            self.assertEqual(found.windows[0].verdict, "inside")
+            self.assertEqual(found.next.verdict, "done", "no head is moved for what the floor does")
+            check = next(one for one in found.proofs if one.key == "attitude")
+            self.assertEqual(check.state, "unknown")
+            self.assertIn("floor is not flat", check.says.text("us"))
+
+    def test_heights_taken_there_do_not_go_before_the_plan(self) -> None:
+        found = fitted(**STOCKED, **self.FLOOR)
+        self.assertEqual(found.now.heights.coupler.value, found.planned.heights.coupler.value)
+        self.assertEqual({one.state for one in found.beside if one.key in ("coupler", "receiver")}, {"unknown"})
+        flat = fitted(**STOCKED, **{**self.FLOOR, "bay__floor": measured("flat")})
+        self.assertAlmostEqual(flat.now.heights.coupler.value / 25.4, 25, 9)
+
+
+class AtTheBumpers(unittest.TestCase):
+    CHANGES = {"bay__marks": measured("bumper"), "bay__front_mark": measured("38"), "bay__rear_mark": measured("52")}
+
+    def test_the_words_and_the_drawing_go_by_where_the_marks_are(self) -> None:
+        found = fitted(**STOCKED, **AB, **self.CHANGES, **trial(1, "37 1/2"))
+        holds = {one.hold for section in found.sections if section.key in ("a", "b", "c") for one in section.questions}
+        self.assertTrue({"front_bumper", "rear_bumper"} <= holds)
+        self.assertNotIn("front_mark", holds)
+        for says in (found.windows[0].says.text("us"), found.next.why.text("us")):
+            self.assertNotIn("front mark", says.lower())
+
+
 class Questions(unittest.TestCase):
     def sections(self, **changes: object) -> dict[str, list]:
         return {one.key: list(one.questions) for one in fitted(**{**STOCKED, **changes}).sections}

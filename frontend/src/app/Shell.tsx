@@ -26,7 +26,7 @@ export function Shell({ session, children }: { session: Session; children: React
     <Box sx={{ display: "flex", flexDirection: "column", height: "100vh", "@media (max-height: 640px)": { height: "auto" } }}>
       <Box
         component="header"
-        sx={{ "@media print": { display: "none" }, display: "flex", alignItems: "center", gap: 2, px: 2, py: 0.5, bgcolor: ink, color: paper, flexWrap: "wrap" }}
+        sx={{ "@media print": { display: "none" }, display: "flex", alignItems: "center", gap: { xs: 1.25, md: 2 }, px: 2, py: 0.5, bgcolor: ink, color: paper, flexWrap: "wrap" }}
       >
         <Link component={RouterLink} to="/" underline="none" color="inherit" sx={{ display: "flex", alignItems: "center", gap: 1 }}>
           <BeamMark width={34} />

@@ -10,7 +10,7 @@ import { useBayPage } from "./context";
 
 export function CoachScreen({ fit }: { fit: Fit }) {
   const { read } = useUnits();
-  const { write, visit, may, pending } = useBayPage();
+  const { entries, write, visit, may, pending } = useBayPage();
   const next = fit.next;
   const last = fit.tried.at(-1);
   const begin = next && Object.keys(next.entries).length > 0;
@@ -44,6 +44,7 @@ export function CoachScreen({ fit }: { fit: Fit }) {
           )}
         </Box>
       )}
+      {entries["bay.marks"]?.is === "bumper" && <Box>Heights of the body over the front axle, worked out from the bumper marks.</Box>}
       <ArchGauge a={fit.states.front_a} b={fit.states.front_b} c={last && !last.void ? last.front : null} windows={fit.windows} predicted={predicted} />
       {fit.opposite && (
         <Box role="note" sx={{ border: `1.5px dashed ${pencil}`, p: 1.25, fontSize: "1.1rem" }}>

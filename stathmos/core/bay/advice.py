@@ -79,8 +79,8 @@ def change_in_words(kit: Kit, advice: Advice) -> str:
     return f"{verb} {kind_words(kit, advice.kind, abs(advice.by))}: {advice.to.of(advice.kind):g} instead of {now:g}{sides}."
 
 
-def in_words(advice: Advice, kit: Kit, window: Window, rise: float, b: float) -> tuple[Phrase, Phrase]:
-    """What to do, and why, for a verdict of the coach."""
+def in_words(advice: Advice, kit: Kit, window: Window, rise: float, b: float, front: str) -> tuple[Phrase, Phrase]:
+    """What to do, and why, for a verdict of the coach. ``front``: what the heights in front are called."""
     put = {
         "now": (b - advice.mean * rise, LENGTH, "nearest"),
         "low": (window.low_height, LENGTH, "up"),
@@ -91,11 +91,11 @@ def in_words(advice: Advice, kit: Kit, window: Window, rise: float, b: float) ->
     }
     if advice.verdict == CHANGE:
         return Phrase(change_in_words(kit, advice)), Phrase(
-            "Predicted front mark {now}, give or take {u}; its window is {low} to {high}, and it lies there with {then} likelihood. One change, then measure C again.",
+            f"Predicted: {front} at {{now}}, give or take {{u}}; its window is {{low}} to {{high}}, and it lies there with {{then}} likelihood. One change, then measure C again.",
             put,
         )
     if advice.verdict == DONE:
-        sure = Phrase("The front mark lies in its window, {low} to {high}, with {likely} likelihood.", put)
+        sure = Phrase(f"{front.capitalize()} lies in its window, {{low}} to {{high}}, with {{likely}} likelihood.", put)
         return Phrase("The bars are set. Leave them."), sure
     if advice.verdict == NOISE:
         return Phrase("Stop here: the tape cannot tell what is needed."), Phrase(
@@ -111,7 +111,7 @@ def in_words(advice: Advice, kit: Kit, window: Window, rise: float, b: float) ->
     return Phrase("The hardware is used up."), Phrase(
         "With everything set as "
         + ("tight" if more else "loose")
-        + " as it goes the front mark stays "
+        + f" as it goes {front} stays "
         + ("above" if more else "below")
         + " its window, {low} to {high}. "
         + (

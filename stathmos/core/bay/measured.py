@@ -11,6 +11,7 @@ from stathmos.core.bay.calibrate import Rates
 from stathmos.core.figures import Anything, Given, Missing, Phrase, Provenance, expanded, work
 from stathmos.core.findings.finding import CAUTION, GOOD, UNKNOWN
 from stathmos.core.rig import Rig
+from stathmos.core.rig.bay import NOT_FLAT
 from stathmos.core.units import LENGTH, RATE
 
 #: (where the bay writes it, where the plan has it)
@@ -18,11 +19,15 @@ REMEASURED = (("bay.coupler_height", "trailer.coupler_height"), ("bay.receiver_h
 
 
 def as_measured(rig: Rig, found: Rates | None = None) -> Rig:
-    """The rig with the bay's heights, and with the spring rates that its own marks told, where they told them."""
+    """The rig with the bay's heights, and with the spring rates that its own marks told, where they told them.
+
+    On a floor that is not flat only differences count: heights taken there do not go before the planned ones.
+    """
     trailer, vehicle = rig.trailer, rig.vehicle
-    if rig.bay.coupler_height is not None:
+    flat = rig.choice("bay.floor") != NOT_FLAT
+    if flat and rig.bay.coupler_height is not None:
         trailer = replace(trailer, coupler_height=replace(rig.bay.coupler_height, path="trailer.coupler_height"))
-    if rig.bay.receiver_height is not None:
+    if flat and rig.bay.receiver_height is not None:
         vehicle = replace(vehicle, receiver_height=replace(rig.bay.receiver_height, path="vehicle.receiver_height"))
     if found is not None:
         told = {
@@ -89,7 +94,8 @@ def beside_the_plan(planned: Assessment, now: Assessment, rig: Rig, arches: Arch
         return work("rise = −drop", LENGTH, lambda drop: -drop, None, drop=figure)
 
     def measured(path: str, figure: Anything) -> Anything:
-        return Missing((path,)) if isinstance(rig.figure(path), Missing) else figure
+        unknown = isinstance(rig.figure(path), Missing) or rig.choice("bay.floor") == NOT_FLAT
+        return Missing((path,)) if unknown else figure
 
     ball = now.heights.ball_standing if now.heights.ball_is_measured else Missing(("hitch.ball_height",))
     return (

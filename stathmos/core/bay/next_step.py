@@ -13,10 +13,11 @@ from stathmos.core.bay.arches import Arches
 from stathmos.core.bay.coach import CHANGE, DONE, USED_UP, Advice
 from stathmos.core.bay.learn import STEPS, WASHERS, Line, Setting
 from stathmos.core.bay.trials import Tried, ranges
-from stathmos.core.bay.windows import Window
+from stathmos.core.bay.windows import Window, front_words
 from stathmos.core.figures import Anything, Missing, Phrase, wanting
 from stathmos.core.heights import hole_pitch
 from stathmos.core.rig import Rig
+from stathmos.core.rig.bay import BUMPER
 from stathmos.core.rules import ATTITUDE_TOLERANCE
 from stathmos.core.stock import Kit
 from stathmos.core.units import LENGTH, SHARE
@@ -165,7 +166,8 @@ def _coached(bench: Bench, setting: Setting, learned: tuple[Effect, ...]) -> Nex
         moved = _move_the_head(bench, setting, advice, learned)
         if moved is not None:
             return moved
-    says, why = in_words(advice, bench.kit, window, rise, b)
+    front = front_words(bench.rig.choice("bay.marks") == BUMPER)
+    says, why = in_words(advice, bench.kit, window, rise, b, front)
     if advice.verdict == USED_UP:
         why = _used_up(bench, advice, why)
     if advice.verdict != CHANGE:

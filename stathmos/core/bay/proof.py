@@ -6,6 +6,7 @@ from stathmos.core.bay.check import Check, at_least, at_most, seen
 from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, Phrase, Rule, expanded, work
 from stathmos.core.findings.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.rig import Rig, Trial
+from stathmos.core.rig.bay import NOT_FLAT
 from stathmos.core.rules import ATTITUDE_TOLERANCE
 from stathmos.core.stock import CHAIN, Kit
 from stathmos.core.units import LENGTH, MM_PER_IN
@@ -30,6 +31,8 @@ def attitude(rig: Rig, trial: Trial | None) -> Anything:
     """Rail front less rail rear with the bars on, in the last trial, mm."""
     if trial is None:
         return Missing(("trials.trial_1.rail_front",))
+    if rig.choice("bay.floor") == NOT_FLAT:
+        return Missing(("bay.floor",))  # two places of a floor that is not flat: their difference is the floor's too
     front, rear = (rig.figure(f"trials.{trial.key}.{name}") for name in ("rail_front", "rail_rear"))
     return work("rail front − rail rear", LENGTH, rail_difference, _ATTITUDE, front=front, rear=rear)
 
@@ -39,11 +42,17 @@ def attitude_check(apart: Anything, trial: Trial | None) -> Check:
     paths = (f"trials.{trial.key}.rail_front", f"trials.{trial.key}.rail_rear") if trial else ()
     why = "Nose-up it sways; nose-down the front trailer axle carries more, and its tyres and bearings wear."
     if isinstance(apart, Missing):
+        floor = apart.needs == ("bay.floor",)
+        says = (
+            "The floor is not flat: what the rail says there is no attitude. Measure it on a flat one."
+            if floor
+            else "The rail is not measured front and rear with the bars on."
+        )
         return Check(
             "attitude",
             "Trailer attitude",
             UNKNOWN,
-            Phrase("The rail is not measured front and rear with the bars on."),
+            Phrase(says),
             why,
             paths,
             _ATTITUDE,

@@ -60,18 +60,16 @@ def question(rig: Rig, path: str, ask: str, why: str, hold: str = "", side: str 
     )
 
 
-_CORNER_HOLDS = {"front": "front_mark", "rear": "rear_mark"}
-
-
 def _marks(rig: Rig, paths: dict[str, str], state: str, why: str) -> list[Question]:
-    mark = "bumper mark" if rig.choice("bay.marks") == BUMPER else "wheel arch"
+    bumper = rig.choice("bay.marks") == BUMPER
+    mark = "bumper mark" if bumper else "wheel arch"
     return [
         question(
             rig,
             path,
             f"{CORNERS[corner].capitalize()} {mark}, {state}",
             why,
-            _CORNER_HOLDS[corner.split("_")[0]],
+            f"{corner.split('_')[0]}_{'bumper' if bumper else 'mark'}",
             corner.split("_")[1],
         )
         for corner, path in paths.items()

@@ -265,6 +265,15 @@ def _as_known_good(blank: Window, measured: Measured) -> Window:
     )
 
 
+def front_words(at_bumpers: bool) -> str:
+    """What the heights in front are called.
+
+    >>> front_words(False), front_words(True)
+    ('the front mark', 'the body over the front axle')
+    """
+    return "the body over the front axle" if at_bumpers else "the front mark"
+
+
 _WORDS = {
     INSIDE: "The front mark at {c} lies in its window, {low} to {high}.",
     TOO_LITTLE: "The front mark at {c} stands above its window, {low} to {high}: too little is given back.",
@@ -277,11 +286,17 @@ _WORDS = {
 
 def _in_words(says: str, measured: Measured, low: float, high: float) -> Phrase:
     quantities = {"low": (low, LENGTH, "up"), "high": (high, LENGTH, "down")}
-    if measured.c is not None and not isinstance(measured.c.front, Missing):
-        quantities["c"] = (measured.c.front.value, LENGTH, "nearest")
     # at the bumpers no mark stands at these heights: they are the body's, over the axle
-    what = "The body over the front axle" if measured.at_bumpers else "The front mark"
-    return Phrase(_WORDS[says].replace("The front mark", what), quantities)
+    what = front_words(measured.at_bumpers).capitalize()
+    template = _WORDS[says].replace("The front mark", what)
+    if measured.c is not None and not isinstance(measured.c.front, Missing):
+        at, b, rise, f = measured.c.front.value, measured.arches.b.front, measured.arches.rise, measured.restoration
+        if not wanting(b, rise, f) and abs(b.value - f.value * rise.value - at) > 0.1:
+            # judged with the weighbridge: its height goes with the words, not the tape's alone
+            at = b.value - f.value * rise.value
+            template = template.replace(f"{what} at {{c}}", f"{what}, at {{c}} with the weighbridge counted in,")
+        quantities["c"] = (at, LENGTH, "nearest")
+    return Phrase(template, quantities)
 
 
 def opposite(found: tuple[Window, ...]) -> Phrase | None:

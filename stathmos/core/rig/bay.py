@@ -17,6 +17,7 @@ CORNERS = {
 }
 STATES = {"a": "uncoupled", "b": "coupled, no bars"}
 ARCH, BUMPER = "arch", "bumper"
+NOT_FLAT = "not_flat"
 WENT_ON = (
     ("lifted", "with the rig lifted about 3 in"),
     ("by_hand", "by hand, without lifting"),
@@ -41,7 +42,7 @@ class Bay:
     """The rig on the bay's floor: what must be so before measuring, the marks in states A and B, and what is proved."""
 
     floor: Given | None = choice(
-        "Floor", "look", ("flat", "flat and hard"), ("not_flat", "not flat, or soft"), usual="measured"
+        "Floor", "look", ("flat", "flat and hard"), (NOT_FLAT, "not flat, or soft"), usual="measured"
     )
     loaded: Given | None = _seen("Both loaded as they will travel", "look and ask")
     in_line: Given | None = _seen("Straight in line", "look along the rig")
