@@ -9,14 +9,16 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Callable, Iterator, Mapping
-from contextlib import contextmanager
-from contextvars import ContextVar
-from dataclasses import dataclass, field
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field, replace
 from enum import Enum
-from typing import NamedTuple
+from functools import partial
+from types import MappingProxyType
+from typing import Any, Generic, NamedTuple, TypeVar, cast
 
 from stathmos.core import units
+
+T = TypeVar("T")
 
 
 class Provenance(Enum):
@@ -89,20 +91,34 @@ class Given:
         return {self.path: self.u} if self.path else {}
 
 
-class Term(NamedTuple):
-    """One number put into a formula. (A named tuple: there are thousands in an answer.)"""
+Spread = Mapping[str, float]
 
-    name: str
-    value: float
-    dimension: str
-    provenance: Provenance
+
+class Lazily(Generic[T]):
+    """A property worked out when it is first asked for, and kept from then on.
+
+    Without a lock: two threads may both work it out, and find the same. (The standard
+    library's cached_property holds one lock a property on Python 3.11, and two that ask for
+    each other can wait for one another for ever.)
+    """
+
+    def __init__(self, function: Callable[[Any], T]) -> None:
+        self.function, self.name, self.__doc__ = function, function.__name__, function.__doc__
+
+    def __get__(self, one: object, owner: type) -> T:
+        found = self.function(one)
+        one.__dict__[self.name] = found  # from now on Python finds it here and does not come back
+        return found
 
 
 class Working(NamedTuple):
-    """How a figure was worked out: the formula, the numbers put in, the rule and whose it is."""
+    """How a figure was worked out: the formula, the figures put in by name, the rule and whose it is.
+
+    ``terms`` are figures themselves, so that a working can be followed down to what was typed.
+    """
 
     formula: str
-    terms: tuple[Term, ...] = ()
+    terms: Mapping[str, Known] = MappingProxyType({})
     rule: Rule | None = None
     note: str = ""
 
@@ -111,20 +127,31 @@ class Working(NamedTuple):
 class Figure:
     """A worked-out figure: ``value`` in the core's unit for ``dimension``.
 
-    ``spread``: for each input (by its path) its share in the uncertainty, c·u of the
-    GUM; inputs that enter by several ways are added with their signs.
+    ``doubt`` gives the spread when it is asked for. (There are hundreds in an answer, and of most only the value is read.)
     """
 
     value: float
     dimension: str
     provenance: Provenance
     working: Working
-    spread: Mapping[str, float] = field(default_factory=dict)
+    doubt: Callable[[], Spread] = field(default=dict, compare=False)
 
-    @property
+    @Lazily
+    def spread(self) -> Spread:
+        """For each input (by its path) its share in the uncertainty, c·u of the GUM, core's unit.
+
+        Inputs that enter by several ways are added with their signs.
+        """
+        return self.doubt()
+
+    @Lazily
     def u(self) -> float:
         """Combined standard uncertainty, in the core's unit: the root sum of squares of the spread."""
         return math.hypot(*self.spread.values())
+
+    def doubted(self, more: Spread) -> Figure:
+        """The same figure with further shares in its uncertainty, by what they come from."""
+        return replace(self, doubt=lambda: {**self.spread, **more})
 
 
 @dataclass(frozen=True)
@@ -165,25 +192,28 @@ def work(
     for term in terms.values():
         if type(term) is Missing:
             return Missing(wanting(*terms.values()))
-    put_in = tuple(Term(name, term.value, term.dimension, term.provenance) for name, term in terms.items())
-    origin = min((term.provenance for term in put_in), key=_strength, default=Provenance.ASSUMED)
-    values = {term.name: term.value for term in put_in}
-    spread = {} if _plainly.get() else _spread(function, values, terms)
-    return Figure(function(**values), dimension, origin, Working(formula, put_in, rule, note), spread)
+    put_in = cast(Mapping[str, Known], terms)
+    values, origin = {}, Provenance.MEASURED
+    for name, known in put_in.items():
+        values[name] = known.value
+        if known.provenance.strength < origin.strength:
+            origin = known.provenance
+    if not values:
+        origin = Provenance.ASSUMED
+    return Figure(
+        function(**values), dimension, origin, Working(formula, put_in, rule, note), partial(_spread, function, put_in)
+    )
 
 
-def _strength(origin: Provenance) -> int:
-    return origin.strength
-
-
-def _spread(function: Callable[..., float], values: dict[str, float], terms: Mapping[str, Known]) -> dict[str, float]:
+def _spread(function: Callable[..., float], terms: Mapping[str, Known]) -> Spread:
     """Each input's share in the uncertainty of a worked figure, followed by its path."""
+    values = {name: term.value for name, term in terms.items()}
     spread: dict[str, float] = {}
     for name, term in terms.items():
         if type(term) is Given:
             if term.path:
-                known = _slope(function, values, name, term.u) * term.u if term.u else 0.0
-                spread[term.path] = spread.get(term.path, 0.0) + known
+                share = _slope(function, values, name, term.u) * term.u if term.u else 0.0
+                spread[term.path] = spread.get(term.path, 0.0) + share
         elif term.spread:
             slope = _slope(function, values, name, term.u)
             for path, share in term.spread.items():
@@ -203,19 +233,6 @@ def _slope(function: Callable[..., float], values: dict[str, float], name: str, 
     below = function(**values)
     values[name] = at
     return (above - below) / (2 * step)
-
-
-_plainly: ContextVar[bool] = ContextVar("plainly", default=False)
-
-
-@contextmanager
-def plainly() -> Iterator[None]:
-    """Within it figures are worked out without their uncertainty: for trials, of which only the values are read."""
-    token = _plainly.set(True)
-    try:
-        yield
-    finally:
-        _plainly.reset(token)
 
 
 def wanting(*terms: Anything) -> tuple[str, ...]:

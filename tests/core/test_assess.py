@@ -80,7 +80,7 @@ class Provenances(unittest.TestCase):
             if isinstance(one.demand, Figure):
                 self.assertEqual(
                     one.demand.provenance,
-                    min((term.provenance for term in one.demand.working.terms), key=lambda p: p.strength),
+                    min((term.provenance for term in one.demand.working.terms.values()), key=lambda p: p.strength),
                 )
 
 

@@ -107,7 +107,7 @@ class Windows(unittest.TestCase):
 
     def test_nearer_to_the_edge_than_the_tape_can_tell_is_no_pass(self) -> None:
         measured_at = at(37.0, 38.0, 37.55)
-        doubtful = replace(measured_at, restoration=replace(measured_at.restoration, spread={"c": 0.04}))
+        doubtful = replace(measured_at, restoration=replace(measured_at.restoration, doubt=lambda: {"c": 0.04}))
         self.assertEqual(said(doubtful)["half_to_full"].verdict, "cannot tell")
         surer = replace(measured_at, restoration=replace(measured_at.restoration, spread={"c": 0.02}))
         self.assertEqual(said(surer)["half_to_full"].verdict, "too little")

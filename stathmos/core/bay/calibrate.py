@@ -112,7 +112,7 @@ def reconciled(tape: Anything, bridge: Anything) -> Reconciled:
     together = weighted_mean(ways, "f", LEAST_SHARE_U)
     if apart:
         widest = max(abs(one.value - together.value) + expanded(one) for one in ways.values())
-        together = replace(together, spread={**together.spread, "~disagreement": widest / 2})
+        together = together.doubted({"~disagreement": widest / 2})
     return Reconciled(tape, bridge, together, apart)
 
 

@@ -15,7 +15,7 @@ from typing import TYPE_CHECKING
 from stathmos.core import load_changes
 from stathmos.core.cargo import Placed, load_space, travels
 from stathmos.core.cases import Standing
-from stathmos.core.figures import Missing, Phrase, plainly
+from stathmos.core.figures import Missing, Phrase
 from stathmos.core.moves import LEAST_MOVE, Judge, Weigh
 from stathmos.core.ratings import SAME, Link, State
 from stathmos.core.rig import Rig
@@ -107,9 +107,8 @@ class _Trial:
 
     def standing(self, writes: tuple[Load, ...]) -> tuple[Weights, Standing]:
         changed = load_changes.with_loads(self.rig, writes)
-        with plainly():
-            weighed = self.weigh(changed)
-            return weighed, self.judge(changed, weighed)
+        weighed = self.weigh(changed)
+        return weighed, self.judge(changed, weighed)
 
     def remedy(self, link: Link, says: Phrase, writes: tuple[Load, ...], effort: float) -> Remedy | None:
         """The remedy with what else it does; None where the link is still over."""

@@ -47,8 +47,8 @@ def _working(working: Working) -> Plain:
     return {
         "formula": working.formula,
         "terms": [
-            {"name": term.name, "text": both(term.value, term.dimension), "from": term.provenance.value}
-            for term in working.terms
+            {"name": name, "text": both(term.value, term.dimension), "from": term.provenance.value}
+            for name, term in working.terms.items()
         ],
         "rule": rule_of(working.rule),
         "note": working.note,

@@ -12,6 +12,7 @@ from stathmos.core.units import LENGTH, MM_PER_IN
 PAST_THE_BRACKET = 3 * MM_PER_IN  # of bar beyond the bracket's centre: common practice, no source
 HALF_BRACKET = 1.25 * MM_PER_IN  # a bracket is about 2½ in wide: from memory, to be verified
 HALF_JACK = 1.5 * MM_PER_IN  # jack tube with its flange: from memory, to be verified
+TOUCHING = 1e-6  # mm: what only touches is clear, a matter of floating point
 USUAL_TRAY = 12 * MM_PER_IN  # where nobody taped it: from memory, to be verified
 
 _RULE = Rule(
@@ -66,7 +67,7 @@ def bracket_place(kit: Kit, rig: Rig) -> Given | Figure | Missing | Phrase:
         return Phrase(f"Its brackets want {{least}} to {{most}} behind the ball, and the {names} stand there.", told)
     if place == preferred.value:
         return preferred
-    moved = Working(f"preferred place {preferred.typed or ''} moved clear", (), _RULE, "Tape it on the trailer.")
+    moved = Working(f"preferred place {preferred.typed or ''} moved clear", {}, _RULE, "Tape it on the trailer.")
     return Figure(place, LENGTH, Provenance.ASSUMED, moved)
 
 
@@ -77,6 +78,6 @@ def _nearest_free(preferred: float, least: float, most: float, met: tuple[Obstac
     free = [
         place
         for place in (min(max(preferred, least), most), least, most, *edges)
-        if least <= place <= most and all(not front < place < rear for front, rear in kept_clear)
+        if least <= place <= most and all(not front + TOUCHING < place < rear - TOUCHING for front, rear in kept_clear)
     ]
     return min(free, key=lambda place: (abs(place - preferred), place), default=None)

@@ -92,5 +92,5 @@ def reconcile(readings: Mapping[str, Known], name: str = "TW") -> Reconciled:
         return Reconciled(weighted_mean(rest, name), tuple(rest), apart, suspects[0])
     mean = weighted_mean(readings, name)
     furthest = max(abs(reading.value - mean.value) + expanded(reading) for reading in readings.values())
-    wide = replace(mean, spread={**mean.spread, "~disagreement": furthest / 2})
+    wide = mean.doubted({"~disagreement": furthest / 2})
     return Reconciled(wide, tuple(readings), apart)
