@@ -11,7 +11,7 @@ from rest_framework.views import APIView
 from stathmos.bay import shapes
 from stathmos.bay.actions.write_in_bay import Parcel, WrittenBetween, write_in_bay
 from stathmos.catalogue.shelf import parts_on_the_shelf
-from stathmos.core.bay import torque
+from stathmos.core.bay.prove import torque
 from stathmos.core.report import bay as report
 from stathmos.core.rig import entry_at
 from stathmos.core.rigfile import read_entry

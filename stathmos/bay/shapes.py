@@ -3,10 +3,10 @@
 from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import EntryShape, shape, text
-from stathmos.core import findings
+from stathmos.core import finding
 from stathmos.rigs.shapes import BothShape, ElevationShape, FigureShape, FindingShape, RigShape, RuleShape
 
-CHECK_STATES = list(findings.ORDER)
+CHECK_STATES = list(finding.ORDER)
 _TEXTS = s.ListField(child=s.CharField())
 
 
@@ -118,8 +118,7 @@ FitShape = shape(
         "Tried",
         number=s.IntegerField(),
         key=text(),
-        washers=s.CharField(allow_null=True),
-        steps=s.CharField(allow_null=True),
+        counted=shape("Counted", kind=text(), row=text(), count=s.CharField(allow_null=True))(many=True),
         hole=s.IntegerField(allow_null=True),
         front=FigureShape(),
         rear=FigureShape(),

@@ -76,9 +76,9 @@ class Placed:
         return self.load.when_key
 
 
-def plan(rig: Rig, overhang: Anything) -> tuple[Placed, ...]:
+def plan(rig: Rig) -> tuple[Placed, ...]:
     """Every load that somebody wrote a weight or a volume for, or chose a kind of."""
-    L = rig.figure("trailer.ball_to_axle")
+    L, overhang = rig.figure("trailer.ball_to_axle"), rig.figure("vehicle.overhang")
     found = []
     for load in rig.loads:
         kind = KINDS[load.kind_key]

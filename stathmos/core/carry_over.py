@@ -94,8 +94,8 @@ def references(fit: Fit, new: str) -> dict[str, dict[str, str]]:
     """
     if new not in (NEW_HITCH, SAME):
         return {}
-    last = next((one for one in reversed(fit.tried) if not isinstance(one.state.front, Missing) and not one.void), None)
-    state = last.state if last is not None else fit.arches.b if fit.kit is None else None
+    last = next((one for one in reversed(fit.measured.trials) if one.measured and not one.void), None)
+    state = last.state if last is not None else fit.measured.arches.b if fit.measured.kit is None else None
     if state is None or isinstance(state.front_mark, Missing) or isinstance(state.rear_mark, Missing):
         return {}
     kit = fit.now.choice.in_force.kit
@@ -122,7 +122,7 @@ def rates(fit: Fit, new: str) -> dict[str, dict[str, str]]:
     """This vehicle's own spring rates, where the tape told them and the vehicle stays."""
     if new == NEW_VEHICLE:
         return {}
-    told = {"vehicle.front_rate": fit.rates.front, "vehicle.rear_rate": fit.rates.rear}
+    told = {"vehicle.front_rate": fit.measured.rates.front, "vehicle.rear_rate": fit.measured.rates.rear}
     return {
         path: {
             "is": units.write_exact(round(rate.value, 3), units.RATE, "metric"),

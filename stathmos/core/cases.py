@@ -1,6 +1,6 @@
 """The rig in three cases side by side: as it stands, as planned, and with the trailer full.
 
-Each case is judged on the same hitch, and carries its own ratings chain.
+Each case is judged on the same hitch, owns its axle loads, and carries its own ratings chain.
 """
 
 from __future__ import annotations
@@ -9,17 +9,34 @@ from dataclasses import dataclass, replace
 
 from stathmos.core import heights, loading, ratings
 from stathmos.core.cargo import Placed, steps
-from stathmos.core.figures import Anything, Figure, Given, Missing, work
+from stathmos.core.figures import Anything, Figure, Given, Missing, assumed, work
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TRAILER, VEHICLE
 from stathmos.core.rules import Rules
-from stathmos.core.units import SHARE
+from stathmos.core.schools import RestorationSchool
+from stathmos.core.units import COUPLE, SHARE
 from stathmos.core.weighing import Weights, tongue_share
 
-_AXLES = {"front": "front_gawr", "rear": "rear_gawr", "trailer_axles": "trailer_axles"}
+
+@dataclass(frozen=True, kw_only=True)
+class Couples:
+    """The bars' couple at the low end, the aim and the high end of the restoration window, kg·mm."""
+
+    low: Anything
+    aim: Anything
+    high: Anything
 
 
-@dataclass(frozen=True)
+def couples(school: RestorationSchool, tongue: Anything, geometry: heights.Geometry, distributing: bool) -> Couples:
+    """The window's couples for a tongue weight in kg; none without bars."""
+    if not distributing:
+        none = assumed(0.0, COUPLE)
+        return Couples(low=none, aim=none, high=none)
+    made = {f: heights.couple(f, tongue, geometry) for f in {school.low, school.aim, school.high}}
+    return Couples(low=made[school.low], aim=made[school.aim], high=made[school.high])
+
+
+@dataclass(frozen=True, kw_only=True)
 class Standing:
     """One case: tongue, gross, share, the coupled axle loads at the worse end of the restoration window, kg; its chain."""
 
@@ -34,16 +51,7 @@ class Standing:
     links: tuple[ratings.Link, ...]
 
 
-def couples(rules: Rules, tongue: Anything, geometry: heights.Geometry, distributing: bool) -> dict[str, Anything]:
-    """Bar couples at the low end, the aim and the high end of the restoration window; none without bars."""
-    school = rules.restoration
-    window = {"low": school.low, "aim": school.aim, "high": school.high}
-    if not distributing:
-        return dict.fromkeys(window, Given(0.0, "couple"))
-    return {end: heights.couple(f, tongue, geometry) for end, f in window.items()}
-
-
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class OnHitch:
     """The hitch that is decided on: what every case of a rig is worked out with."""
 
@@ -51,37 +59,56 @@ class OnHitch:
     geometry: heights.Geometry
     build: ratings.Build
     hardware: Figure | Given
+    links: ratings.Chained
+
+    def couples(self, tongue: Anything) -> Couples:
+        return couples(self.rules.restoration, tongue, self.geometry, self.build.weight_distributing)
 
     def loads(self, rig: Rig, placed: tuple[Placed, ...], planned: bool = True) -> loading.VehicleLoads:
         return loading.vehicle_loads(rig, placed, self.hardware, self.geometry.o, planned)
 
-    def case(
-        self, key: str, name: str, rig: Rig, tongue: Anything, gross: Anything, loads: loading.VehicleLoads
-    ) -> Standing:
-        """One case with its chain; its axle loads are the demands that the ratings are judged by."""
-        window = couples(self.rules, tongue, self.geometry, self.build.weight_distributing)
-        case = ratings.Case(key, tongue, gross, window["low"], window["high"])
-        links = ratings.chain(
-            rig, case, loads, self.build, self.geometry, self.rules.reserve, self.rules.share.s_limited
+    def carried(
+        self, tongue: Anything, gross: Anything, loads: loading.VehicleLoads, window: Couples | None = None
+    ) -> ratings.Case:
+        """What a tongue and a gross weight put on every axle: the rear at the least restoration, the others at the most."""
+        found = window or self.couples(tongue)
+        axles = ratings.AxleLoads(
+            front=ratings.axle_demand("front", loads.front, tongue, found.high, self.geometry),
+            rear=ratings.axle_demand("rear", loads.rear, tongue, found.low, self.geometry),
+            trailer=ratings.trailer_axle_load(tongue, gross, found.high, self.geometry.L),
         )
-        demands = {link.key: link.demand for link in links}
-        share = work("share = TW / GTW", SHARE, tongue_share, None, TW=tongue, GTW=gross)
-        return Standing(
-            key, name, tongue, gross, share, **{axle: demands[link] for axle, link in _AXLES.items()}, links=links
-        )
+        return ratings.Case(tongue=tongue, gross=gross, loads=loads, axles=axles)
 
-    def planned(self, rig: Rig, placed: tuple[Placed, ...], weights: Weights) -> Standing:
-        return self.case("planned", "As planned", rig, weights.tongue, weights.gross, self.loads(rig, placed))
+    def case(self, key: str, name: str, carried: ratings.Case) -> Standing:
+        """One case with its chain."""
+        share = work("share = TW / GTW", SHARE, tongue_share, None, TW=carried.tongue, GTW=carried.gross)
+        return Standing(
+            key=key, name=name, tongue=carried.tongue, gross=carried.gross, share=share,
+            front=carried.axles.front, rear=carried.axles.rear, trailer_axles=carried.axles.trailer,
+            links=self.links.chain(carried),
+        )  # fmt: skip
 
     def three(
-        self, rig: Rig, placed: tuple[Placed, ...], weights: Weights, tongue_full: Anything
+        self,
+        rig: Rig,
+        placed: tuple[Placed, ...],
+        weights: Weights,
+        tongue_full: Anything,
+        loads: loading.VehicleLoads,
+        window: Couples,
     ) -> tuple[Standing, Standing, Standing]:
-        """As it stands, as planned, full. Where nothing is still to come, to go or to be moved the first two are one."""
-        planned = self.planned(rig, placed, weights)
-        full = self.case("full", "Full", rig, tongue_full, rig.figure("trailer.gvwr"), self.loads(rig, placed))
+        """As it stands, as planned, full. Where nothing is still to come, to go or to be moved the first two are one.
+
+        ``loads`` and ``window``: those of the rig as planned.
+        """
+        planned = self.case("planned", "As planned", self.carried(weights.tongue, weights.gross, loads, window))
+        full = self.case("full", "Full", self.carried(tongue_full, rig.figure("trailer.gvwr"), loads))
         name = {"key": "standing", "name": "As it stands"}
         if not any(steps(placed, on) for on in (TRAILER, VEHICLE)):
             return replace(planned, **name), planned, full
         now = self.loads(rig, placed, planned=False)
-        stands = self.case(*name.values(), rig, weights.tongue_standing, weights.gross_standing, now)
-        return stands, planned, full
+        return (
+            self.case(**name, carried=self.carried(weights.tongue_standing, weights.gross_standing, now)),
+            planned,
+            full,
+        )

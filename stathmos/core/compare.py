@@ -6,11 +6,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass, fields, replace
 
 from stathmos.core import lot
-from stathmos.core.assess import Assessment, assess
+from stathmos.core.answer import Assessment
+from stathmos.core.assess import assess
+from stathmos.core.entry import TEXT
 from stathmos.core.figures import Authority, Given, Provenance
 from stathmos.core.rig import CHOICE, Hitch, Rig, Trailer, Vehicle, Weighing
-from stathmos.core.rig.entry import TEXT
-from stathmos.core.rules import OFFSET_SCHOOLS, RESTORATION_SCHOOLS, SHARE_SCHOOLS, Rules
+from stathmos.core.rules import Rules
+from stathmos.core.schools import OFFSET_SCHOOLS, RESTORATION_SCHOOLS, SHARE_SCHOOLS
 from stathmos.core.stock import Stock
 from stathmos.core.units import SHARE
 

@@ -10,16 +10,17 @@ does not, such as a bolt's torque, is *in order*.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stathmos.core.bay import Fit
-from stathmos.core.bay.windows import TOO_LITTLE, TOO_MUCH
-from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, Phrase, expanded
-from stathmos.core.findings.finding import GOOD, REFUSED
+from stathmos.core.bay.measure.windows import TOO_LITTLE, TOO_MUCH
+from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, expanded
+from stathmos.core.finding import GOOD, REFUSED
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import Link, State
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TRAILER
-from stathmos.core.rules import ATTITUDE_TOLERANCE
+from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, SHARE, WEIGHT
 
 SPEAKS, OPEN, THEN, QUIET = "speaks for it", "not known", "in order at the visit", "in order"
@@ -95,7 +96,7 @@ def _of_check(key: str, name: str, measure: str) -> Callable[[_Case], Cause]:
     """A cause that a proof of the bay speaks for."""
 
     def cause(case: _Case) -> Cause:
-        check = next((one for one in case.fit.proofs if one.key == key), None)
+        check = next((one for one in case.fit.proved.proofs if one.key == key), None)
         if check is None:
             return Cause(name, OPEN, Phrase("Not looked at in the bay."), measure, "")
         standing = QUIET if check.state == GOOD else SPEAKS if check.state == REFUSED else OPEN
@@ -108,16 +109,16 @@ def _nose(high: bool) -> Callable[[_Case], Cause]:
     name = "Nose high" if high else "Trailer not level"
 
     def cause(case: _Case) -> Cause:
-        apart, measure = case.fit.attitude, "Rail front and rail rear, coupled, bars on."
+        apart, measure = case.fit.measured.attitude, "Rail front and rail rear, coupled, bars on."
         path = "trials.trial_1.rail_front"
         if not _known(apart):
             return Cause(name, OPEN, Phrase("The rail was not measured with the bars on."), measure, path)
-        put = {"apart": (abs(apart.value), LENGTH, "up"), "limit": (ATTITUDE_TOLERANCE, LENGTH, "down")}
+        put = {"apart": (abs(apart.value), LENGTH, "up"), "limit": (ATTITUDE.value, LENGTH, "down")}
         way = "higher" if apart.value > 0 else "lower"
         off = apart.value if high else abs(apart.value)
         return Cause(
             name,
-            SPEAKS if off > ATTITUDE_TOLERANCE / 2 else THEN,
+            SPEAKS if off > ATTITUDE.value / 2 else THEN,
             Phrase(f"The rail stood {{apart}} {way} in front; {{limit}} is the most.", put),
             measure,
             path,
@@ -131,8 +132,8 @@ def _restoration(little: bool) -> Callable[[_Case], Cause]:
 
     def cause(case: _Case) -> Cause:
         measure, path = "Front arches against state A, loaded as it came back.", "bay.front_left_a"
-        window = case.fit.windows[0] if case.fit.windows else None
-        f = case.fit.restoration.together
+        window = case.fit.measured.windows[0] if case.fit.measured.windows else None
+        f = case.fit.measured.restoration.together
         if window is None:
             return Cause(name, OPEN, Phrase("No bars: nothing is restored."), measure, path)
         if not _known(f) or window.low is None:
@@ -186,16 +187,10 @@ def _hitch_load(over: bool) -> Callable[[_Case], Cause]:
 
 def _bowed(case: _Case) -> Cause:
     """Each bar's force, against the half of what its kit's rating takes to lift."""
-    found, loads = _hitch_load(True)(case), case.fit.loads
+    found, loads = _hitch_load(True)(case), case.fit.measured.loads
     if loads is not None and _known(loads.bar_each):
-        put = {"force": (loads.bar_each.value, WEIGHT, "up"), **found.says.quantities}
-        return Cause(
-            found.name,
-            found.standing,
-            Phrase(found.says.template + " Each bar pulled {force}.", put),
-            found.measure,
-            found.path,
-        )
+        pulled = Phrase("Each bar pulled {force}.", {"force": (loads.bar_each.value, WEIGHT, "up")})
+        return replace(found, says=joined(found.says, pulled))
     return found
 
 
@@ -210,7 +205,7 @@ def _went_on(tight: bool) -> Callable[[_Case], Cause]:
     name = "Wound too tight: wrong hole, or the head too high or low" if tight else "Bars too loose"
 
     def cause(case: _Case) -> Cause:
-        last = case.fit.tried[-1].trial if case.fit.tried else None
+        last = case.fit.measured.trials[-1].trial if case.fit.measured.trials else None
         how = last.went_on.typed if last is not None and last.went_on is not None else ""
         measure, path = "How far the rig must be lifted before the bars go on: about 3 in.", "trials.trial_1.went_on"
         if not how:
@@ -246,7 +241,7 @@ def _sleeve(case: _Case) -> Cause:
 
 def _torque(joint: str, name: str) -> Callable[[_Case], Cause]:
     def cause(case: _Case) -> Cause:
-        bolts = [one for one in case.fit.torque if one.joint == joint]
+        bolts = [one for one in case.fit.proved.torque if one.joint == joint]
         measure = "Witness mark, then the torque wrench."
         if not bolts or any(one.state != GOOD for one in bolts):
             bad = next((one for one in bolts if one.state != GOOD), None)

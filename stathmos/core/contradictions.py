@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.cargo import RACK, Placed, load_space
-from stathmos.core.figures import Given, Missing, Phrase
+from stathmos.core.figures import Given, Missing
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TO_COME_OUT, TRAILER
 from stathmos.core.units import KG_PER_LB, LENGTH, VOLUME, WEIGHT

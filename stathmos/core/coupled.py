@@ -8,14 +8,18 @@ the bars are taken to be set to the school's aim, and the handbook's settings st
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
+from itertools import product
 
 from stathmos.core import heights, statics
-from stathmos.core.figures import STATICS, Anything, Figure, Given, Missing, Phrase, Rule, constant, wanting, work
+from stathmos.core.bars import USUAL
+from stathmos.core.figures import STATICS, Anything, Figure, Missing, Rule, constant, wanting, work
 from stathmos.core.heights import Geometry
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import demands
-from stathmos.core.rules import RestorationSchool
-from stathmos.core.stock import CHAIN, Kit
+from stathmos.core.schools import RestorationSchool
+from stathmos.core.settings import ENDS, HEAD, LIFTS, PLACES, TABLE, TILTS, Allowed, settings_of
+from stathmos.core.stock import Kit
 from stathmos.core.units import ANGLE, COUNT, COUPLE, LENGTH, SHARE, SLOPE, WEIGHT
 
 _SPRING = Rule("M = K·max(0, φ), φ = φ₀ + vehicle pitch − trailer pitch; one linear solve.", STATICS)
@@ -41,15 +45,19 @@ def set_wind(tilt: float, washers: float, lift: float, steps: float, d: float) -
     return tilt * washers + lift * steps / d
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Settings:
-    """What the fitter begins with. ``source``: ``model``, or ``handbook`` where the geometry is not known. ``wind`` radians."""
+    """What the fitter begins with: how many of each kind, by the kind's key, in the order of the family.
 
-    washers: int | None
-    steps: int | None
-    step_word: str
+    ``source``: ``model``, or ``handbook`` where the geometry is not known. ``wind`` radians.
+    """
+
+    counts: Mapping[str, int]
     source: str
     wind: Figure | Missing
+
+
+MODEL, BY_HANDBOOK = "model", "handbook"
 
 
 @dataclass(frozen=True)
@@ -100,34 +108,58 @@ class Rest:
     aim: Anything
 
 
-def _steps_sign(kit: Kit) -> float:
-    """A bracket hole more winds the bars; a working link more slackens them."""
-    return -1.0 if kit.step_word is not None and kit.step_word.typed == "link" else 1.0
+def wound(one: Allowed, count: float, d: float) -> float:
+    """Wind that so many of one kind put into the bars, radians; nothing at the count where they just touch.
+
+    A step that tilts the head by t counts t·n, one that lifts a bar's end by l counts l·n/d, and where a table has the
+    bar's height the wind is what it hangs lower than where it touches, over d. Zero where the catalogue lacks it.
+    """
+    if one.needs:
+        return 0.0
+    assert one.slack is not None
+    if one.kind.works == TABLE:
+        touching, here = one.height(one.slack.value), one.height(count)
+        return 0.0 if touching is None or here is None else (touching.value - here.value) / d
+    assert one.effect is not None
+    tilt, lift = (one.effect.value, 0.0) if one.kind.works == TILTS else (0.0, one.effect.value)
+    per_step = one.kind.winds * set_wind(tilt, 1.0, lift, 1.0, d)
+    return per_step * (count - one.slack.value)
 
 
-def _number(given: Given | None) -> int | None:
-    return None if given is None else int(given.value)
-
-
-def wind_of(kit: Kit, washers: int | None, steps: int | None, bracket: Anything) -> Figure | Missing:
+def wind_of(kit: Kit, counts: Mapping[str, float], bracket: Anything) -> Figure | Missing:
     """φ₀ of some settings, radians; `Missing` where the family's geometry is not in the catalogue."""
-    pairs = {"tilt": kit.washer_tilt, "washers_slack": kit.washers_slack} if washers is not None else {}
-    pairs |= {"lift": kit.step_lift, "steps_slack": kit.steps_slack} if steps is not None else {}
-    needs = tuple(f"stock.kit.{name}" for name, given in pairs.items() if given is None)
-    if needs or not pairs:
-        return Missing(needs or ("stock.kit.washer_tilt",))
-    sign = _steps_sign(kit)
-    terms: dict[str, Anything] = {**pairs, "d": bracket}
-    for name, number in (("washers", washers), ("steps", steps)):
-        if number is not None:
-            terms[name] = constant(float(number), COUNT)
+    set_so = [one for one in settings_of(kit) if one.kind.key in counts]
+    needs = tuple(need for one in set_so for need in one.needs)
+    if needs or not set_so:
+        return Missing(needs or ("stock.kit.settings",))
+    terms: dict[str, Anything] = {"d": bracket}
+    formula = []
+    for one in set_so:
+        name = PLACES[one.kind.place].key
+        terms[name] = constant(float(counts[one.kind.key]), COUNT)
+        if one.kind.works == TABLE:
+            touching, here = one.height(one.slack.value), one.height(counts[one.kind.key])
+            if touching is None or here is None:
+                return Missing((f"stock.kit.{PLACES[one.kind.place].one}_height_{counts[one.kind.key]:g}",))
+            terms |= {f"{name}_touching": touching, f"{name}_here": here}
+            formula.append(f"(height touching − height at {name}) / d")
+            continue
+        effect = PLACES[one.kind.place].effect
+        terms |= {effect: one.effect, f"{name}_slack": one.slack}
+        formula.append(f"{effect.replace('_', ' ')} · ({name} − slack)" + (" / d" if one.kind.works == LIFTS else ""))
 
-    def phi(d: float, **set_to: float) -> float:
-        more = set_to.get("washers", 0.0) - set_to.get("washers_slack", 0.0)
-        up = sign * (set_to.get("steps", 0.0) - set_to.get("steps_slack", 0.0))
-        return set_wind(set_to.get("tilt", 0.0), more, set_to.get("lift", 0.0), up, d)
+    def phi(d: float, **put: float) -> float:
+        total = 0.0
+        for one in set_so:
+            name = PLACES[one.kind.place].key
+            if one.kind.works == TABLE:
+                total += (put[f"{name}_touching"] - put[f"{name}_here"]) / d
+                continue
+            effect, steps = put[PLACES[one.kind.place].effect], one.kind.winds * (put[name] - put[f"{name}_slack"])
+            total += effect * steps if one.kind.works == TILTS else effect * steps / d
+        return total
 
-    return work("φ₀ = tilt · (washers − slack) + lift · (steps − slack) / d", ANGLE, phi, None, **terms)
+    return work("φ₀ = " + " + ".join(formula), ANGLE, phi, None, **terms)
 
 
 def _solve(rest: Rest, wind: Anything) -> Figure | Missing:
@@ -146,77 +178,68 @@ def _solve(rest: Rest, wind: Anything) -> Figure | Missing:
     )  # fmt: skip
 
 
-def _per_setting(kit: Kit, d: float) -> tuple[tuple[float, float], tuple[float, float]]:
-    """Wind of one washer and of one step, radians, each with the number at which the bars just touch."""
-
-    def value(given: Given | None) -> float:
-        return 0.0 if given is None else given.value
-
-    lift = _steps_sign(kit) * value(kit.step_lift)
-    return (value(kit.washer_tilt), value(kit.washers_slack)), (
-        set_wind(0.0, 0.0, lift, 1.0, d),
-        value(kit.steps_slack),
-    )
+#: the restoration of so many of each kind, in plain numbers
+Model = Callable[[Mapping[str, float]], float]
 
 
-def restoration_by_settings(rest: Rest) -> Callable[[float | None, float | None], float] | None:
-    """The restoration of washers and steps in plain numbers; None where the geometry of rig or bars is not known."""
+def begun_with(kit: Kit | None) -> dict[str, int]:
+    """What the handbook begins with, by kind; a kind of which it says nothing is left out."""
+    return {one.kind.key: one.begins_with for one in settings_of(kit) if one.begins_with is not None}
+
+
+def model_of(rest: Rest) -> Model | None:
+    """The restoration of a setting in plain numbers; None where the geometry of rig or bars is not known."""
     kit = rest.kit
     if kit is None or kit.bar_rate is None:
         return None
-    wind = wind_of(kit, _number(kit.washers_start), _number(kit.steps_start), rest.bracket)
-    lengths = (getattr(rest.geometry, name) for name in ("w", "o", "L", "k_f", "k_r"))
-    if wanting(wind, rest.tongue, rest.bracket, rest.ball, rest.coupler, *lengths):
+    wind = wind_of(kit, begun_with(kit), rest.bracket)
+    g = rest.geometry
+    if wanting(wind, rest.tongue, rest.bracket, rest.ball, rest.coupler, g.w, g.o, g.L, g.k_f, g.k_r):
         return None
-    return _tried(rest, kit)
+    T, w, o, L, k_f, k_r = (one.value for one in (rest.tongue, g.w, g.o, g.L, g.k_f, g.k_r))
+    d, offset = rest.bracket.value, rest.ball.value - rest.coupler.value
+    K, kinds = bar_stiffness(kit.bar_rate.value, d), {one.kind.key: one for one in settings_of(kit)}
 
+    def restored(counts: Mapping[str, float]) -> float:
+        wind = sum(wound(kinds[kind], number, d) for kind, number in counts.items() if kind in kinds)
+        return statics.restoration(statics.equilibrium_with_bars(T, w, o, L, k_f, k_r, K, wind, offset).M, T, o, L)
 
-def _tried(rest: Rest, kit: Kit) -> Callable[[float | None, float | None], float]:
-    """The restoration of some settings, in plain numbers, for the search."""
-    geometry, K = rest.geometry, bar_stiffness(kit.bar_rate.value, rest.bracket.value)
-    at = [one.value for one in (rest.tongue, geometry.w, geometry.o, geometry.L, geometry.k_f, geometry.k_r)]
-    offset = rest.ball.value - rest.coupler.value
-
-    per_washer, per_step = _per_setting(kit, rest.bracket.value)
-
-    def tried(washers: float | None, steps: float | None) -> float:
-        wind = sum(
-            per * (number - slack)
-            for (per, slack), number in ((per_washer, washers), (per_step, steps))
-            if number is not None
-        )
-        M = statics.equilibrium_with_bars(*at, K, wind, offset).M
-        return statics.restoration(M, at[0], at[2], at[3])
-
-    return tried
+    return restored
 
 
 def starting_settings(rest: Rest) -> Settings | None:
-    """Washers and holes to begin with: the model's where the family's geometry is known, else the handbook's.
+    """What to begin with: the model's where the family's geometry is known, else the handbook's.
 
-    Head tilt first; brackets or links only where tilt alone does not reach the school's window.
+    The head first; bar ends only where the head alone does not reach the school's window.
     """
     kit = rest.kit
     if kit is None:
         return None
-    washers, steps = _number(kit.washers_start), _number(kit.steps_start)
-    word = kit.step_word.typed if kit.step_word else ""
-    tried, school = restoration_by_settings(rest), rest.school
-    if tried is None:
-        return Settings(washers, steps, word, "handbook", wind_of(kit, washers, steps, rest.bracket))
-    by_washers = [(number, steps) for number in _range(kit.washers_least, kit.washers_most, washers)]
-    by_steps = [(number, step) for number, _ in by_washers for step in _range(kit.steps_least, kit.steps_most, steps)]
-    for group in (by_washers, by_steps):
-        best = min(group, key=lambda pair: (round(abs(tried(*pair) - school.aim), 4), pair))
-        if school.low <= tried(*best) <= school.high:
+    start, model, school = begun_with(kit), model_of(rest), rest.school
+    if model is None:
+        return Settings(counts=start, source=BY_HANDBOOK, wind=wind_of(kit, start, rest.bracket))
+
+    def every(wheres: tuple[str, ...]) -> list[dict[str, int]]:
+        """Every setting of whole counts in which only the kinds at some places differ from the handbook's."""
+        ranges = {
+            one.kind.key: _whole(one) if one.kind.where in wheres else [start[one.kind.key]]
+            for one in settings_of(kit) if one.kind.key in start
+        }  # fmt: skip
+        return [dict(zip(ranges, counts, strict=True)) for counts in product(*ranges.values())]
+
+    best = start
+    for wheres in ((HEAD,), (HEAD, ENDS)):
+        best = min(every(wheres), key=lambda one: (round(abs(model(one) - school.aim), 4), tuple(one.values())))
+        if school.low <= model(best) <= school.high:
             break
-    return Settings(*best, word, "model", wind_of(kit, *best, rest.bracket))
+    return Settings(counts=best, source=MODEL, wind=wind_of(kit, best, rest.bracket))
 
 
-def _range(least: Given | None, most: Given | None, start: int | None) -> list[int | None]:
-    if start is None or least is None or most is None or least.value > most.value:
-        return [start]
-    return list(range(int(least.value), int(most.value) + 1))
+def _whole(one: Allowed) -> list[int]:
+    """Every whole count that the kit allows; the one to begin with where its ends are not in the catalogue."""
+    if one.least is None or one.most is None or one.least.value > one.most.value:
+        return [] if one.begins_with is None else [one.begins_with]
+    return list(range(int(one.least.value), int(one.most.value) + 1))
 
 
 def couple_on(rest: Rest, settings: Settings | None) -> Anything:
@@ -274,20 +297,23 @@ def coupled(rest: Rest) -> Coupled:
     return Coupled(tuple(states), settings, M)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Asked:
-    """What if: head moved by ``holes`` of ``pitch`` mm, washers and steps more, kg more on the tongue, springs softer by a share."""
+    """What if: head moved by ``holes`` of ``pitch`` mm, so many more of each kind of setting, kg more on the tongue, springs softer by a share."""
 
     holes: int = 0
     pitch: float = 0.0
-    washers: int = 0
-    steps: int = 0
+    settings: Mapping[str, int] = field(default_factory=dict)
     tongue: float = 0.0
     softer: float = 0.0
 
     @property
     def nothing(self) -> bool:
-        return not (self.holes or self.washers or self.steps or self.tongue or self.softer)
+        return not (self.holes or self.set_otherwise or self.tongue or self.softer)
+
+    @property
+    def set_otherwise(self) -> bool:
+        return any(self.settings.values())
 
 
 @dataclass(frozen=True)
@@ -334,15 +360,14 @@ def what_if(rest: Rest, now: Coupled, asked: Asked) -> Answer | Missing:
     )
     settings = now.settings
     if settings is not None and rest.kit is not None:
-        washers = None if settings.washers is None else settings.washers + asked.washers
-        steps = None if settings.steps is None else settings.steps + asked.steps
-        settings = replace(settings, washers=washers, steps=steps, wind=wind_of(rest.kit, washers, steps, rest.bracket))
+        counts = {kind: number + asked.settings.get(kind, 0) for kind, number in settings.counts.items()}
+        settings = replace(settings, counts=counts, wind=wind_of(rest.kit, counts, rest.bracket))
     before = now.states[-1]
     M = constant(0.0, COUPLE) if before.key == "bare" else couple_on(changed, settings)
     solved = settings is not None and not isinstance(_solve(rest, now.settings.wind), Missing)
-    if before.key != "bare" and not solved and not (asked.washers or asked.steps):
+    if before.key != "bare" and not solved and not asked.set_otherwise:
         M = now.couple  # set as it was: without the bars' geometry nobody knows how they answer
-    if before.key != "bare" and not solved and (asked.washers or asked.steps):
+    if before.key != "bare" and not solved and asked.set_otherwise:
         return Missing(settings.wind.needs if isinstance(settings.wind, Missing) else ("stock.kit.bar_rate",))
     then = _state(before.key, "As asked", changed, M)
     if wanting(then.front, then.rear, then.ball_height, before.front, before.rear, before.ball_height):
@@ -370,8 +395,7 @@ def _explained(rest: Rest, now: Coupled, asked: Asked, before: State, then: Stat
             "was": (getattr(before.bar_each, "value", 0.0), WEIGHT, "up"),
             "is": (getattr(then.bar_each, "value", 0.0), WEIGHT, "up"),
         }
-    chain = rest.kit is not None and rest.kit.bar_style is not None and rest.kit.bar_style.typed == CHAIN
-    hold = "chains" if chain else "brackets"
+    hold = rest.kit.held.hold if rest.kit is not None else USUAL.hold
     if asked.holes and solved:
         up = asked.holes > 0
         says.append(
@@ -387,7 +411,7 @@ def _explained(rest: Rest, now: Coupled, asked: Asked, before: State, then: Stat
         says.append(
             Phrase("The family's bar geometry is not in the catalogue: the bars' answer to the head is not worked out.")
         )
-    if (asked.washers or asked.steps) and solved:
+    if asked.set_otherwise and solved:
         says.append(
             Phrase(
                 "The settings change how far the bars are bent: from {was} to {is} each, restoration from {before} to {then}.",

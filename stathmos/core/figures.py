@@ -8,15 +8,12 @@ the inputs that are wanting, and is never a pass.
 from __future__ import annotations
 
 import math
-import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from enum import Enum
 from functools import partial
 from types import MappingProxyType
 from typing import Any, Generic, NamedTuple, TypeVar, cast
-
-from stathmos.core import units
 
 T = TypeVar("T")
 
@@ -183,6 +180,7 @@ def work(
     order (JCGM 100, 5.1.2), each input followed by its path, so that one which enters
     twice is not counted as two.
 
+    >>> from stathmos.core import units
     >>> tongue = Given(520.0, units.WEIGHT, Provenance.MEASURED)
     >>> gross = Given(4000.0, units.WEIGHT, Provenance.LABEL)
     >>> share = work("TW / GTW", units.SHARE, lambda TW, GTW: TW / GTW, TW=tongue, GTW=gross)
@@ -264,30 +262,3 @@ def sum_of(
 ) -> Figure | Missing:
     """The terms added up."""
     return work(formula, dimension, lambda **parts: sum(parts.values()), rule, note, **terms)
-
-
-_SLOT = re.compile(r"\{(\w+)\}")
-_NO_BREAK = "\u00a0"  # a figure is not parted from its unit at the end of a line
-
-
-@dataclass(frozen=True)
-class Phrase:
-    """A sentence with quantities in it, writable in either unit system.
-
-    ``quantities`` maps a name in the template to (value, dimension, rounding).
-    """
-
-    template: str
-    quantities: Mapping[str, tuple[float, str, str]] = field(default_factory=dict)
-
-    def text(self, system: str) -> str:
-        """The sentence, in ``us`` or ``metric``.
-
-        >>> Phrase("It weighs {w}.", {"w": (100.0, "weight", "up")}).text("us")
-        'It weighs 221\xa0lb.'
-        """
-        written = {
-            name: units.write(value, dimension, system, way)
-            for name, (value, dimension, way) in self.quantities.items()
-        }
-        return _SLOT.sub(lambda slot: written.get(slot[1], slot[0]).replace(" ", _NO_BREAK), self.template)

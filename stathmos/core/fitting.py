@@ -5,10 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from stathmos.core import cases, heights, loading, selection
-from stathmos.core.figures import Anything, Figure, Given, Missing, Phrase, Rule, assumed, work
+from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, work
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules, with_hitch_handbook
-from stathmos.core.selection import CHOSEN, Demand, Verdict, Wanted, sag
+from stathmos.core.selection import CHOSEN, Demand, Failed, Verdict, Wanted, sag
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
 from stathmos.core.stock import Ball, Kit, Stock
 from stathmos.core.units import LENGTH
@@ -21,7 +22,7 @@ class Fitted:
 
     rules: Rules
     geometry: heights.Geometry
-    couples: dict[str, Anything]
+    couples: cases.Couples
     heights: heights.Heights
     balls: tuple[Verdict, ...]
     shanks: tuple[Verdict, ...]
@@ -65,7 +66,7 @@ class Fitting:
             found = self._of_kit[id(kit)] = self._done[head]
         return found
 
-    def lacks(self, kit: Kit) -> tuple[str, Phrase, bool] | None:
+    def lacks(self, kit: Kit) -> Failed | None:
         """Why no whole build can be made with a kit: no ball fits its head, or no shank brings that to its height."""
         found = self.of(kit)
         for what, verdicts, says in (
@@ -74,14 +75,14 @@ class Fitting:
         ):
             open_yet = any(one.state in (CHOSEN, PART_UNKNOWN) for one in verdicts)
             if verdicts and not open_yet and not self.rig.choice(f"hitch.{what}"):
-                return what, Phrase(says), False
+                return Failed(what, Phrase(says), False)
         return None
 
     def _fit(self, kit: Kit | None) -> Fitted:
         rig, stock, demand, tongue = self.rig, self.stock, self.demand, self.weights.tongue
         rules = with_hitch_handbook(self.rules, kit)
         geometry = heights.Geometry.of(rig, loading.total_overhang(rig, kit.adds_overhang if kit else None))
-        couples = cases.couples(rules, tongue, geometry, self.distributing)
+        couples = cases.couples(rules.restoration, tongue, geometry, self.distributing)
         hole, thread = (kit.ball_hole, kit.ball_thread_limit) if kit else (None, None)
         balls = selection.choose_ball(stock, rig, demand, hole, thread)
         chosen = in_force(balls, rig.choice("hitch.ball"))
@@ -105,7 +106,7 @@ def _heights(rig: Rig, rules: Rules, tongue: Anything, geometry, couples, head: 
     coupler = heights.coupler_to_top(rig, stack)
     receiver = heights.receiver_to_inside_top(rig)
     bare = heights.settled(tongue, assumed(0.0, "couple"), geometry)
-    settled = heights.settled(tongue, couples["aim"], geometry)
+    settled = heights.settled(tongue, couples.aim, geometry)
     offset = heights.ball_offset(rules, tongue, settled.ball)
     wanted = work(
         "ball height = level coupler height + offset",

@@ -10,14 +10,17 @@ import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import partial
+from typing import NamedTuple
 
 from stathmos.core import load_changes
 from stathmos.core.cargo import RACK, Placed, Space, load_space, travels
 from stathmos.core.cases import Standing
-from stathmos.core.figures import Missing, Phrase, Provenance, expanded
-from stathmos.core.ratings import Link, State
+from stathmos.core.figures import Anything, Missing, Provenance, expanded
+from stathmos.core.phrases import Phrase
+from stathmos.core.ratings import Link
 from stathmos.core.rig import KINDS, Rig
 from stathmos.core.rig.loads import TO_COME, TRAILER, Load
+from stathmos.core.trial import Bench, Tried
 from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
 from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LIGHT, Weights
 
@@ -48,8 +51,14 @@ class Move:
     crosses: tuple[Link, ...] = ()
 
 
-#: what is said, the loads as they would be written, and the work of it
-Candidate = tuple[Phrase, tuple[Load, ...], float]
+class Candidate(NamedTuple):
+    """What is said, the loads as they would be written, and the work of it, kg·mm."""
+
+    says: Phrase
+    writes: tuple[Load, ...]
+    effort: float
+
+
 #: makes the candidate for a share aimed at; None where it cannot be done
 Make = Callable[[float], Candidate | None]
 
@@ -63,51 +72,41 @@ class _Trailer:
     gross: float
 
 
-#: weighs a rig with its load changed; works out its case as planned
-Weigh = Callable[[Rig], Weights]
-Judge = Callable[[Rig, Weights], Standing]
-
-
-def advise(
-    rig: Rig, placed: tuple[Placed, ...], weights: Weights, planned: Standing, weigh: Weigh, judge: Judge
-) -> tuple[Move, ...]:
+def advise(bench: Bench) -> tuple[Move, ...]:
     """The moves that bring the share inside, the least work first; those that cross another limit come last."""
+    rig, weights = bench.rig, bench.weights
     if isinstance(weights.share, Missing) or weights.judgement.state not in (LIGHT, HEAVY, CANNOT_TELL):
         return ()
-    over_now = {link.key for link in planned.links if link.state is State.OVER}
     found = []
-    for make in _ways(rig, placed, weights):
-        tried = _try_until_inside(rig, make, weights, weigh)
-        if tried is None:
+    for make in _ways(rig, bench.placed, weights):
+        made = _until_inside(bench, make)
+        if made is None:
             continue
-        (says, writes, effort), changed, share = tried
-        then = judge(*changed)
-        crosses = tuple(
-            link
-            for link in then.links
-            if link.state is State.OVER and link.key not in over_now and load_changes.binding(rig, link)
+        then = bench.tried(made.writes)
+        share = then.weights.share
+        assert not isinstance(share, Missing)
+        effect = _effect(bench.planned, then)
+        found.append(
+            Move(made.writes[0].key, made.says, share.value, effect, made.effort, made.writes, bench.crossed(then))
         )
-        found.append(Move(writes[0].key, says, share, _effect(planned, then), effort, writes, crosses))
     return tuple(sorted(found, key=lambda move: (bool(move.crosses), move.effort)))
 
 
-def _try_until_inside(
-    rig: Rig, make: Make, weights: Weights, weigh: Weigh
-) -> tuple[Candidate, tuple[Rig, Weights], float] | None:
+def _until_inside(bench: Bench, make: Make) -> Candidate | None:
     """A move just large enough that the share's whole spread, the move's own in it, lies inside; None where none is."""
+    weights = bench.weights
     target = _target(weights, expanded(weights.share))
     for _ in range(TRIES):
         candidate = make(target)
         if candidate is None:
             return None
-        changed = load_changes.with_loads(rig, candidate[1])
-        then = weigh(changed)
+        _, _, then = bench.weighed(candidate.writes)
         if isinstance(then.share, Missing):
             return None
         spread = expanded(then.share)
         too_narrow = weights.judgement.high - weights.judgement.low < 2 * spread
         if then.judgement.state == INSIDE or too_narrow:
-            return candidate, (changed, then), then.share.value
+            return candidate
         target = _target(weights, spread * 1.02)
     return None
 
@@ -120,12 +119,17 @@ def _target(weights: Weights, margin: float) -> float:
     return min(max(weights.share.value, least), most)
 
 
-def _effect(now: Standing, then: Standing) -> Effect:
-    def change(what: str) -> float | None:
-        before, after = getattr(now, what), getattr(then, what)
+def _effect(now: Standing, then: Tried) -> Effect:
+    def change(before: Anything, after: Anything) -> float | None:
         return None if isinstance(before, Missing) or isinstance(after, Missing) else after.value - before.value
 
-    return Effect(change("tongue") or 0.0, change("front"), change("rear"), change("trailer_axles"))
+    axles = then.carried.axles
+    return Effect(
+        change(now.tongue, then.carried.tongue) or 0.0,
+        change(now.front, axles.front),
+        change(now.rear, axles.rear),
+        change(now.trailer_axles, axles.trailer),
+    )
 
 
 def _ways(rig: Rig, placed: tuple[Placed, ...], weights: Weights) -> Iterator[Make]:
@@ -168,7 +172,7 @@ def _slide(space: Space, one: Placed, rest: _Trailer, target: float) -> Candidat
         f"Move {one.load.word.lower()} ({{m}}) {{dx}} {way}, to {{to}} behind the ball.",
         {"m": (one.weight.value, WEIGHT, "nearest"), "dx": (abs(dx), LENGTH, "nearest"), "to": (to, LENGTH, "nearest")},
     )
-    return says, load_changes.moved(one, to), one.weight.value * abs(dx)
+    return Candidate(says, load_changes.moved(one, to), one.weight.value * abs(dx))
 
 
 def _enough(lever: float, rest: _Trailer, target: float) -> float:
@@ -184,7 +188,7 @@ def _take_out(rig: Rig, one: Placed, rest: _Trailer, target: float) -> Candidate
         return None
     word = "Drain" if one.kind.density else "Take out"
     says = Phrase(f"{word} {{out}} of {one.load.word.lower()}.", {"out": (out, WEIGHT, "up")})
-    return says, load_changes.taken_out(rig, one, out), out * rest.L
+    return Candidate(says, load_changes.taken_out(rig, one, out), out * rest.L)
 
 
 def _fill(key: str, room: float, at: float, rest: _Trailer, target: float) -> Candidate | None:
@@ -199,4 +203,4 @@ def _fill(key: str, room: float, at: float, rest: _Trailer, target: float) -> Ca
         weight=load_changes.weight(key, more, Provenance.ASSUMED),
         when=load_changes.word(TO_COME),
     )
-    return says, (water,), more * rest.L / 6
+    return Candidate(says, (water,), more * rest.L / 6)

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from stathmos.core import heights
 from stathmos.core.figures import Anything, Missing, Rule, wanting, work
 from stathmos.core.rig import Rig
-from stathmos.core.rules import OFFSET_SCHOOLS, OffsetSchool, Rules
+from stathmos.core.rules import Rules
+from stathmos.core.schools import OFFSET_SCHOOLS, OffsetSchool
 from stathmos.core.selection import CHOSEN, Verdict
 from stathmos.core.units import LENGTH
 

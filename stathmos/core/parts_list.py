@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from stathmos.core.figures import Given, Phrase
+from stathmos.core.decisions import BUILT_IN, WANTED, Decisions
+from stathmos.core.figures import Given
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Build
 from stathmos.core.rig import Rig
 from stathmos.core.selection import wants_special_bracket
@@ -42,9 +44,10 @@ class PartsList:
     unpriced: int
 
 
-def parts_list(rig: Rig, build: Build, stock: Stock, sway_wanted: bool, sway_built_in: bool) -> PartsList:
+def parts_list(rig: Rig, build: Build, stock: Stock, decided: Decisions) -> PartsList:
     """Everything that the build takes, in the order in which it is laid out."""
-    lines = (*_hitch(rig, build), *_follows(rig, build, stock, sway_wanted and not sway_built_in))
+    friction_bar = decided.sway.verdict == WANTED and decided.sway_provided != BUILT_IN
+    lines = (*_hitch(rig, build), *_follows(rig, build, stock, friction_bar))
     to_buy = [line for line in lines if line.state == BUY]
     priced = [line.amount for line in to_buy if line.amount is not None]
     return PartsList(lines, sum(priced), len(to_buy) - len(priced))

@@ -11,9 +11,9 @@ import json
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from stathmos.core.findings import REFUSED, UNKNOWN, Finding
+from stathmos.core.entry import CHOICE, FLAG
+from stathmos.core.finding import REFUSED, UNKNOWN, Finding
 from stathmos.core.rig import ENTRIES, entries, entry_at, name_at
-from stathmos.core.rig.entry import CHOICE, FLAG
 from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Stock
 
 STATIONS = ("meet", "load", "weigh", "ratings", "height", "hitch", "bay", "handover")

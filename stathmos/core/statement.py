@@ -107,12 +107,7 @@ def _decided(report: dict[str, Any], system: str) -> list[str]:
         lines.append(f"  {state['name'].lower()}: {told}")
     settings = report["hitch"]["settings"]
     if settings is not None:
-        word = "links" if settings["step_word"] == "link" else "hole"
-        set_to = [
-            f"{name} {at}"
-            for name, at in (("washers", settings["washers"]), (word, settings["steps"]))
-            if at is not None
-        ]
+        set_to = [f"{one['row'].lower()} {one['count']}" for one in settings["counts"]]
         lines.append(f"  to begin with ({settings['source']}): {', '.join(set_to) or 'not in the catalogue'}")
     lines += ["", "Parts"]
     for line in report["parts"]["lines"]:

@@ -6,15 +6,16 @@ carry them and the catalogue is checked by the same limits.
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from stathmos.core import settings
+from stathmos.core.bars import BAR_STYLES, USUAL, BarStyle
+from stathmos.core.entry import rate
 from stathmos.core.figures import Given
 from stathmos.core.rig import choice, described, flag, length, weight
-from stathmos.core.rig.entry import rate
-from stathmos.core.rig.hitch import RESTORATIONS
-from stathmos.core.units import ANGLE, COUNT, COUPLE, KG_PER_LB, LENGTH, MM_PER_FT, MONEY
+from stathmos.core.schools import RESTORATION_SCHOOLS, choices
+from stathmos.core.units import COUNT, COUPLE, KG_PER_LB, LENGTH, MM_PER_FT, MONEY
 
 STAMP = "stamp on the part"
 DRAWING = "maker's drawing"
@@ -42,9 +43,7 @@ JOINTS = {
     "bracket_bolts": "Bracket bolts",
 }
 
-L_BRACKET, CHAIN = "l_bracket", "chain"
-BAR_STYLES = ((L_BRACKET, "rigid bars on L-brackets"), (CHAIN, "bars on chains"))
-STEP_WORDS = (("hole", "bracket holes, up"), ("link", "chain links, working"), ("turn", "turns of the tension nut"))
+_SETTINGS = settings.kit_fields()
 MOUNTS = (("top", "top-mount couplers only"), ("either", "top-mount and underslung"))
 
 
@@ -56,9 +55,7 @@ class Kit:
     seat. ``adds_overhang``: how far it moves the ball rearward of a plain mount.
     ``bracket_distance``: ball to frame bracket, as the maker prefers it, within
     ``bracket_least`` and ``bracket_most``. ``bar_rate``: vertical rate of one bar
-    at its end. ``washer_tilt``: how far one washer tilts the head; with
-    ``washers_slack`` of them the bars just touch. ``step_lift``: what one bracket
-    hole up, or one link less, lifts a bar's end; ``steps_slack`` as for washers.
+    at its end. What it is set by, `settings.settings_of` tells.
     """
 
     name: str = ""
@@ -78,19 +75,11 @@ class Kit:
     bracket_least: Given | None = length("Ball to bracket, least", HANDBOOK, 10, 60)
     bracket_most: Given | None = length("Ball to bracket, most", HANDBOOK, 10, 60)
     bar_length: Given | None = length("Bar length, ball to its end", DRAWING, 12, 60)
-    bar_style: Given | None = choice("Bars", DRAWING, *BAR_STYLES)
+    bar_style: Given | None = choice("Bars", DRAWING, *((one.key, one.words) for one in BAR_STYLES.values()))
     bar_rate: Given | None = rate("Rate of one bar at its end", DRAWING, usual="label")
-    washers_least: Given | None = _count("Head washers, least")
-    washers_most: Given | None = _count("Head washers, most")
-    washers_start: Given | None = _count("Head washers, to begin with")
-    washers_slack: Given | None = _count("Head washers at which the bars just touch")
-    washer_tilt: Given | None = described("Tilt of one washer", ANGLE, HANDBOOK, 0, 6 * math.pi / 180)
-    step_word: Given | None = choice("Bar ends are set by", HANDBOOK, *STEP_WORDS)
-    steps_least: Given | None = _count("Holes or links, least")
-    steps_most: Given | None = _count("Holes or links, most")
-    steps_start: Given | None = _count("Holes or links, to begin with")
-    steps_slack: Given | None = _count("Holes or links at which the bars just touch")
-    step_lift: Given | None = length("Lift of one hole or link", DRAWING, 0, 4)
+    # how its bars are set: the fields of every kind of setting
+    __annotations__.update(dict.fromkeys(_SETTINGS, "Given | None"))
+    locals().update(_SETTINGS)
     clears_trays: Given | None = flag("Brackets pass under a propane or battery tray", HANDBOOK)
     mounts: Given | None = choice("Coupler mounts", HANDBOOK, *MOUNTS)
     may_reverse: Given | None = flag("May reverse with the bars on", HANDBOOK)
@@ -124,8 +113,15 @@ class Kit:
         ("let_down", "let down to the minimum before measuring"),
     )
     handbook_offset: Given | None = length("Handbook's ball offset", HANDBOOK, 0, 4)
-    handbook_restoration: Given | None = choice("Handbook's restoration", HANDBOOK, *RESTORATIONS)
+    handbook_restoration: Given | None = choice(
+        "Handbook's restoration", HANDBOOK, *choices(RESTORATION_SCHOOLS.values())
+    )
     price: Given | None = price()
+
+    @property
+    def held(self) -> BarStyle:
+        """How its bars are held at the frame."""
+        return USUAL if self.bar_style is None else BAR_STYLES[self.bar_style.typed]
 
 
 SHANK_STYLES = (("adjustable", "adjustable, for a WD head"), ("fixed", "fixed ball mount, weight-carrying"))

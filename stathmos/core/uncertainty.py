@@ -112,3 +112,18 @@ def weighbridge_division(rig: Rig) -> float:
 def tape(given: Given | Missing, half_width: float) -> Given | Missing:
     """A length with the uncertainty of how it was taped, mm either way."""
     return given if isinstance(given, Missing) else replace(given, u=rectangular(half_width))
+
+
+def chance_between(low: float, high: float, mean: float, u: float) -> float:
+    """How likely a normally spread figure lies between two.
+
+    >>> round(chance_between(-1.96, 1.96, 0.0, 1.0), 3), chance_between(0, 1, 0.5, 0.0)
+    (0.95, 1.0)
+    """
+    if u <= 0:
+        return 1.0 if low <= mean <= high else 0.0
+
+    def below(edge: float) -> float:
+        return (1 + math.erf((edge - mean) / (u * math.sqrt(2)))) / 2
+
+    return below(high) - below(low)

@@ -13,7 +13,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.catalogue.shelf import as_rig_file_stock, parts_on_the_shelf
-from stathmos.core import findings, report, units
+from stathmos.core import finding, report, units
 from stathmos.core.rig import entry_at, name_at
 from stathmos.house import models as house
 from stathmos.people.roles import require
@@ -99,7 +99,7 @@ class RigsView(APIView):
         rules, chosen, offered = house.rules(), house.in_force(), parts_on_the_shelf()
         rigs = searched(Rig.objects.select_related("advisor"), request.query_params.get("q", ""))
         strips = [self._strip(rig.hold(), rules, chosen, offered) for rig in rigs]
-        strips.sort(key=lambda strip: findings.ORDER.index(strip["verdict"]["state"]))
+        strips.sort(key=lambda strip: finding.ORDER.index(strip["verdict"]["state"]))
         return Response(strips)
 
     @staticmethod

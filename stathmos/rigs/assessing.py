@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import as_rig_file_part, with_kept
-from stathmos.core import findings, report, units
-from stathmos.core.assess import Assessment, assess
+from stathmos.core import finding, findings, report, units
+from stathmos.core.answer import Assessment
+from stathmos.core.assess import assess
 from stathmos.core.bay import Fit, fit
 from stathmos.core.figures import Given
 from stathmos.core.ratings import Waiver
@@ -22,7 +23,7 @@ def assessed(
     rules: Rules = Rules(),
     advice: bool = True,
     waivers: tuple[Waiver, ...] = (),
-    asides: tuple[findings.Finding, ...] = (),
+    asides: tuple[finding.Finding, ...] = (),
 ) -> Assessment:
     """A rig that was read, judged by the house's rules; what could not be read keeps it from being fit."""
     return assess(rig_file.rig, rules, rig_file.stock, unread(rig_file), advice, waivers, asides)
@@ -48,7 +49,7 @@ def fit_rig(rig: SavedRig, rules: Rules, offered: Stock) -> tuple[Rig, Fit]:
     return rig_file.rig, found
 
 
-def differing_parts(kept: dict[str, dict[str, dict]]) -> tuple[findings.Finding, ...]:
+def differing_parts(kept: dict[str, dict[str, dict]]) -> tuple[finding.Finding, ...]:
     """A caution for each part that the catalogue describes otherwise than the rig took it over."""
     told = []
     for kind, parts in kept.items():

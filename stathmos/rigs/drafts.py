@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import cargo, compare, coupled, elevation, heights, report
-from stathmos.core.assess import Assessment
+from stathmos.core.answer import Assessment
 from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Missing
 from stathmos.core.rigfile import RigFile, read_entries
+from stathmos.core.settings import KINDS as SETTINGS
 from stathmos.core.units import WEIGHT, UnreadableError, parse
 from stathmos.house import models as house
 from stathmos.rigs import assessing
@@ -58,7 +59,7 @@ def read(data: object) -> Draft:
 def problems(draft: Draft) -> list[dict[str, str]]:
     """What is written and cannot be read, or cannot be, by place."""
     rig = draft.rig_file.rig
-    wrong = contradictions(rig, cargo.plan(rig, rig.figure("vehicle.overhang")))
+    wrong = contradictions(rig, cargo.plan(rig))
     unread = [{"place": one.place, "says": one.says} for one in draft.rig_file.problems]
     return [*unread, *({"place": one.place, "says": one.says.text("us")} for one in wrong)]
 
@@ -67,18 +68,30 @@ def _text(entry: object) -> str:
     return str(entry.get("is", "")) if isinstance(entry, dict) else str(entry or "")
 
 
+MOST_ASKED = 12  # holes, or steps of a setting, either way
+MOST_SOFTER = 60  # per cent
+MOST_ON_TONGUE = 1000.0  # kg
+
+
 def asked(data: dict) -> tuple[coupled.Asked | None, dict[str, str]]:
-    """What if: holes, washers and steps as whole numbers, the tongue as typed, softer springs in per cent; what cannot be read, by place."""
+    """What if: holes and steps of each setting as whole numbers, the tongue as typed, softer springs in per cent; what cannot be read, by place."""
     written = data.get("what_if")
     if not isinstance(written, dict):
         return None, {}
-    problems, numbers = {}, {}
-    for name, most in (("holes", 12), ("washers", 12), ("steps", 12), ("softer", 60)):
-        number = written.get(name, 0)
-        whole = isinstance(number, int) and not isinstance(number, bool)
-        if not whole or abs(number) > most or (name == "softer" and number < 0):
-            problems[f"what_if.{name}"] = f"A whole number up to {most}."
-        numbers[name] = number
+    problems: dict[str, str] = {}
+
+    def whole(place: str, number: object, least: int, most: int) -> int:
+        if isinstance(number, int) and not isinstance(number, bool) and least <= number <= most:
+            return number
+        problems[f"what_if.{place}"] = f"A whole number up to {most}."
+        return 0
+
+    more = written.get("settings") or {}
+    if not isinstance(more, dict) or not set(more) <= set(SETTINGS):
+        more, problems["what_if.settings"] = {}, f"Each kind of setting by its key: {', '.join(SETTINGS)}."
+    settings = {kind: whole(f"settings.{kind}", number, -MOST_ASKED, MOST_ASKED) for kind, number in more.items()}
+    holes = whole("holes", written.get("holes", 0), -MOST_ASKED, MOST_ASKED)
+    softer = whole("softer", written.get("softer", 0), 0, MOST_SOFTER)
     tongue, text = 0.0, str(written.get("tongue", "")).strip()[:60]
     sign = -1.0 if text[:1] in ("-", "−") else 1.0
     if text.lstrip("+-−").strip():
@@ -86,20 +99,18 @@ def asked(data: dict) -> tuple[coupled.Asked | None, dict[str, str]]:
             tongue = sign * parse(text.lstrip("+-−"), WEIGHT, written.get("system", "us"))
         except (UnreadableError, KeyError) as error:
             problems["what_if.tongue"] = str(error)
-        if abs(tongue) > 1000:
+        if abs(tongue) > MOST_ON_TONGUE:
             problems["what_if.tongue"] = "More than 2,204 lb (1,000 kg) is not believed."
     if problems:
         return None, problems
-    holes, washers, steps, softer = (numbers[name] for name in ("holes", "washers", "steps", "softer"))
-    return coupled.Asked(holes, heights.hole_pitch(None), washers, steps, tongue, softer / 100), {}
+    return coupled.Asked(holes=holes, settings=settings, tongue=tongue, softer=softer / 100), {}
 
 
 def what_if(assessment: Assessment, question: coupled.Asked) -> dict | None:
     """The rig as asked for, with its pose for the drawing."""
     if question.nothing:
         return None
-    pitch = heights.hole_pitch(assessment.choice.in_force.shank)
-    question = coupled.Asked(**{**vars(question), "pitch": pitch})
+    question = replace(question, pitch=heights.hole_pitch(assessment.choice.in_force.shank))
     found = coupled.what_if(assessment.rest, assessment.coupled, question)
     told = report.answer(found)
     if isinstance(found, Missing):

@@ -6,7 +6,7 @@ The data itself is made by `stathmos.core.report`; a test holds the two together
 from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
-from stathmos.core import findings, parts_list, reading_list, selection
+from stathmos.core import finding, parts_list, reading_list, selection
 from stathmos.core.ratings import State
 from stathmos.core.report import build
 from stathmos.core.rig import KINDS
@@ -116,14 +116,20 @@ PartsShape = shape(
 )
 VerdictShape = shape(
     "Verdict",
-    state=s.ChoiceField(findings.ORDER),
+    state=s.ChoiceField(finding.ORDER),
     says=BothShape(),
     remedy=BothShape(),
     station=text(),
     more=s.IntegerField(),
 )
 FindingShape = shape(
-    "Finding", state=s.ChoiceField(findings.ORDER), station=text(), subject=text(), says=BothShape(), remedy=BothShape()
+    "Finding",
+    key=text(),
+    state=s.ChoiceField(finding.ORDER),
+    station=text(),
+    subject=text(),
+    says=BothShape(),
+    remedy=BothShape(),
 )
 PoseShape = shape(
     "Pose",
@@ -230,9 +236,9 @@ OffsetShape = shape(
 )
 SettingsShape = shape(
     "Settings",
-    washers=s.IntegerField(allow_null=True),
-    steps=s.IntegerField(allow_null=True),
-    step_word=text(),
+    counts=shape("SettingCount", kind=text(), row=text(), stepper=text(), count=s.IntegerField(), words=text())(
+        many=True
+    ),
     source=s.ChoiceField(["model", "handbook"]),
     wind=FigureShape(),
     ask=text(),
@@ -393,8 +399,7 @@ DraftShape = shape(
     what_if=shape(
         "WhatIfAsk",
         holes=s.IntegerField(required=False),
-        washers=s.IntegerField(required=False),
-        steps=s.IntegerField(required=False),
+        settings=s.DictField(child=s.IntegerField(), required=False, help_text="So many more of each kind of setting."),
         softer=s.IntegerField(required=False, help_text="Per cent."),
         tongue=s.CharField(required=False, allow_blank=True),
         system=s.ChoiceField(["us", "metric"], required=False),

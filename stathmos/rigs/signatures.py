@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from stathmos.catalogue.shelf import parts_on_the_shelf, with_kept
 from stathmos.core import signing
-from stathmos.core.findings import Finding
+from stathmos.core.finding import Finding
 from stathmos.core.handover import unsigned
 from stathmos.core.stock import Stock
 from stathmos.house import models as house

@@ -114,7 +114,7 @@ SPECTACULAR_SETTINGS = {
         "ProvenanceEnum": "stathmos.catalogue.shapes.PROVENANCES",
         "LinkStateEnum": "stathmos.rigs.shapes.LINK_STATES",
         "PartStateEnum": "stathmos.rigs.shapes.PART_STATES",
-        "VerdictStateEnum": "stathmos.core.findings.ORDER",
+        "VerdictStateEnum": "stathmos.core.finding.ORDER",
         "ShareStateEnum": "stathmos.rigs.shapes.SHARE_STATES",
         "SignatureStateEnum": "stathmos.rigs.shapes.SIGNATURE_STATES",
         "LoadWhenEnum": "stathmos.rigs.shapes.LOAD_WHEN",

@@ -5,7 +5,8 @@ from __future__ import annotations
 import copy
 
 from stathmos.core import rigfile
-from stathmos.core.assess import Assessment, assess
+from stathmos.core.answer import Assessment
+from stathmos.core.assess import assess
 from stathmos.core.ratings import Link
 
 KG = 0.45359237

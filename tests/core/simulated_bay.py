@@ -12,10 +12,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from stathmos.core import statics
-from stathmos.core.bay import coach, learn
-from stathmos.core.bay.arches import MARK_HALF_WIDTH
+from stathmos.core.bay.adjust import coach, learn
+from stathmos.core.bay.measure.arches import MARK_HALF_WIDTH
+from stathmos.core.bay.measure.trials import Setting
+from stathmos.core.figures import Given, Provenance
+from stathmos.core.schools import Band
+from stathmos.core.settings import KINDS, Allowed
 from stathmos.core.uncertainty import rectangular
-from stathmos.core.units import KG_PER_LB, MM_PER_IN
+from stathmos.core.units import COUNT, KG_PER_LB, MM_PER_IN
 
 SIXTEENTH = MM_PER_IN / 16
 MOST_TRIALS = 10
@@ -81,8 +85,21 @@ def meaned(height: float, rng: np.random.Generator) -> float:
     return (taped(height, rng) + taped(height, rng)) / 2
 
 
-RANGES = {learn.WASHERS: coach.Range(0, 7), learn.STEPS: coach.Range(1, 5)}
-TARGET = coach.Target(0.5, 1.0, 0.75)
+WASHER, HOLE = "washer", "hole"
+
+
+def allowed(kind: str, least: int, most: int, halves: bool = False) -> Allowed:
+    """A kind of setting with so many of it allowed."""
+    ends = (Given(float(one), COUNT, Provenance.LABEL) for one in (least, most))
+    return Allowed(kind=KINDS[kind], least=next(ends), most=next(ends), start=None, slack=None, halves=halves)
+
+
+def setting(washers: float, holes: float, hole: int | None = None) -> Setting:
+    return Setting({WASHER: washers, HOLE: holes}, hole)
+
+
+RANGES = (allowed(WASHER, 0, 7), allowed(HOLE, 1, 5))
+TARGET = Band(0.5, 0.75, 1.0)
 U_MEAN = rectangular(MARK_HALF_WIDTH) / 2**0.5
 
 
@@ -95,24 +112,24 @@ def trials_needed(rng: np.random.Generator) -> tuple[int | None, float]:
     # the bay's own: springs from tape before the bars go on, as `calibrate` does
     believed = Truth(**{**vars(believed), "k_f": true.T * true.o / (true.w * rise)})
     start = min(
-        (learn.Setting(washers, steps) for washers in range(8) for steps in (3,)),
-        key=lambda one: abs(believed.restoration(one.washers, one.steps) - TARGET.aim),
+        (setting(washers, 3) for washers in range(8)),
+        key=lambda one: abs(believed.restoration(one.of(WASHER), one.of(HOLE)) - TARGET.aim),
     )
-    here = believed.restoration(start.washers, start.steps)
+    here = believed.restoration(start.of(WASHER), start.of(HOLE))
     effects = {
-        learn.WASHERS: abs(believed.restoration(7, 4) - believed.restoration(6, 4)),
-        learn.STEPS: abs(believed.restoration(7, 5) - believed.restoration(7, 4)),
+        WASHER: abs(believed.restoration(7, 4) - believed.restoration(6, 4)),
+        HOLE: abs(believed.restoration(7, 5) - believed.restoration(7, 4)),
     }
     line = learn.believed(start, (here, 0.35), {kind: (effect, 0.3 * effect) for kind, effect in effects.items()})
     now, seen = start, []
     for number in range(1, MOST_TRIALS + 1):
-        f_true = true.restoration(now.washers, now.steps)
+        f_true = true.restoration(now.of(WASHER), now.of(HOLE))
         c = meaned(A + true.rise * (1 - f_true), rng)
         f = (b - c) / rise
         u_trial = U_MEAN / rise
         u = U_MEAN / rise * (1 + (1 - f) ** 2 + f**2) ** 0.5
         seen.append(learn.Seen(now, f, u_trial))
-        advice = coach.advise(learn.learned(line, seen), now, (f, u), TARGET, RANGES, noise_u=u_trial)
+        advice = coach.advise(learn.learned(line, seen), now, learn.Believed(f, u), TARGET, RANGES, noise_u=u_trial)
         if advice.verdict != coach.CHANGE:
             return (number if advice.verdict == coach.DONE else None), f_true
         now = advice.to

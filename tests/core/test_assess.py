@@ -6,12 +6,13 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from stathmos.core import findings, report, rigfile
+from stathmos.core import finding, report, rigfile
 from stathmos.core.assess import assess
 from stathmos.core.figures import Authority, Figure, Missing, Provenance
 from stathmos.core.ratings import State
 from stathmos.core.rig import ENTRIES, LIST_ENTRIES
-from stathmos.core.rules import RESTORATION_SCHOOLS, SHARE_SCHOOLS, Rules, rules_for
+from stathmos.core.rules import Rules, rules_for
+from stathmos.core.schools import RESTORATION_SCHOOLS, SHARE_SCHOOLS
 from tests.core.rigs import KG, RIG, assessed, label, link, measured, rig
 
 WRITTEN = [(section, name) for section in ("vehicle", "trailer", "loads", "weighing") for name in RIG[section]]
@@ -32,7 +33,7 @@ class WhateverIsKnown(unittest.TestCase):
     @given(st.lists(st.sampled_from(WRITTEN), unique=True))
     def test_it_always_answers(self, taken: list[tuple[str, str]]) -> None:
         plain = report.plain(assessed(without(taken)))
-        self.assertIn(plain["verdict"]["state"], findings.ORDER)
+        self.assertIn(plain["verdict"]["state"], finding.ORDER)
         self.assertTrue(plain["verdict"]["says"]["us"] and plain["verdict"]["remedy"]["metric"])
 
     @settings(max_examples=120, deadline=None)

@@ -12,19 +12,24 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from stathmos.core import rigfile, statics
-from stathmos.core.bay import calibrate, coach, fit, learn, torque, windows
-from stathmos.core.bay.arches import Arches, State, arches, over_front_axle, over_rear_axle, uneven
-from stathmos.core.bay.coach import Range, Target
-from stathmos.core.bay.learn import STEPS, WASHERS, Seen, Setting
+from stathmos.core.bay import fit
+from stathmos.core.bay.adjust import coach, learn
+from stathmos.core.bay.adjust.learn import Believed, Seen
+from stathmos.core.bay.measure import calibrate, trials, windows
+from stathmos.core.bay.measure.arches import Arches, State, arches, over_front_axle, over_rear_axle, uneven
+from stathmos.core.bay.measure.trials import Setting
+from stathmos.core.bay.prove import torque
+from stathmos.core.coupled import Rest
 from stathmos.core.figures import Authority, Given, Missing, Provenance, work
 from stathmos.core.heights import Geometry
 from stathmos.core.rig import Rig
-from stathmos.core.rules import RESTORATION_SCHOOLS, Rules
+from stathmos.core.rules import Rules
+from stathmos.core.schools import ORDER_SCHOOLS, RESTORATION_SCHOOLS, Band, equal_drop_restoration
 from stathmos.core.stock import Wrench
 from stathmos.core.units import COUPLE, KG_PER_LB, LENGTH, MM_PER_IN, RATE, WEIGHT
 from tests.core import simulated_bay
 from tests.core.rigs import RIG, measured
-from tests.core.simulated_bay import taped
+from tests.core.simulated_bay import HOLE, RANGES, TARGET, WASHER, allowed, setting, taped
 
 FT_LB = 304.8 * KG_PER_LB
 
@@ -37,7 +42,7 @@ def inches(value: float, path: str, u: float = 0.01) -> Given:
     return given_figure(value * MM_PER_IN, LENGTH, u, path)
 
 
-def at(a: float, b: float, c: float | None, rear: tuple[float, float, float] = (39.0, 37.5, 38.2)) -> windows.Measured:
+def at(a: float, b: float, c: float | None, rear: tuple[float, float, float] = (39.0, 37.5, 38.2)) -> windows.Taped:
     """Marks in inches, the two sides alike; the geometry of the worked example."""
     front = [inches(one, name) for one, name in ((a, "a"), (b, "b"))]
     back = [inches(one, name) for one, name in zip(rear, ("ra", "rb", "rc"), strict=True)]
@@ -50,13 +55,14 @@ def at(a: float, b: float, c: float | None, rear: tuple[float, float, float] = (
         *(given_figure(one * MM_PER_IN) for one in (145, 50, 216)), given_figure(1, RATE), given_figure(1, RATE)
     )
     state = None if c is None else State(inches(c, "c"), back[2])
-    return windows.Measured(
-        found, geometry, State(Missing(("g",)), Missing(("g",))), state, windows.restoration(found, state)
-    )
+    return windows.Taped(
+        arches=found, geometry=geometry, good=State(Missing(("g",)), Missing(("g",))), c=state,
+        restoration=trials.restoration(found, state),
+    )  # fmt: skip
 
 
-def said(measured_at: windows.Measured, rules: Rules = Rules()) -> dict[str, windows.Window]:
-    return {one.key: one for one in windows.windows(measured_at, rules, lambda low, high: None)}
+def said(measured_at: windows.Taped, rules: Rules = Rules()) -> dict[str, windows.Window]:
+    return {one.key: one for one in windows.under_each_school(measured_at, rules, lambda low, high: None)}
 
 
 class Windows(unittest.TestCase):
@@ -92,7 +98,7 @@ class Windows(unittest.TestCase):
         """Statics of the method page: 800 lb, w 145, o 50, L 216 in, 500 and 700 lb/in."""
         rise, drop = 276 / 500, 1076 / 700
         r = windows.rear_follows(145, 50, 216)
-        f = windows.equal_drop_restoration(rise, drop, r)
+        f = equal_drop_restoration(rise, drop, r)
         self.assertGreater(f, 1)
         M = statics.couple_for_restoration(f, 800, 50, 216)
         front = statics.front_axle_change(800, M, 145, 50, 216) / 500
@@ -109,7 +115,7 @@ class Windows(unittest.TestCase):
         measured_at = at(37.0, 38.0, 37.55)
         doubtful = replace(measured_at, restoration=replace(measured_at.restoration, doubt=lambda: {"c": 0.04}))
         self.assertEqual(said(doubtful)["half_to_full"].verdict, "cannot tell")
-        surer = replace(measured_at, restoration=replace(measured_at.restoration, spread={"c": 0.02}))
+        surer = replace(measured_at, restoration=replace(measured_at.restoration, doubt=lambda: {"c": 0.02}))
         self.assertEqual(said(surer)["half_to_full"].verdict, "too little")
 
     def test_a_known_good_rig_is_matched_by_its_heights_alone(self) -> None:
@@ -129,7 +135,7 @@ class Windows(unittest.TestCase):
     def test_a_handbook_goes_before_the_bays_own_school(self) -> None:
         handbook = replace(RESTORATION_SCHOOLS["full"], authority=Authority.VEHICLE_HANDBOOK)
         rules = Rules(restoration=handbook, bay_school="equal_drop", bay_authority=Authority.RIG)
-        self.assertEqual(windows.in_force(rules), ("full", "tow-vehicle handbook"))
+        self.assertEqual(windows.in_force(rules), ("full", Authority.VEHICLE_HANDBOOK))
         self.assertEqual(windows.in_force(replace(rules, restoration=RESTORATION_SCHOOLS["full"]))[0], "equal_drop")
 
     def test_a_rise_inside_the_noise_restores_nothing_that_can_be_told(self) -> None:
@@ -139,7 +145,7 @@ class Windows(unittest.TestCase):
 
     @given(st.floats(0.3, 2.0), st.floats(-0.5, 2.0))
     def test_the_height_of_a_restoration_gives_it_back(self, rise: float, f: float) -> None:
-        self.assertAlmostEqual(windows.restoration_from_marks(36, 36 + rise, 36 + rise - f * rise), f, 6)
+        self.assertAlmostEqual(trials.restoration_from_marks(36, 36 + rise, 36 + rise - f * rise), f, 6)
 
 
 class Marks(unittest.TestCase):
@@ -225,10 +231,12 @@ class Calibration(unittest.TestCase):
         geometry = Geometry(
             given_figure(w), given_figure(o), given_figure(L), given_figure(1, RATE), given_figure(1, RATE)
         )
-        found = calibrate.loads(
-            given_figure(f, "share"), given_figure(T, WEIGHT), given_figure(7 * T, WEIGHT), given_figure(1500, WEIGHT),
-            given_figure(1200, WEIGHT), geometry, given_figure(700),
+        nobody = Missing(("x",))
+        rest = Rest(
+            given_figure(T, WEIGHT), given_figure(7 * T, WEIGHT), given_figure(1500, WEIGHT), given_figure(1200, WEIGHT),
+            geometry, nobody, nobody, nobody, given_figure(700), None, RESTORATION_SCHOOLS["full"], nobody,
         )  # fmt: skip
+        found = calibrate.loads(given_figure(f, "share"), rest)
         self.assertAlmostEqual(found.front.value + found.rear.value + found.trailer_axles.value, 2700 + 7 * T, 5)
         self.assertAlmostEqual(found.front.value, 1500 - (1 - f) * T * o / w, 6)
 
@@ -240,91 +248,101 @@ class Learning(unittest.TestCase):
 
         rng = np.random.default_rng(3)
         trials = [
-            Seen(Setting(w, s), 0.3 + 0.1 * (w - 4) + 0.17 * (s - 3) + rng.normal(0, 0.01), 0.01)
+            Seen(setting(w, s), 0.3 + 0.1 * (w - 4) + 0.17 * (s - 3) + rng.normal(0, 0.01), 0.01)
             for w, s in ((4, 3), (5, 3), (6, 3), (6, 4), (5, 2))
         ]
-        before = learn.believed(Setting(4, 3), (0.5, 1e4), {WASHERS: (0.2, 1e4), STEPS: (0.2, 1e4)})
+        before = learn.believed(setting(4, 3), (0.5, 1e4), {WASHER: (0.2, 1e4), HOLE: (0.2, 1e4)})
         found = learn.learned(before, trials).mean
-        rows = np.array([[1, one.setting.washers - 4, one.setting.steps - 3] for one in trials])
+        rows = np.array([[1, one.setting.of(WASHER) - 4, one.setting.of(HOLE) - 3] for one in trials])
         expected = lsq_linear(rows, [one.restoration for one in trials]).x
         np.testing.assert_allclose(found, expected, atol=1e-4)
 
     def test_bars_that_hang_slack_teach_nothing_beyond_that(self) -> None:
-        before = learn.believed(Setting(2, 3), (-0.3, 0.2), {WASHERS: (0.12, 0.03), STEPS: (0.2, 0.05)})
-        after = learn.learned(before, [Seen(Setting(2, 3), 0.01, 0.03)])
+        before = learn.believed(setting(2, 3), (-0.3, 0.2), {WASHER: (0.12, 0.03), HOLE: (0.2, 0.05)})
+        after = learn.learned(before, [Seen(setting(2, 3), 0.01, 0.03)])
         np.testing.assert_allclose(after.mean, before.mean)
 
     @given(st.lists(st.tuples(st.integers(0, 7), st.integers(1, 5), st.floats(0.1, 1.2)), min_size=1, max_size=6))
     def test_every_trial_makes_it_surer(self, tries: list[tuple[int, int, float]]) -> None:
-        line = learn.believed(Setting(4, 3), (0.6, 0.3), {WASHERS: (0.12, 0.04), STEPS: (0.2, 0.06)})
-        sure = [line.predicted(Setting(6, 4))[1]]
+        line = learn.believed(setting(4, 3), (0.6, 0.3), {WASHER: (0.12, 0.04), HOLE: (0.2, 0.06)})
+        sure = [line.predicted(setting(6, 4))[1]]
         for count in range(1, len(tries) + 1):
-            seen = [Seen(Setting(w, s), f, 0.05) for w, s, f in tries[:count]]
-            sure.append(learn.learned(line, seen).predicted(Setting(6, 4))[1])
+            seen = [Seen(setting(w, s), f, 0.05) for w, s, f in tries[:count]]
+            sure.append(learn.learned(line, seen).predicted(setting(6, 4))[1])
         self.assertTrue(all(later <= earlier + 1e-12 for earlier, later in zip(sure, sure[1:], strict=False)))
-
-
-RANGES = {WASHERS: Range(0, 7), STEPS: Range(1, 5)}
-TARGET = Target(0.5, 1.0, 0.75)
 
 
 class Coach(unittest.TestCase):
     def line(self, at_4_3: float, washer: float = 0.1, step: float = 0.2) -> learn.Line:
-        return learn.believed(Setting(4, 3), (at_4_3, 0.02), {WASHERS: (washer, 0.01), STEPS: (step, 0.02)})
+        return learn.believed(setting(4, 3), (at_4_3, 0.02), {WASHER: (washer, 0.01), HOLE: (step, 0.02)})
 
     def advise(
         self,
         f: float,
-        now: Setting = Setting(4, 3),
+        now: Setting = setting(4, 3),
         order: str = "tilt_first",
-        target: Target = TARGET,
+        target: Band = TARGET,
         ranges=None,
         u: float = 0.04,
         **more: float,
     ) -> coach.Advice:
-        return coach.advise(self.line(f, **more), now, (f, u), target, ranges or RANGES, order, u / 2)
+        return coach.advise(
+            self.line(f, **more), now, Believed(f, u), target, ranges or RANGES, ORDER_SCHOOLS[order], u / 2
+        )
 
     def test_tilt_first_and_to_the_aim(self) -> None:
         advice = self.advise(0.35)
-        self.assertEqual((advice.verdict, advice.kind, advice.by), ("change", WASHERS, 3.0))
+        self.assertEqual((advice.verdict, advice.kind, advice.by), ("change", WASHER, 3.0))
         self.assertEqual(
-            (advice.to.washers, advice.to.steps), (7, 3), "0.35 + 3 · 0.1 = 0.65, the nearest to 0.75 that there is"
+            (advice.to.of(WASHER), advice.to.of(HOLE)),
+            (7, 3),
+            "0.35 + 3 · 0.1 = 0.65, the nearest to 0.75 that there is",
         )
         self.assertLess(self.advise(1.3).by, 0)
 
     def test_the_ends_when_tilt_is_used_up(self) -> None:
-        line = learn.believed(Setting(7, 3), (0.3, 0.02), {WASHERS: (0.1, 0.01), STEPS: (0.2, 0.02)})
-        advice = coach.advise(line, Setting(7, 3), (0.3, 0.04), TARGET, RANGES, "tilt_first", 0.02)
-        self.assertEqual((advice.kind, advice.by), (STEPS, 2.0))
-        only = coach.advise(line, Setting(7, 3), (0.3, 0.04), TARGET, RANGES, "tilt_only", 0.02)
+        line = learn.believed(setting(7, 3), (0.3, 0.02), {WASHER: (0.1, 0.01), HOLE: (0.2, 0.02)})
+        advice = coach.advise(
+            line, setting(7, 3), Believed(0.3, 0.04), TARGET, RANGES, ORDER_SCHOOLS["tilt_first"], 0.02
+        )
+        self.assertEqual((advice.kind, advice.by), (HOLE, 2.0))
+        only = coach.advise(line, setting(7, 3), Believed(0.3, 0.04), TARGET, RANGES, ORDER_SCHOOLS["tilt_only"], 0.02)
         self.assertEqual((only.verdict, only.wants_more), ("used up", True))
 
     def test_links_work_the_other_way_about_and_may_be_halved(self) -> None:
-        line = learn.believed(Setting(7, 6), (0.3, 0.02), {WASHERS: (0.1, 0.01), STEPS: (-0.3, 0.02)})
-        advice = coach.advise(line, Setting(7, 6), (0.3, 0.04), TARGET, {STEPS: Range(4, 8, 0.5)}, "either", 0.02)
-        self.assertEqual(advice.to.steps, 4.5)
+        line = learn.believed(setting(7, 6), (0.3, 0.02), {WASHER: (0.1, 0.01), HOLE: (-0.3, 0.02)})
+        advice = coach.advise(
+            line,
+            setting(7, 6),
+            Believed(0.3, 0.04),
+            TARGET,
+            (allowed(HOLE, 4, 8, halves=True),),
+            ORDER_SCHOOLS["either"],
+            0.02,
+        )
+        self.assertEqual(advice.to.of(HOLE), 4.5)
 
     def test_it_stops_when_done_when_blind_and_when_the_settings_step_over(self) -> None:
         self.assertEqual(self.advise(0.75).verdict, "done")
         self.assertEqual(self.advise(0.3, u=0.6).verdict, "noise")
-        narrow = Target(0.48, 0.5, 0.49)
-        self.assertEqual(self.advise(0.45, target=narrow, ranges={STEPS: Range(1, 5)}, u=0.01).verdict, "too coarse")
+        narrow = Band(0.48, 0.49, 0.5)
+        self.assertEqual(self.advise(0.45, target=narrow, ranges=(allowed(HOLE, 1, 5),), u=0.01).verdict, "too coarse")
 
     def test_never_two_changes_at_once(self) -> None:
         rng = np.random.default_rng(1)
         for _ in range(300):
-            now = Setting(float(rng.integers(0, 8)), float(rng.integers(1, 6)))
+            now = setting(float(rng.integers(0, 8)), float(rng.integers(1, 6)))
             line = learn.believed(
                 now,
                 (rng.uniform(-0.2, 1.6), 0.1),
-                {WASHERS: (rng.uniform(0.02, 0.2), 0.02), STEPS: (rng.uniform(-0.3, 0.3), 0.05)},
+                {WASHER: (rng.uniform(0.02, 0.2), 0.02), HOLE: (rng.uniform(-0.3, 0.3), 0.05)},
             )
             f = max(0.0, line.mean[0])
             advice = coach.advise(
-                line, now, (f, 0.05), TARGET, RANGES, str(rng.choice(["tilt_first", "either", "tilt_only"])), 0.03
+                line, now, Believed(f, 0.05), TARGET, RANGES, ORDER_SCHOOLS[str(rng.choice(list(ORDER_SCHOOLS)))], 0.03
             )
             if advice.verdict == "change":
-                self.assertEqual((advice.to.washers != now.washers) + (advice.to.steps != now.steps), 1)
+                self.assertEqual((advice.to.of(WASHER) != now.of(WASHER)) + (advice.to.of(HOLE) != now.of(HOLE)), 1)
                 self.assertEqual(advice.to.hole, now.hole)
 
     def test_at_most_four_trials_on_nineteen_of_twenty_rigs_it_does_not_know(self) -> None:
@@ -398,9 +416,9 @@ class Together(unittest.TestCase):
     def test_a_marked_bay_recalibrates_the_model(self) -> None:
         bay = self.marks({"a": "37", "b": "37 3/4"}, {"a": "39", "b": "37 1/2"})
         found = self.fitted(bay=bay)
-        self.assertNotIsInstance(found.rates.front, Missing)
-        self.assertAlmostEqual(found.now.rest.geometry.k_f.value, found.rates.front.value, 9)
-        self.assertNotAlmostEqual(found.planned.rest.geometry.k_f.value, found.rates.front.value, 3)
+        self.assertNotIsInstance(found.measured.rates.front, Missing)
+        self.assertAlmostEqual(found.now.rest.geometry.k_f.value, found.measured.rates.front.value, 9)
+        self.assertNotAlmostEqual(found.measured.planned.rest.geometry.k_f.value, found.measured.rates.front.value, 3)
         bare = found.now.coupled.states[1]
         self.assertAlmostEqual(-bare.front_drop.value, 0.75 * MM_PER_IN, 6, "the model now gives what was measured")
 
@@ -427,14 +445,14 @@ class Together(unittest.TestCase):
             found = self.fitted(bay=bay, trials={"trial_1": trial}, weighing=weighing)
             with self.subTest(weighed=weighed):
                 # (2880 − 2700) / (3000 − 2700) = 0.6 on the scale, (37¾ − 37¼) / ¾ = 0.667 by tape
-                self.assertAlmostEqual(found.restoration.tape.value, 2 / 3, 9)
+                self.assertAlmostEqual(found.measured.restoration.tape.value, 2 / 3, 9)
                 if weighed == "yes":
-                    self.assertAlmostEqual(found.restoration.bridge.value, 0.6, 9)
-                    self.assertTrue(0.6 < found.restoration.together.value < 2 / 3)
-                    self.assertIn("with the weighbridge counted in", found.windows[0].says.text("us"))
+                    self.assertAlmostEqual(found.measured.restoration.bridge.value, 0.6, 9)
+                    self.assertTrue(0.6 < found.measured.restoration.together.value < 2 / 3)
+                    self.assertIn("with the weighbridge counted in", found.measured.windows[0].says.text("us"))
                 else:
-                    self.assertIsInstance(found.restoration.bridge, Missing)
-                    self.assertAlmostEqual(found.restoration.together.value, 2 / 3, 9)
+                    self.assertIsInstance(found.measured.restoration.bridge, Missing)
+                    self.assertAlmostEqual(found.measured.restoration.together.value, 2 / 3, 9)
 
     def test_a_known_good_rig_wants_the_same_spot(self) -> None:
         ways = {"bay_school": measured("known_good")}
@@ -447,8 +465,8 @@ class Together(unittest.TestCase):
         for spot in ("", "yes", "no"):
             written = {**bay, **({"good_same_spot": measured(spot)} if spot else {})}
             found = self.fitted(bay=written, ways=ways)
-            self.assertEqual(found.windows[0].key, "known_good")
-            states[spot] = next(one.state for one in found.checks if one.key == "same_spot")
+            self.assertEqual(found.measured.windows[0].key, "known_good")
+            states[spot] = next(one.state for one in found.measured.checks if one.key == "same_spot")
             self.assertIn("bay.good_front", [one.path for one in found.sections[1].questions])
         self.assertEqual(states, {"": "unknown", "yes": "good", "no": "refused"})
 
@@ -456,9 +474,9 @@ class Together(unittest.TestCase):
         bay = self.marks({"a": "24", "b": "25"}, {"a": "26", "b": "24"})
         bay |= {"marks": measured("bumper"), "front_mark": measured("36"), "rear_mark": measured("48")}
         found = self.fitted(bay=bay)
-        self.assertAlmostEqual(found.arches.a.front_mark.value / MM_PER_IN, 24, 9)
-        self.assertNotAlmostEqual(found.arches.a.front.value / MM_PER_IN, 24, 2)
-        self.assertIn("Its window", found.windows[0].says.text("us"))
+        self.assertAlmostEqual(found.measured.arches.a.front_mark.value / MM_PER_IN, 24, 9)
+        self.assertNotAlmostEqual(found.measured.arches.a.front.value / MM_PER_IN, 24, 2)
+        self.assertIn("Its window", found.measured.windows[0].says.text("us"))
 
     def test_refused_whatever_is_not_so(self) -> None:
         for name, wrong in (("loaded", "no"), ("in_line", "no"), ("jack_clear", "no")):
@@ -481,7 +499,7 @@ class Together(unittest.TestCase):
         self.assertTrue(any("Two things were changed at once" in one for one in said_of))
         trials["trial_2"]["steps_right"] = measured("5")
         found = self.fitted(bay=bay, trials=trials)
-        self.assertEqual(found.next.verdict, "set both sides alike")
+        self.assertEqual(found.adjusted.next.verdict, "set both sides alike")
 
     @settings(deadline=None, max_examples=60)
     @given(st.data())
@@ -506,8 +524,8 @@ class Together(unittest.TestCase):
             for number in range(1, data.draw(st.integers(1, 4)))
         }
         found = self.fitted(bay=bay, trials=trials)
-        for window in found.windows:
+        for window in found.measured.windows:
             for value in (window.low, window.high, window.low_height, window.likely):
                 self.assertTrue(value is None or math.isfinite(value), window)
-        for figure in (found.rates.front, found.restoration.together, found.attitude):
+        for figure in (found.measured.rates.front, found.measured.restoration.together, found.measured.attitude):
             self.assertTrue(isinstance(figure, Missing) or math.isfinite(figure.value) and math.isfinite(figure.u))

@@ -10,17 +10,18 @@ from hypothesis import strategies as st
 from scipy.optimize import brentq
 
 from stathmos.core import statics
-from stathmos.core.bay import calibrate, coach, learn, windows
-from stathmos.core.bay.advice import change_in_words, kind_words
-from stathmos.core.bay.arches import mean_of_sides
-from stathmos.core.bay.learn import STEPS, WASHERS, Setting
-from stathmos.core.bay.measured import as_measured
-from stathmos.core.bay.torque import middle, set_with_extension
-from stathmos.core.figures import Given, Missing, Provenance
+from stathmos.core.bay.adjust import coach, learn
+from stathmos.core.bay.measure import calibrate, trials, windows
+from stathmos.core.bay.measure.arches import mean_of_sides
+from stathmos.core.bay.measure.beside import as_measured
+from stathmos.core.bay.prove.torque import middle, set_with_extension
+from stathmos.core.figures import Missing, Provenance
 from stathmos.core.rig import Rig
-from stathmos.core.stock import Kit
-from stathmos.core.units import COUNT, LENGTH, RATE
+from stathmos.core.schools import equal_drop_restoration
+from stathmos.core.settings import KINDS
+from stathmos.core.units import LENGTH, RATE
 from tests.core import simulated_bay
+from tests.core.simulated_bay import HOLE, WASHER, setting
 from tests.core.test_bay_steps import AB, CHAIN, STOCKED, WHOLE, fitted, trial
 
 rigs = st.tuples(
@@ -45,7 +46,7 @@ class FromTapeToSprings(unittest.TestCase):
         B = A - statics.front_axle_change(T, 0, w, o, L) / k_f
         M = statics.couple_for_restoration(f, T, o, L)
         C = A - statics.front_axle_change(T, M, w, o, L) / k_f
-        self.assertAlmostEqual(windows.restoration_from_marks(A, B, C), f, 6)
+        self.assertAlmostEqual(trials.restoration_from_marks(A, B, C), f, 6)
 
     @given(rigs, st.floats(0, 2))
     def test_the_rear_follows_the_front(self, rig: tuple[float, ...], f: float) -> None:
@@ -67,7 +68,7 @@ class FromTapeToSprings(unittest.TestCase):
             return statics.rear_axle_change(T, M, w, o, L) / k_r - statics.front_axle_change(T, M, w, o, L) / k_f
 
         found = brentq(apart, 0.0, 50.0)
-        self.assertAlmostEqual(windows.equal_drop_restoration(rise, drop, windows.rear_follows(w, o, L)), found, 6)
+        self.assertAlmostEqual(equal_drop_restoration(rise, drop, windows.rear_follows(w, o, L)), found, 6)
         self.assertGreater(found, 1.0, "equal drop always leaves the front heavier than it was alone")
 
     @given(st.floats(100, 2000), st.floats(100, 2000))
@@ -96,15 +97,12 @@ class BarsAndSettings(unittest.TestCase):
 
     @given(st.floats(0.05, 0.4), st.floats(0.0, 0.45))
     def test_too_little_is_never_answered_with_less(self, washer: float, f: float) -> None:
-        line = learn.believed(Setting(3, 3), (f, 0.02), {WASHERS: (washer, 0.02), STEPS: (0.2, 0.02)})
-        advice = coach.advise(line, Setting(3, 3), (f, 0.03), simulated_bay.TARGET, simulated_bay.RANGES)
+        line = learn.believed(setting(3, 3), (f, 0.02), {WASHER: (washer, 0.02), HOLE: (0.2, 0.02)})
+        advice = coach.advise(line, setting(3, 3), learn.Believed(f, 0.03), simulated_bay.TARGET, simulated_bay.RANGES)
         if advice.verdict == coach.CHANGE:
             self.assertGreater(advice.mean, f)
 
     def test_words_say_what_the_change_is(self) -> None:
-        def kit(word: str) -> Kit:
-            return Kit(step_word=Given(0.0, "choice", Provenance.LABEL, word), steps_least=Given(1, COUNT))
-
         for word, by, says in (
             ("hole", 1.0, "Raise the brackets by 1 bracket hole: 4 instead of 3, the same on both sides."),
             ("hole", -2.0, "Lower the brackets by 2 bracket holes: 1 instead of 3, the same on both sides."),
@@ -112,10 +110,9 @@ class BarsAndSettings(unittest.TestCase):
             ("link", 1.0, "Let out 1 working link: 4 instead of 3, the same on both sides."),
             ("turn", 2.0, "Tighten 2 turns: 5 instead of 3, the same on both sides."),
         ):
-            advice = coach.Advice(coach.CHANGE, STEPS, Setting(4, 3 + by), by)
             with self.subTest(says=says):
-                self.assertEqual(change_in_words(kit(word), advice), says)
-        self.assertEqual(kind_words(kit("hole"), WASHERS, 1), "1 washer")
+                self.assertEqual(KINDS[word].change(by, 3 + by), says)
+        self.assertEqual(KINDS["washer"].count(1), "1 washer")
 
     @given(st.floats(1, 500), st.floats(1, 500))
     def test_the_middle_of_a_handbooks_range_is_within_it(self, one: float, other: float) -> None:
@@ -132,12 +129,14 @@ class AsMeasured(unittest.TestCase):
         found = fitted(**STOCKED, **AB)
         rig = Rig()
         self.assertEqual(as_measured(rig), rig)
-        self.assertIsInstance(found.rates.front, type(found.rates.rear))
+        self.assertIsInstance(found.measured.rates.front, type(found.measured.rates.rear))
         self.assertEqual(found.now.rest.geometry.k_f.provenance, Provenance.MEASURED)
-        self.assertEqual(found.planned.rest.geometry.k_f.value, fitted(**STOCKED).planned.rest.geometry.k_f.value)
+        self.assertEqual(
+            found.measured.planned.rest.geometry.k_f.value, fitted(**STOCKED).measured.planned.rest.geometry.k_f.value
+        )
 
     def test_more_of_the_bars_more_on_the_front_and_the_trailer_less_on_the_rear(self) -> None:
-        loads = [fitted(**STOCKED, **AB, **trial(1, front)).loads for front in ("37 1/2", "37 1/4", "37")]
+        loads = [fitted(**STOCKED, **AB, **trial(1, front)).measured.loads for front in ("37 1/2", "37 1/4", "37")]
         for name, way in (("front", 1), ("trailer_axles", 1), ("bar_each", 1), ("rear", -1)):
             values = [way * getattr(one, name).value for one in loads]
             self.assertEqual(values, sorted(values), name)
@@ -152,12 +151,12 @@ class AsMeasured(unittest.TestCase):
 
     def test_every_state_of_a_chain_kit_too(self) -> None:
         found = fitted(stock__kits=[CHAIN], **AB, **trial(1, "37 1/4", steps_left="5", steps_right="5"))
-        self.assertNotIsInstance(found.restoration.tape, Missing)
-        steps = next(one for one in found.effects if one.kind == STEPS)
+        self.assertNotIsInstance(found.measured.restoration.tape, Missing)
+        steps = next(one for one in found.adjusted.effects if one.kind == "link")
         self.assertLess(steps.moves, 0, "a working link more slackens the bars: the front mark rises")
         whole = fitted(stock__kits=[WHOLE], **AB, **trial(1, "37 1/4"))
-        self.assertGreater(next(one for one in whole.effects if one.kind == STEPS).moves, 0)
+        self.assertGreater(next(one for one in whole.adjusted.effects if one.kind == HOLE).moves, 0)
 
     def test_units_of_the_figures(self) -> None:
         found = fitted(**STOCKED, **AB, **trial(1, "37 1/4"))
-        self.assertEqual((found.rates.front.dimension, found.arches.rise.dimension), (RATE, LENGTH))
+        self.assertEqual((found.measured.rates.front.dimension, found.measured.arches.rise.dimension), (RATE, LENGTH))

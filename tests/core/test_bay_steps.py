@@ -75,7 +75,7 @@ def trial(number: int, front: str, rail: tuple[str, str] = ("20", "20"), **more:
 
 class Preconditions(unittest.TestCase):
     def check(self, key: str, **changes: object):
-        return next(one for one in fitted(**changes).checks if one.key == key)
+        return next(one for one in fitted(**changes).measured.checks if one.key == key)
 
     def test_each_by_its_state(self) -> None:
         for key, path, states in (
@@ -112,7 +112,7 @@ class Preconditions(unittest.TestCase):
 
 class Proofs(unittest.TestCase):
     def proof(self, key: str, **changes: object):
-        return next((one for one in fitted(**{**STOCKED, **changes}).proofs if one.key == key), None)
+        return next((one for one in fitted(**{**STOCKED, **changes}).proved.proofs if one.key == key), None)
 
     def test_lengths_at_their_limits(self) -> None:
         for key, names, cases in (
@@ -161,7 +161,7 @@ class Proofs(unittest.TestCase):
             self.assertEqual(self.proof("went_on", **AB, **trial(1, "37 1/4", went_on=how)).state, state)
 
     def test_without_bars_nothing_is_asked_of_them(self) -> None:
-        keys = {one.key for one in fitted(hitch__style=measured("weight_carrying")).proofs}
+        keys = {one.key for one in fitted(hitch__style=measured("weight_carrying")).proved.proofs}
         self.assertEqual(keys, {"chains", "breakaway", "wiring", "jaw"})
 
 
@@ -178,16 +178,18 @@ class NotFlat(unittest.TestCase):
         level, high = (trial(1, "37 1/8", rail) for rail in (("20", "20"), ("23", "20")))
         for rails in (level, high):
             found = fitted(**STOCKED, **AB, **self.FLOOR, **rails)
-            self.assertEqual(found.windows[0].verdict, "inside")
-            self.assertEqual(found.next.verdict, "done", "no head is moved for what the floor does")
-            check = next(one for one in found.proofs if one.key == "attitude")
+            self.assertEqual(found.measured.windows[0].verdict, "inside")
+            self.assertEqual(found.adjusted.next.verdict, "done", "no head is moved for what the floor does")
+            check = next(one for one in found.proved.proofs if one.key == "attitude")
             self.assertEqual(check.state, "unknown")
             self.assertIn("floor is not flat", check.says.text("us"))
 
     def test_heights_taken_there_do_not_go_before_the_plan(self) -> None:
         found = fitted(**STOCKED, **self.FLOOR)
-        self.assertEqual(found.now.heights.coupler.value, found.planned.heights.coupler.value)
-        self.assertEqual({one.state for one in found.beside if one.key in ("coupler", "receiver")}, {"unknown"})
+        self.assertEqual(found.now.heights.coupler.value, found.measured.planned.heights.coupler.value)
+        self.assertEqual(
+            {one.state for one in found.measured.beside if one.key in ("coupler", "receiver")}, {"unknown"}
+        )
         flat = fitted(**STOCKED, **{**self.FLOOR, "bay__floor": measured("flat")})
         self.assertAlmostEqual(flat.now.heights.coupler.value / 25.4, 25, 9)
 
@@ -200,7 +202,7 @@ class AtTheBumpers(unittest.TestCase):
         holds = {one.hold for section in found.sections if section.key in ("a", "b", "c") for one in section.questions}
         self.assertTrue({"front_bumper", "rear_bumper"} <= holds)
         self.assertNotIn("front_mark", holds)
-        for says in (found.windows[0].says.text("us"), found.next.why.text("us")):
+        for says in (found.measured.windows[0].says.text("us"), found.adjusted.next.why.text("us")):
             self.assertNotIn("front mark", says.lower())
 
 
@@ -254,7 +256,7 @@ class Questions(unittest.TestCase):
 
 class NextStep(unittest.TestCase):
     def next(self, **changes: object):
-        return fitted(**{**STOCKED, **changes}).next
+        return fitted(**{**STOCKED, **changes}).adjusted.next
 
     def test_it_begins_with_the_model_or_the_handbook(self) -> None:
         begun = self.next(**AB)
@@ -287,7 +289,7 @@ class NextStep(unittest.TestCase):
         low = self.next(**AB, **trial(1, "37 1/8", ("18", "20")))
         self.assertIn("Move the head up", low.says.text("us"))
         moved = fitted(**STOCKED, **AB, **trial(1, "37 1/8", ("22", "20")), **trial(2, "37 1/8", hole="3"))
-        self.assertEqual([one.void for one in moved.tried], [True, False])
+        self.assertEqual([one.void for one in moved.measured.trials], [True, False])
 
     def test_used_up_names_the_next_kit(self) -> None:
         bigger = {
@@ -315,7 +317,7 @@ class NextStep(unittest.TestCase):
             with self.subTest(left_out=left_out):
                 some = {path: entry for path, entry in counted.items() if not path.endswith(f"__{left_out}")}
                 found = fitted(**STOCKED, **AB, **some)
-                self.assertEqual(found.next.says.text("us"), "Count how the bars are set.")
+                self.assertEqual(found.adjusted.next.says.text("us"), "Count how the bars are set.")
                 self.assertIn(("unknown", "setting"), [(one.state, one.subject) for one in found.findings])
 
     def test_the_rear_marks_of_c_are_wanted_too(self) -> None:
@@ -332,7 +334,7 @@ class NextStep(unittest.TestCase):
 
 class TorqueSheet(unittest.TestCase):
     def sheet(self, **changes: object) -> dict[str, object]:
-        return {one.key: one for one in fitted(**{**STOCKED, **changes}).torque}
+        return {one.key: one for one in fitted(**{**STOCKED, **changes}).proved.torque}
 
     def test_in_its_order_with_sides_in_turn(self) -> None:
         found = self.sheet()
@@ -386,10 +388,10 @@ class TorqueSheet(unittest.TestCase):
 
     def test_tools_follow_from_the_kit(self) -> None:
         found = fitted(**STOCKED)
-        told = {one.name.text("us").replace("\u00a0", " "): one for one in found.tools}
+        told = {one.name.text("us").replace("\u00a0", " "): one for one in found.proved.tools}
         self.assertIn("Thin-wall deep socket, 1 7/8 in", told)
         self.assertIn("Socket, size not in the catalogue", told)
-        nut = next(one for one in found.served if one.joint == "ball_nut")
+        nut = next(one for one in found.proved.served if one.joint == "ball_nut")
         self.assertEqual(
             {one.wrench: one.verdict for one in nut.reaches}, {"Long": "needs an extension", "Short": "cannot reach it"}
         )
@@ -397,5 +399,5 @@ class TorqueSheet(unittest.TestCase):
         self.assertIn("at least 17 3/16 in", nut.best.says.text("us").replace("\u00a0", " "))
         alone = fitted(stock__kits=[WHOLE])
         self.assertTrue(
-            any(one.state == "unknown" and "No torque wrench" in one.purpose.text("us") for one in alone.tools)
+            any(one.state == "unknown" and "No torque wrench" in one.purpose.text("us") for one in alone.proved.tools)
         )

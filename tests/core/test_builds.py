@@ -5,8 +5,9 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from stathmos.core.assess import Assessment
-from stathmos.core.figures import Missing, Phrase
+from stathmos.core.answer import Assessment
+from stathmos.core.figures import Missing
+from stathmos.core.phrases import Phrase
 from stathmos.core.selection import CHOSEN, REJECTED, UNKNOWN, bracket_place
 from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, USUAL_TRAY
 from tests.core.rigs import MM, RIG, assessed, kit, label, measured, rig, shank

@@ -3,7 +3,7 @@
 import unittest
 
 from stathmos.core import decisions
-from stathmos.core.assess import Decisions
+from stathmos.core.decisions import Decisions
 from tests.core.rigs import assessed, kit, label, measured, rig
 
 #: nothing asks for weight distribution: a light trailer behind a stiff vehicle, every rule read

@@ -5,7 +5,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from stathmos.core import findings, report, rigfile
+from stathmos.core import finding, report, rigfile
 from stathmos.core.assess import assess
 from stathmos.core.figures import Missing
 from stathmos.core.ratings import State
@@ -32,7 +32,7 @@ class Order(unittest.TestCase):
         assessment = assessed(
             rig(vehicle__rear_gawr=label("3700 lb"), trailer__chain_rating=None, vehicle__gvwr=label("6900 lb"))
         )
-        states = [findings.ORDER.index(one.state) for one in assessment.findings]
+        states = [finding.ORDER.index(one.state) for one in assessment.findings]
         self.assertEqual(states, sorted(states))
         self.assertEqual(assessment.verdict.more, len(assessment.findings) - 1)
 
@@ -57,7 +57,7 @@ class Order(unittest.TestCase):
             before * part / 100, {"payload": 101, "tongue_limit": 51, "gcwr": 3001, "gvwr": 2001}.get(name, 1001)
         )
         document["vehicle"][name] = label(f"{lower:.3f} lb")
-        self.assertGreaterEqual(findings.ORDER.index("good"), findings.ORDER.index(assessed(document).verdict.state))
+        self.assertGreaterEqual(finding.ORDER.index("good"), finding.ORDER.index(assessed(document).verdict.state))
         is_over = link(assessed(document), name).state is State.OVER
         self.assertEqual(is_over, assessed(document).verdict.state == "refused")
 

@@ -12,7 +12,8 @@ from stathmos.core.assess import assess
 from stathmos.core.figures import Missing
 from stathmos.core.lot.chain import ABSENT, STATES
 from stathmos.core.rig import CHOICE, FLAG, Rig, Trailer, entries
-from stathmos.core.rules import OFFSET_SCHOOLS, RESTORATION_SCHOOLS, Rules
+from stathmos.core.rules import Rules
+from stathmos.core.schools import OFFSET_SCHOOLS, RESTORATION_SCHOOLS
 from stathmos.core.stock import Stock
 from tests.core.rigs import KG, RIG, kit, label, measured, rig, shank, sleeve
 

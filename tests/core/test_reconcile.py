@@ -93,7 +93,7 @@ class OnARig(unittest.TestCase):
         weights = assessed(rig(**self.BEAM, **jack, weighing__tongue_scale=measured("700 lb"))).weights
         self.assertEqual(weights.reconciled.odd, "tongue_scale")
         self.assertEqual(weights.became["tongue_scale"], "odd one out")
-        self.assertIn("The tongue scale is the odd one", " ".join(one.text("us") for one in weights.warnings))
+        self.assertIn("The tongue scale is the odd one", " ".join(one.says.text("us") for one in weights.warnings))
 
     def test_a_ticket_and_passes_that_disagree_are_called(self) -> None:
         passes = {
@@ -105,5 +105,5 @@ class OnARig(unittest.TestCase):
         self.assertFalse(weights.gross_reconciled.settled)
         self.assertIn(
             "Written gross trailer weight and weighbridge passes differ",
-            " ".join(one.text("us") for one in weights.warnings),
+            " ".join(one.says.text("us") for one in weights.warnings),
         )

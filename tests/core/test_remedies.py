@@ -7,7 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from stathmos.core import compare, lot, ratings, rigfile
-from stathmos.core.assess import Assessment, assess
+from stathmos.core.answer import Assessment
+from stathmos.core.assess import assess
 from stathmos.core.load_changes import with_loads
 from stathmos.core.ratings import State, Waiver
 from stathmos.core.ratings.demands import d_value, v_value

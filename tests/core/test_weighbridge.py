@@ -132,4 +132,4 @@ class Closure(unittest.TestCase):
     def test_passes_that_do_not_close_are_said_on_the_rig_and_the_way_is_left_out(self) -> None:
         weights = assessed(rig(**passes((*WORKED[:7], 5800.0)))).weights
         self.assertNotIn("bridge", [way.key for way in weights.ways])
-        self.assertIn("do not close", " ".join(one.text("us") for one in weights.warnings))
+        self.assertIn("do not close", " ".join(one.says.text("us") for one in weights.warnings))

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from stathmos.core.figures import Missing, Provenance, expanded
-from stathmos.core.rules import SHARE_SCHOOLS
+from stathmos.core.schools import SHARE_SCHOOLS
 from stathmos.core.weighing.share import place_in_band
 from stathmos.core.weighing.ways import beam_tongue_weight, jack_tongue_weight, squat_tongue_weight
 from tests.core.rigs import KG, assessed, label, measured, rig
@@ -64,7 +64,7 @@ class Beam(unittest.TestCase):
         assessment = assessed(rig(**{**BEAM, "weighing__beam_tare": None}))
         self.assertIs(assessment.weights.tongue.provenance, Provenance.ASSUMED)
         self.assertAlmostEqual(assessment.weights.tongue.value / KG, 825, places=6)
-        self.assertIn("beam alone", assessment.weights.warnings[0].text("us"))
+        self.assertIn("beam alone", assessment.weights.warnings[0].says.text("us"))
         self.assertNotEqual(assessment.verdict.state, "good")
 
     def test_tare_no_less_than_the_reading_is_flagged_and_no_weight(self) -> None:
@@ -227,7 +227,7 @@ class WhatIsSaid(unittest.TestCase):
             self.assertIn(assessment.verdict.state, ("unknown", "refused"))
 
     def test_brochure_that_ran_low_is_said(self) -> None:
-        warnings = " ".join(warning.text("us") for warning in assessed(rig()).weights.warnings)
+        warnings = " ".join(warning.says.text("us") for warning in assessed(rig()).weights.warnings)
         self.assertIn("brochure says 560\u00a0lb", warnings)
         self.assertIn("240\u00a0lb more", warnings)
 

@@ -953,6 +953,11 @@ export interface components {
             place: string;
             says: components["schemas"]["Both"];
         };
+        Counted: {
+            kind: string;
+            row: string;
+            count: string | null;
+        };
         CoupledState: {
             key: components["schemas"]["KeyEnum"];
             name: string;
@@ -1130,6 +1135,7 @@ export interface components {
             ask?: string;
         };
         Finding: {
+            key: string;
             state: components["schemas"]["VerdictStateEnum"];
             station: string;
             subject: string;
@@ -1771,10 +1777,15 @@ export interface components {
             /** @description What this person may do. */
             may: string[];
         };
+        SettingCount: {
+            kind: string;
+            row: string;
+            stepper: string;
+            count: number;
+            words: string;
+        };
         Settings: {
-            washers: number | null;
-            steps: number | null;
-            step_word: string;
+            counts: components["schemas"]["SettingCount"][];
             source: components["schemas"]["SourceEnum"];
             wind: components["schemas"]["Figure"];
             ask: string;
@@ -1941,8 +1952,7 @@ export interface components {
         Tried: {
             number: number;
             key: string;
-            washers: string | null;
-            steps: string | null;
+            counted: components["schemas"]["Counted"][];
             hole: number | null;
             front: components["schemas"]["Figure"];
             rear: components["schemas"]["Figure"];
@@ -2024,8 +2034,10 @@ export interface components {
         };
         WhatIfAskRequest: {
             holes?: number;
-            washers?: number;
-            steps?: number;
+            /** @description So many more of each kind of setting. */
+            settings?: {
+                [key: string]: number;
+            };
             /** @description Per cent. */
             softer?: number;
             tongue?: string;

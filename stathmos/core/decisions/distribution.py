@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from stathmos.core.decisions.reason import (
     DEMANDS,
@@ -15,8 +16,9 @@ from stathmos.core.decisions.reason import (
     Reason,
     ordered,
 )
-from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Authority, Phrase, Rule, expanded, wanting
+from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Authority, Rule, expanded, wanting
 from stathmos.core.heights import Settled
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules
@@ -27,11 +29,20 @@ MOVES = MM_PER_IN / 2  # front arch up or rear arch down on coupling: common pra
 SLIGHT_FRAME = 4 * MM_PER_IN  # an A-frame rail no deeper than this is called light: from memory, to be verified
 HEAVY_CLASSES = ("three_quarter_ton", "one_ton")
 
-#: path of what a maker says, and whose word it is
+
+class Maker(NamedTuple):
+    """Somebody whose word on weight distribution outranks this program: where it is written, who says it."""
+
+    path: str
+    who: str
+    source: str
+    authority: Authority = Authority.DEFAULT
+
+
 MAKERS = (
-    ("vehicle.handbook_wd", "The tow vehicle's handbook", "tow-vehicle handbook"),
-    ("trailer.maker_wd", "The trailer's maker", "trailer handbook"),
-    ("trailer.coupler_wd", "The coupler's maker", "coupler's leaflet"),
+    Maker("vehicle.handbook_wd", "The tow vehicle's handbook", "tow-vehicle handbook", Authority.VEHICLE_HANDBOOK),
+    Maker("trailer.maker_wd", "The trailer's maker", "trailer handbook"),
+    Maker("trailer.coupler_wd", "The coupler's maker", "coupler's leaflet"),
 )
 
 
@@ -47,7 +58,7 @@ class OnCoupling:
 
 def forbidden_by(rig: Rig) -> tuple[str, ...]:
     """Who forbids weight distribution on this rig."""
-    return tuple(who for path, who, _ in MAKERS if rig.choice(path) == "forbidden")
+    return tuple(one.who for one in MAKERS if rig.choice(one.path) == "forbidden")
 
 
 def front_share_lost(change: float, front: float) -> float:
@@ -98,13 +109,13 @@ def _verdict(weights: set[str]) -> tuple[str, Phrase]:
 def _makers(rig: Rig) -> list[Reason]:
     return [
         Reason(
-            Phrase(f"{who} forbids it."),
+            Phrase(f"{one.who} forbids it."),
             FORBIDS,
-            Rule("A maker's word outranks this program.", source, Authority.VEHICLE_HANDBOOK if "tow" in source else Authority.DEFAULT),
+            Rule("A maker's word outranks this program.", one.source, one.authority),
         )
-        for path, who, source in MAKERS
-        if rig.choice(path) == "forbidden"
-    ]  # fmt: skip
+        for one in MAKERS
+        if rig.choice(one.path) == "forbidden"
+    ]
 
 
 def _required(rig: Rig, gross: Anything) -> Reason:

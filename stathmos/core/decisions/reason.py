@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import Phrase, Rule
+from stathmos.core.figures import Rule
+from stathmos.core.phrases import Phrase
 
 FORBIDS, DEMANDS, SPEAKS_FOR, SPEAKS_AGAINST, SILENT, UNKNOWN = (
     *("forbids it", "demands it", "speaks for it", "speaks against it"),

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from stathmos.core.decisions.reason import DEMANDS, SILENT, SPEAKS_FOR, UNKNOWN, Decision, Reason, ordered
-from stathmos.core.figures import FROM_MEMORY, Anything, Phrase, Rule, expanded, wanting
+from stathmos.core.figures import FROM_MEMORY, Anything, Rule, expanded, wanting
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
-from stathmos.core.stock import CHAIN, Kit
+from stathmos.core.stock import Kit
 from stathmos.core.units import AREA, LENGTH, MM_PER_FT, MM_PER_IN, SHARE
 
 WANTED, NOT_WANTED, OPEN = "wanted", "not wanted", "cannot tell"
@@ -91,11 +92,7 @@ def provided(kit: Kit | None) -> tuple[str, Phrase]:
         return BUILT_IN, Phrase(
             f"{kit.name} has it built in: by friction, and only with the bars flat on their brackets, parallel with the frame."
         )
-    if kit.bar_style is not None and kit.bar_style.typed == CHAIN:
-        return ADD_ON, Phrase(
-            f"{kit.name} hangs its bars on chains and has none: it needs an add-on friction bar, to be taken off before reversing."
-        )
-    return ADD_ON, Phrase(f"{kit.name} has none built in: it needs an add-on friction bar.")
+    return ADD_ON, Phrase(f"{kit.name} {kit.held.no_sway_control}")
 
 
 def bars_off(kit: Kit | None) -> tuple[Phrase, ...]:

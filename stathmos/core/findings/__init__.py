@@ -7,88 +7,71 @@ the good news with the build when there is none.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
 
+from stathmos.core.choice import Choice
 from stathmos.core.contradictions import Contradiction
-from stathmos.core.figures import Phrase
+from stathmos.core.decisions import Decisions
+from stathmos.core.finding import GOOD, Finding, Verdict, worst_first
 from stathmos.core.findings.chain import close_links, may_be_over, overloads, unknown_links, when_full
-from stathmos.core.findings.finding import CAUTION, GOOD, ORDER, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.findings.height import height, tailgate
 from stathmos.core.findings.hitch import hitch, style, sway
 from stathmos.core.findings.measuring import measuring
 from stathmos.core.findings.tongue import tongue
 from stathmos.core.findings.written import contradicted, out_of_scope, part_differs, unread
+from stathmos.core.heights import Heights
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link, Waiver
 from stathmos.core.rig import Rig
 from stathmos.core.selection import REJECTED
 from stathmos.core.units import LENGTH
 from stathmos.core.weighing import Weights
 
-if TYPE_CHECKING:
-    from stathmos.core.assess import Choice, Decisions, Heights
-
-__all__ = [
-    "CAUTION",
-    "GOOD",
-    "ORDER",
-    "REFUSED",
-    "UNKNOWN",
-    "Finding",
-    "Phrase",
-    "Verdict",
-    "collect",
-    "needs_in_words",
-    "out_of_scope",
-    "part_differs",
-    "verdict",
-]
+__all__ = ["Judged", "collect", "out_of_scope", "part_differs", "verdict"]
 
 
-@dataclass(frozen=True)
-class Verdict:
-    """The standing verdict: one sentence, its remedy, and how many more findings stand behind it."""
+@dataclass(frozen=True, kw_only=True)
+class Judged:
+    """All that is judged of a rig before anything is said of it.
 
-    state: str
-    says: Phrase
-    remedy: Phrase
-    station: str
-    more: int
+    ``unreadable``: the places where something is written that cannot be read; ``asides``: what the caller knows besides.
+    """
+
+    rig: Rig
+    weights: Weights
+    choice: Choice
+    heights: Heights
+    planned: tuple[Link, ...]
+    full: tuple[Link, ...]
+    decided: Decisions
+    waived: tuple[Waiver, ...]
+    contradictions: tuple[Contradiction, ...]
+    unreadable: tuple[str, ...]
+    asides: tuple[Finding, ...]
 
 
-def collect(
-    rig: Rig,
-    weights: Weights,
-    choice: Choice,
-    heights: Heights,
-    planned: tuple[Link, ...],
-    full: tuple[Link, ...],
-    decided: Decisions,
-    waived: tuple[Waiver, ...] = (),
-    wrong: tuple[Contradiction, ...] = (),
-    unreadable: tuple[str, ...] = (),
-    asides: tuple[Finding, ...] = (),
-) -> tuple[Finding, ...]:
-    """Every finding on a rig, worst first. ``unreadable``: the places where something is written that
-    cannot be read; ``asides``: what the caller knows besides."""
+def collect(judged: Judged) -> tuple[Finding, ...]:
+    """Every finding on a rig, worst first."""
+    rig, choice, planned = judged.rig, judged.choice, judged.planned
     refused_kit = choice.fitted_kit is not None and choice.fitted_kit.state == REJECTED
-    found = [
-        *asides,
-        *unread(unreadable),
-        *contradicted(wrong),
-        *overloads(rig, planned, refused_kit),
-        *tongue(weights),
-        *measuring(rig, weights.bridge),
-        *style(rig, choice, decided),
-        *hitch(rig, weights, choice),
-        *sway(choice, decided),
-        *height(heights, choice),
-        *tailgate(rig, heights),
-        *unknown_links(planned),
-        *when_full(planned, full),
-        *close_links(planned, waived),
-        *may_be_over(planned),
-    ]
-    return tuple(sorted(found, key=lambda finding: (ORDER.index(finding.state), finding.rank)))
+    return worst_first(
+        [
+            *judged.asides,
+            *unread(judged.unreadable),
+            *contradicted(judged.contradictions),
+            *overloads(rig, planned, refused_kit),
+            *tongue(judged.weights),
+            *measuring(rig, judged.weights.bridge),
+            *style(rig, choice, judged.decided),
+            *hitch(rig, judged.weights, choice),
+            *sway(choice, judged.decided),
+            *height(judged.heights, choice),
+            *tailgate(rig, judged.heights),
+            *unknown_links(planned),
+            *when_full(planned, judged.full),
+            *close_links(planned, judged.waived),
+            *may_be_over(planned),
+        ]
+    )
 
 
 def verdict(found: tuple[Finding, ...], choice: Choice, heights: Heights) -> Verdict:

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import Phrase, expanded
-from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.figures import expanded
+from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import Link, State, Waiver
 from stathmos.core.reading_list import stands_on
 from stathmos.core.remedies import remedy
@@ -11,16 +12,23 @@ from stathmos.core.rig import Rig, entry_at, name_at
 from stathmos.core.units import SHARE
 
 
-def _over_words(link: Link) -> tuple[Phrase, dict]:
+def _finding(key: str, state: str, link: Link, says: Phrase, remedy: Phrase, degree: float = 0.0) -> Finding:
+    return Finding(
+        key=key, state=state, station="ratings", subject=link.key, says=says, remedy=remedy, degree=degree
+    )  # fmt: skip
+
+
+def _over_words(link: Link) -> Phrase:
     put = {
         "demand": (link.demand.value, link.demand.dimension, "up"),
         "rating": (link.rating.value, link.rating.dimension, "down"),
         "excess": (-(link.margin or 0.0), link.demand.dimension, "up"),
     }
-    return Phrase(f"{link.name}: {{demand}} on a rating of {{rating}}, {{excess}} over.", put), put
+    return Phrase(f"{link.name}: {{demand}} on a rating of {{rating}}, {{excess}} over.", put)
 
 
 def overloads(rig: Rig, planned: tuple[Link, ...], refused_kit: bool) -> list[Finding]:
+    """Every link that is over, does not fit, or is not there."""
     found = []
     # A kit that is too small is said once, with the kit to fit instead.
     said_already = ("hitch_gross", "hitch_tongue", "hitch_window") if refused_kit else ()
@@ -28,123 +36,89 @@ def overloads(rig: Rig, planned: tuple[Link, ...], refused_kit: bool) -> list[Fi
         if link.state is not State.OVER or link.key in said_already:
             continue
         if link.kind == "load":
-            says, put = _over_words(link)
-            # Ranked by how far over: 5 % over comes before 2 % over.
-            rank = -round((link.share or 1.0) * 1000)
-            found.append(
-                Finding(
-                    REFUSED,
-                    rank,
-                    "ratings",
-                    link.key,
-                    Phrase("Do not tow. " + says.template, says.quantities),
-                    remedy(rig, link),
-                )
-            )
+            says = _over_words(link).after("Do not tow. ")
+            found.append(_finding("over", REFUSED, link, says, remedy(rig, link), link.share or 1.0))
         elif link.kind == "fit":
             sizes = {
                 "own": (link.demand.value, link.demand.dimension, "nearest"),
                 "other": (link.rating.value, link.rating.dimension, "nearest"),
             }
             says = Phrase(f"Do not tow. {link.name}: it does not; {{own}} against {{other}}.", sizes)
-            found.append(Finding(REFUSED, -5000, "ratings", link.key, says, Phrase("Fit the part of the right size.")))
+            found.append(_finding("wrong_size", REFUSED, link, says, Phrase("Fit the part of the right size.")))
         else:
             says = Phrase(f"Do not tow. {link.name}: missing.")
             found.append(
-                Finding(REFUSED, 0, "ratings", link.key, says, Phrase("Have it fitted by a qualified technician."))
+                _finding("not_there", REFUSED, link, says, Phrase("Have it fitted by a qualified technician."))
             )
     return found
 
 
 def unknown_links(planned: tuple[Link, ...]) -> list[Finding]:
+    """What nobody has anything to judge by."""
     unknown = [link for link in planned if link.state is State.UNKNOWN]
     if not unknown:
         return []
     needs = tuple(dict.fromkeys(need for link in unknown for need in link.needs))
     names = "; ".join(link.name for link in unknown[:4]) + (f" and {len(unknown) - 4} more" if len(unknown) > 4 else "")
+    says = Phrase(f"Nothing to go by yet for: {names}. What is not known is not passed.")
     return [
-        Finding(
-            UNKNOWN,
-            5,
-            "ratings",
-            unknown[0].key,
-            Phrase(f"Nothing to go by yet for: {names}. What is not known is not passed."),
-            Phrase(f"Go and read: {needs_in_words(needs)}."),
-        )
-    ]
+        _finding("links_unknown", UNKNOWN, unknown[0], says, Phrase(f"Go and read: {needs_in_words(needs)}."))
+    ]  # fmt: skip
 
 
 def when_full(planned: tuple[Link, ...], full: tuple[Link, ...]) -> list[Finding]:
+    """What is over only when the customer fills the trailer one day."""
     over_now = {link.key for link in planned if link.state is State.OVER}
     then = [link for link in full if link.state is State.OVER and link.key not in over_now and link.kind == "load"]
     if not then:
         return []
     worst = max(then, key=lambda link: link.share or 0.0)
-    says, put = _over_words(worst)
     others = f" And {len(then) - 1} more." if len(then) > 1 else ""
     begins = (
-        "With the trailer full more is over."
+        "With the trailer full more is over. "
         if over_now
-        else "Within its ratings as planned, not with the trailer full."
+        else "Within its ratings as planned, not with the trailer full. "
     )
-    return [
-        Finding(
-            CAUTION,
-            1,
-            "ratings",
-            worst.key,
-            Phrase(f"{begins} {says.template}{others}", put),
-            Phrase(
-                "Write the planned load on the card and tell the customer; or choose a rig that carries the trailer full."
-            ),
-        )
-    ]
+    says = _over_words(worst).after(begins).then(others)
+    remedy = Phrase(
+        "Write the planned load on the card and tell the customer; or choose a rig that carries the trailer full."
+    )
+    return [_finding("over_when_full", CAUTION, worst, says, remedy)]
 
 
 def close_links(planned: tuple[Link, ...], waived: tuple[Waiver, ...]) -> list[Finding]:
     """What is at its limit or inside the reserve; where somebody overrode the reserve, who and why."""
     close = [link for link in planned if link.state in (State.LIMIT, State.RESERVE)]
     overridden = {one.link: one for one in waived}
-    found = [_close(close, overridden)] if any(link.key not in overridden for link in close) else []
-    for link in close:
-        if link.key not in overridden:
-            continue
-        waiver = overridden[link.key]
-        says = Phrase(
-            f"{link.name}: the house reserve is overridden, {{share}} used; by {waiver.by}: “{waiver.reason}”.",
-            {"share": (link.share or 0.0, SHARE, "up")},
-        )
-        found.append(
-            Finding(
-                CAUTION,
-                8,
-                "ratings",
-                link.key,
-                says,
-                Phrase("It holds for these figures; any more and it is to be judged anew."),
-            )
-        )
-    return found
+    left = [link for link in close if link.key not in overridden]
+    return [
+        *([_close(left)] if left else []),
+        *(_waived(link, overridden[link.key]) for link in close if link.key in overridden),
+    ]
 
 
-def _close(close: list[Link], overridden: dict[str, Waiver]) -> Finding:
-    standing = [link for link in close if link.key not in overridden]
-    worst = max(standing, key=lambda link: link.share or 0.0)
+def _waived(link: Link, waiver: Waiver) -> Finding:
+    says = Phrase(
+        f"{link.name}: the house reserve is overridden, {{share}} used; by {as_text(waiver.by)}: “{as_text(waiver.reason)}”.",
+        {"share": (link.share or 0.0, SHARE, "up")},
+    )
+    holds = Phrase("It holds for these figures; any more and it is to be judged anew.")
+    return _finding("reserve_waived", CAUTION, link, says, holds)
+
+
+def _close(close: list[Link]) -> Finding:
+    worst = max(close, key=lambda link: link.share or 0.0)
     put = {
         "demand": (worst.demand.value, worst.demand.dimension, "up"),
         "rating": (worst.rating.value, worst.rating.dimension, "down"),
         "share": (worst.share or 0.0, SHARE, "up"),
     }
     word = "at the limit" if worst.state is State.LIMIT else "inside the house reserve"
-    others = f" And {len(standing) - 1} more." if len(standing) > 1 else ""
-    return Finding(
-        CAUTION,
-        2,
-        "ratings",
-        worst.key,
-        Phrase(f"{worst.name} is {word}: {{demand}} of {{rating}}, {{share}} used.{others}", put),
-        Phrase("Within the rating; leave load at home, or take the next size up."),
-    )
+    others = f" And {len(close) - 1} more." if len(close) > 1 else ""
+    says = Phrase(f"{worst.name} is {word}: {{demand}} of {{rating}}, {{share}} used.{others}", put)
+    return _finding(
+        "close", CAUTION, worst, says, Phrase("Within the rating; leave load at home, or take the next size up.")
+    )  # fmt: skip
 
 
 def may_be_over(planned: tuple[Link, ...]) -> list[Finding]:
@@ -167,9 +141,5 @@ def may_be_over(planned: tuple[Link, ...]) -> list[Finding]:
         if entry is not None
         else "Weigh what it is worked out from."
     )
-    return [
-        Finding(
-            CAUTION, 3, "ratings", worst.key,
-            Phrase(f"{worst.name} may be over: {{demand}} ± {{spread}} on {{rating}}.{others}", put), Phrase(read),
-        )
-    ]  # fmt: skip
+    says = Phrase(f"{worst.name} may be over: {{demand}} ± {{spread}} on {{rating}}.{others}", put)
+    return [_finding("may_be_over", CAUTION, worst, says, Phrase(read))]

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
-from stathmos.core.figures import Missing, Phrase
-from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.choice import Choice
+from stathmos.core.figures import Missing
+from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.heights import Heights
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
-from stathmos.core.rules import ATTITUDE_TOLERANCE
+from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import LENGTH
 
-if TYPE_CHECKING:
-    from stathmos.core.assess import Choice, Heights
+
+def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase) -> Finding:
+    return Finding(key=key, state=state, station="height", subject=subject, says=says, remedy=remedy)
 
 
 def tailgate(rig: Rig, heights: Heights) -> list[Finding]:
@@ -27,33 +29,18 @@ def tailgate(rig: Rig, heights: Heights) -> list[Finding]:
     says = Phrase(
         "The open tailgate meets the jack: it reaches {over} past it, its edge at {edge}, the jack's top at {top}.", put
     )
-    return [
-        Finding(
-            CAUTION,
-            4,
-            "height",
-            "tailgate",
-            says,
-            Phrase("Lower or fold the jack before the tailgate is opened; tell the customer."),
-        )
-    ]
+    fold = Phrase("Lower or fold the jack before the tailgate is opened; tell the customer.")
+    return [_finding("tailgate", CAUTION, "tailgate", says, fold)]
 
 
 def height(heights: Heights, choice: Choice) -> list[Finding]:
+    """A ball so high or low that the trailer would not stand level."""
     residual, rail = heights.attitude.residual, heights.attitude.rail
     if isinstance(residual, Missing) or isinstance(rail, Missing):
         needs = residual.needs if isinstance(residual, Missing) else rail.needs
-        return [
-            Finding(
-                UNKNOWN,
-                2,
-                "height",
-                "ball",
-                Phrase("How level the trailer will stand cannot be told."),
-                Phrase(f"Go and read: {needs_in_words(needs)}."),
-            )
-        ]
-    if abs(rail.value) <= ATTITUDE_TOLERANCE:
+        says = Phrase("How level the trailer will stand cannot be told.")
+        return [_finding("height_unknown", UNKNOWN, "ball", says, Phrase(f"Go and read: {needs_in_words(needs)}."))]
+    if ATTITUDE.within(rail.value):
         return []
     high = rail.value > 0
     put = {
@@ -61,18 +48,17 @@ def height(heights: Heights, choice: Choice) -> list[Finding]:
         "rail": (abs(rail.value), LENGTH, "up"),
         "ball": (heights.ball_standing.value, LENGTH, "nearest"),
         "wanted": (heights.ball_wanted.value, LENGTH, "nearest"),
-        "tolerance": (ATTITUDE_TOLERANCE, LENGTH, "nearest"),
+        "tolerance": (ATTITUDE.value, LENGTH, "nearest"),
     }
-    end = "front" if high else "rear"
     says = Phrase(
         f"The ball is too {'high' if high else 'low'}: its top stands at {{ball}}, {{wanted}} wanted. "
-        f"The trailer's {end} would stand {{rail}} high over the frame; {{tolerance}} is the most.",
+        f"The trailer's {'front' if high else 'rear'} would stand {{rail}} high over the frame; {{tolerance}} is the most.",
         put,
     )
     if high:
-        says = Phrase("Do not tow. " + says.template + " Nose high invites sway.", put)
+        says = says.after("Do not tow. ").then(" Nose high invites sway.")
     hole = ""
     if choice.position and choice.in_force.shank:
         hole = f" {choice.in_force.shank.name} {choice.position.words}, comes nearest."
     move = Phrase(f"{'Lower' if high else 'Raise'} the ball by {{off}}.{hole}", put)
-    return [Finding(REFUSED, -100, "height", "ball", says, move)]
+    return [_finding("ball_off", REFUSED, "ball", says, move)]

@@ -2,63 +2,65 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 from stathmos.core import decisions
-from stathmos.core.decisions.reason import DEMANDS, SPEAKS_FOR
-from stathmos.core.figures import Missing, Phrase
-from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding
+from stathmos.core.choice import Choice
+from stathmos.core.decisions import DEMANDS, SPEAKS_FOR, Decisions
+from stathmos.core.figures import Authority, Missing
+from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
-from stathmos.core.selection import CHOSEN, REJECTED, RESERVE
+from stathmos.core.selection import CAPACITY_WINDOW, CHOSEN, REJECTED, RESERVE, SOFT_RULES, Verdict
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
 from stathmos.core.weighing import Weights
 
-if TYPE_CHECKING:
-    from stathmos.core.assess import Choice, Decisions
+
+def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase) -> Finding:
+    return Finding(key=key, state=state, station="hitch", subject=subject, says=says, remedy=remedy)
 
 
 def style(rig: Rig, choice: Choice, decided: Decisions) -> list[Finding]:
     """Whether bars may be on, must be on, and who chose otherwise."""
     who = decisions.forbidden_by(rig)
     verdict, bars = decided.distribution.verdict, choice.weight_distributing
+    they = f"{' and '.join(who)} {'forbid' if len(who) > 1 else 'forbids'} weight distribution"
     if who and bars:
-        return [
-            Finding(
-                REFUSED, -9500, "hitch", "style",
-                Phrase(f"Do not tow so. {' and '.join(who)} {'forbid' if len(who) > 1 else 'forbids'} weight distribution."),
-                Phrase("Choose weight-carrying at the Hitch station, within the receiver's WC ratings."),
-            )
-        ]  # fmt: skip
+        says = Phrase(f"Do not tow so. {they}.")
+        remedy = Phrase("Choose weight-carrying at the Hitch station, within the receiver's WC ratings.")
+        return [_finding("bars_forbidden", REFUSED, "style", says, remedy)]
     demanded = [one for one in decided.distribution.reasons if one.weight == DEMANDS]
     if who and demanded:
-        says = f"Do not tow. {' and '.join(who)} {'forbid' if len(who) > 1 else 'forbids'} weight distribution, and it is demanded: {demanded[0].says.template}"
+        says = demanded[0].says.after(f"Do not tow. {they}, and it is demanded: ")
         remedy = Phrase("Choose a lighter trailer, or a vehicle and receiver that carry this one without bars.")
-        return [Finding(REFUSED, -9500, "hitch", "style", Phrase(says, demanded[0].says.quantities), remedy)]
-    required = [one for one in demanded if "handbook" in one.rule.source]
+        return [_finding("bars_forbidden_and_demanded", REFUSED, "style", says, remedy)]
+    required = [one for one in demanded if one.rule.authority is Authority.VEHICLE_HANDBOOK]
     if required and not bars:
-        says = Phrase("Do not tow so. " + required[0].says.template, required[0].says.quantities)
+        says = required[0].says.after("Do not tow so. ")
         remedy = Phrase("Choose weight-distributing at the Hitch station.")
-        return [Finding(REFUSED, -9500, "hitch", "style", says, remedy)]
+        return [_finding("bars_demanded", REFUSED, "style", says, remedy)]
     if verdict == decisions.CHOICE and not bars and not rig.choice("hitch.style_reason"):
         says = Phrase("Common practice speaks for weight distribution here, and it is left off.")
-        return [
-            Finding(CAUTION, 4, "hitch", "style", says, Phrase("Write down why at the Hitch station, or choose it."))
-        ]
+        remedy = Phrase("Write down why at the Hitch station, or choose it.")
+        return [_finding("bars_left_off", CAUTION, "style", says, remedy)]
     return []
 
 
 def sway(choice: Choice, decided: Decisions) -> list[Finding]:
     """Sway control wanted, and the hitch brings none."""
-    if decided.sway.verdict != decisions.WANTED or decided.sway_provided == "built in":
+    if decided.sway.verdict != decisions.WANTED or decided.sway_provided == decisions.BUILT_IN:
         return []
     if choice.weight_distributing and choice.in_force.kit is None:
         return []
     speaks = next(one for one in decided.sway.reasons if one.weight == SPEAKS_FOR)
-    says = Phrase("Sway control is wanted: " + speaks.says.template, speaks.says.quantities)
-    return [Finding(CAUTION, 4, "hitch", "sway", says, decided.sway_says)]
+    says = speaks.says.after("Sway control is wanted: ")
+    return [_finding("sway_control_wanted", CAUTION, "sway", says, decided.sway_says)]
 
 
 def hitch(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
+    """What is fitted and does not serve, and what cannot be chosen."""
+    return [*_kit(rig, weights, choice), *_part("ball", choice.balls, rig), *_part("shank", choice.shanks, rig)]
+
+
+def _kit(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
     found = []
     # Bars too heavy for a brochure's tongue may be right for the real one, which is heavier.
     weighed = not isinstance(weights.tongue, Missing) and weights.weighed
@@ -66,74 +68,43 @@ def hitch(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = Phrase(f"Fit {best.part.name} instead.") if best else Phrase("No kit in the stock serves this rig.")
     if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
-        sure = fitted.state == REJECTED and (weighed or fitted.rule != "capacity window")
-        state = REFUSED if sure else UNKNOWN
-        begins = "Do not tow. " if sure else ""
-        says = Phrase(
-            f"{begins}{fitted.part.name} on the vehicle does not serve. {fitted.reason.template}",
-            fitted.reason.quantities,
-        )
-        found.append(Finding(state, -7000, "hitch", "kit", says, take))
+        does_not = f"{fitted.part.name} on the vehicle does not serve. "
+        if fitted.state == REJECTED and (weighed or fitted.rule != CAPACITY_WINDOW):
+            says = fitted.reason.after("Do not tow. " + does_not)
+            found.append(_finding("kit_does_not_serve", REFUSED, "kit", says, take))
+        else:
+            found.append(_finding("kit_not_known", UNKNOWN, "kit", fitted.reason.after(does_not), take))
     elif fitted and fitted.state == RESERVE:
-        says = Phrase(f"{fitted.part.name} on the vehicle: {fitted.reason.template}", fitted.reason.quantities)
-        found.append(Finding(CAUTION, 3, "hitch", "kit", says, take))
+        says = fitted.reason.after(f"{fitted.part.name} on the vehicle: ")
+        found.append(_finding("kit_with_care", CAUTION, "kit", says, take))
     if choice.kits and not fitted and best is None:
-        first = choice.kits[0]
-        unknown = not weighed or all(verdict.state == PART_UNKNOWN for verdict in choice.kits)
-        says = (
-            Phrase("No kit can be chosen yet: figures that the choice stands on are not known.")
-            if unknown
-            else Phrase(
-                f"No weight-distributing kit in the stock serves. {first.part.name}: {first.reason.template}",
-                first.reason.quantities,
-            )
-        )
-        found.append(
-            Finding(
-                UNKNOWN if unknown else REFUSED,
-                3,
-                "hitch",
-                "kit",
-                says,
-                _without_bars(rig, weights, choice),
-            )
-        )
-    if best is not None and fitted is None and best.rule in ("house reserve", "full trailer"):
-        found.append(
-            Finding(
-                CAUTION,
-                3,
-                "hitch",
-                "kit",
-                Phrase(f"{best.part.name}: {best.reason.template}", best.reason.quantities),
-                Phrase("No larger kit serves."),
-            )
-        )
-    for verdicts, what in ((choice.balls, "ball"), (choice.shanks, "shank")):
-        named = getattr(rig.hitch, what)
-        rejected = next((v for v in verdicts if named and v.part.name == named.typed and v.state == REJECTED), None)
-        if rejected:
-            says = Phrase(
-                f"{rejected.part.name} on the vehicle does not serve. {rejected.reason.template}",
-                rejected.reason.quantities,
-            )
-            found.append(Finding(REFUSED, -6000, "hitch", what, says, Phrase("See what serves at the Hitch station.")))
-        elif verdicts and not named and not any(v.state == CHOSEN for v in verdicts):
-            unknown = all(v.state in (PART_UNKNOWN, REJECTED) for v in verdicts) and any(
-                v.state == PART_UNKNOWN for v in verdicts
-            )
-            says = Phrase(f"No {what} can be chosen yet." if unknown else f"No {what} in the stock serves.")
-            found.append(
-                Finding(
-                    UNKNOWN if unknown else REFUSED,
-                    4,
-                    "hitch",
-                    what,
-                    says,
-                    Phrase("See each one's reason at the Hitch station."),
-                )
-            )
+        first, remedy = choice.kits[0], _without_bars(rig, weights, choice)
+        if not weighed or all(verdict.state == PART_UNKNOWN for verdict in choice.kits):
+            says = Phrase("No kit can be chosen yet: figures that the choice stands on are not known.")
+            found.append(_finding("no_kit_yet", UNKNOWN, "kit", says, remedy))
+        else:
+            says = first.reason.after(f"No weight-distributing kit in the stock serves. {first.part.name}: ")
+            found.append(_finding("no_kit_serves", REFUSED, "kit", says, remedy))
+    if best is not None and fitted is None and best.rule in SOFT_RULES:
+        says = best.reason.after(f"{best.part.name}: ")
+        found.append(_finding("chosen_kit_with_care", CAUTION, "kit", says, Phrase("No larger kit serves.")))
     return found
+
+
+def _part(what: str, verdicts: tuple[Verdict, ...], rig: Rig) -> list[Finding]:
+    """A ball or a shank that is named and does not serve; or none that does."""
+    named = rig.choice(f"hitch.{what}")
+    rejected = next((one for one in verdicts if named and one.part.name == named and one.state == REJECTED), None)
+    if rejected:
+        says = rejected.reason.after(f"{rejected.part.name} on the vehicle does not serve. ")
+        return [_finding("part_does_not_serve", REFUSED, what, says, Phrase("See what serves at the Hitch station."))]
+    if not verdicts or named or any(one.state == CHOSEN for one in verdicts):
+        return []
+    see = Phrase("See each one's reason at the Hitch station.")
+    states = {one.state for one in verdicts}
+    if PART_UNKNOWN in states and states <= {PART_UNKNOWN, REJECTED}:
+        return [_finding("no_part_yet", UNKNOWN, what, Phrase(f"No {what} can be chosen yet."), see)]
+    return [_finding("no_part_serves", REFUSED, what, Phrase(f"No {what} in the stock serves."), see)]
 
 
 def _without_bars(rig: Rig, weights: Weights, choice: Choice) -> Phrase:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import Phrase
-from stathmos.core.findings.finding import CAUTION, Finding
+from stathmos.core.finding import CAUTION, Finding
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.units import PRESSURE
 from stathmos.core.weighing import Weighbridge
@@ -20,8 +20,8 @@ def measuring(rig: Rig, bridge: Weighbridge) -> list[Finding]:
     return [*_air_springs(rig), *_levelling(rig), *_passes(bridge)]
 
 
-def _caution(subject: str, says: Phrase, remedy: Phrase) -> list[Finding]:
-    return [Finding(CAUTION, 4, "weigh", subject, says, remedy)]
+def _caution(key: str, subject: str, says: Phrase, remedy: Phrase) -> list[Finding]:
+    return [Finding(key=key, state=CAUTION, station="weigh", subject=subject, says=says, remedy=remedy)]
 
 
 def _air_springs(rig: Rig) -> list[Finding]:
@@ -32,21 +32,28 @@ def _air_springs(rig: Rig) -> list[Finding]:
     if pressure is None:
         says = Phrase(f"Air springs are fitted, and nobody wrote the pressure that was measured with. {wanted}.")
         return _caution(
-            "air_springs", says, Phrase("Write it at the Meet station; another pressure voids what was measured.")
+            "air_springs",
+            "air_springs",
+            says,
+            Phrase("Write it at the Meet station; another pressure voids what was measured."),
         )
     put = {"pressure": (pressure.value, PRESSURE, "nearest")}
     says = Phrase(f"Air springs are fitted, measured with {{pressure}}. {wanted}.", put)
-    return _caution("air_springs", says, Phrase("Tow at the pressure that was measured with."))
+    return _caution("air_springs", "air_springs", says, Phrase("Tow at the pressure that was measured with."))
 
 
 def _levelling(rig: Rig) -> list[Finding]:
     if rig.choice("vehicle.auto_levelling") != "on":
         return []
     says = Phrase("Auto-levelling was on while measuring: heights and squat tell nothing.")
-    return _caution("auto_levelling", says, Phrase("Switch it off as the handbook says, and measure again."))
+    return _caution(
+        "auto_levelling", "auto_levelling", says, Phrase("Switch it off as the handbook says, and measure again.")
+    )
 
 
 def _passes(bridge: Weighbridge) -> list[Finding]:
     if bridge.repeat is None:
         return []
-    return _caution("bridge", bridge.repeat, Phrase("Nothing is concluded from the weighbridge until then."))
+    return _caution(
+        "weighbridge_open", "bridge", bridge.repeat, Phrase("Nothing is concluded from the weighbridge until then.")
+    )

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import Missing, Phrase, Provenance, expanded
-from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.figures import Missing, Provenance, expanded
+from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.phrases import Phrase
 from stathmos.core.units import SHARE, WEIGHT
-from stathmos.core.weighing import CANNOT_TELL, HEAVY, LIGHT, Weights
+from stathmos.core.weighing import CANNOT_TELL, DISAGREE, HEAVY, LIGHT, Weights
 from stathmos.core.weighing import UNKNOWN as SHARE_UNKNOWN
 
 _LIGHT = "A light tongue lets the trailer sway, then whip."
@@ -19,36 +20,42 @@ def tongue(weights: Weights) -> list[Finding]:
         says = Phrase("Tongue weight or gross trailer weight is unknown: nothing can be chosen on a guess.")
         if not isinstance(weights.share, Missing):
             says = Phrase("The school in force goes by the S-limit of the coupling, and nobody has read it.")
-        return [_finding(UNKNOWN, 0, "share", says, Phrase(f"Go and read: {needs_in_words(judged.needs)}."))]
+        return [_share("share_unknown", UNKNOWN, says, Phrase(f"Go and read: {needs_in_words(judged.needs)}."))]
     found = []
     if weights.tongue.value >= weights.gross.value:
         says = Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong.")
-        found.append(_finding(REFUSED, -9000, "share", says, Phrase("Weigh both again.")))
+        found.append(_share("tongue_impossible", REFUSED, says, Phrase("Weigh both again.")))
     if not weights.weighed:
         # A share from a brochure, a plan or a guess is no verdict on the tongue, neither way.
-        says = weights.warnings[0] if weights.warnings else Phrase("The tongue weight is not measured.")
+        says = weights.warnings[0].says if weights.warnings else Phrase("The tongue weight is not measured.")
         weigh = Phrase("Weigh the tongue: that one measurement settles it.")
-        return [*found, _finding(UNKNOWN, 1, "tongue", says, weigh)]
+        return [*found, _finding("tongue_not_weighed", UNKNOWN, "tongue", says, weigh)]
     settled = weights.reconciled.settled and weights.gross_reconciled.settled
     if not settled:
-        says = next(warning for warning in weights.warnings if "repeat both" in warning.template)
-        found.append(_finding(UNKNOWN, -2, "tongue", says, Phrase("Until they agree nothing is chosen on them.")))
+        says = next(warning.says for warning in weights.warnings if warning.key == DISAGREE)
+        until = Phrase("Until they agree nothing is chosen on them.")
+        found.append(_finding("weighings_disagree", UNKNOWN, "tongue", says, until))
     if settled or weights.judgement.state != CANNOT_TELL:
         found += _band(weights)
     if weights.change.steps:
         says = Phrase(
             "Part of the load is still to come, to be moved or to come out: the tongue as planned is worked out."
         )
-        found.append(_finding(CAUTION, 5, "tongue", says, Phrase("Weigh again, loaded to travel.")))
+        again = Phrase("Weigh again, loaded to travel.")
+        found.append(_finding("load_still_to_change", CAUTION, "tongue", says, again))
     if weights.gross_standing.provenance is not Provenance.MEASURED:
         put = {"share": (weights.share.value, SHARE, "nearest")}
         says = Phrase("Gross trailer weight is planned, not weighed; the tongue's share of {share} hangs on it.", put)
-        found.append(_finding(CAUTION, 6, "gross", says, Phrase("Weigh the loaded trailer.")))
+        found.append(_finding("gross_planned", CAUTION, "gross", says, Phrase("Weigh the loaded trailer.")))
     return found
 
 
-def _finding(state: str, rank: int, subject: str, says: Phrase, remedy: Phrase) -> Finding:
-    return Finding(state, rank, "weigh", subject, says, remedy)
+def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase) -> Finding:
+    return Finding(key=key, state=state, station="weigh", subject=subject, says=says, remedy=remedy)
+
+
+def _share(key: str, state: str, says: Phrase, remedy: Phrase) -> Finding:
+    return _finding(key, state, "share", says, remedy)
 
 
 def _band(weights: Weights) -> list[Finding]:
@@ -66,11 +73,11 @@ def _band(weights: Weights) -> list[Finding]:
             f"Do not tow. The tongue is too light: {{share}} of the trailer, at least {{low}} wanted. {_LIGHT}", put
         )
         act = Phrase("Move load forward until the tongue weighs {correction} more, then weigh again.", put)
-        return [_finding(REFUSED, -8000, "share", says, act)]
+        return [_share("tongue_light", REFUSED, says, act)]
     if judged.state == HEAVY:
         says = Phrase(f"The tongue is heavy: {{share}} of the trailer, at most {{high}} wanted. {_HEAVY}", put)
         act = Phrase("Move load rearward until the tongue weighs {correction} less, then weigh again.", put)
-        return [_finding(CAUTION, 0, "share", says, act)]
+        return [_share("tongue_heavy", CAUTION, says, act)]
     if judged.state != CANNOT_TELL:
         return []
     if "low" in judged.sides:
@@ -79,12 +86,12 @@ def _band(weights: Weights) -> list[Finding]:
             f"at least {{low}} wanted. {_LIGHT}",
             put,
         )
-        return [_finding(UNKNOWN, -1, "share", says, _settling(weights))]
+        return [_share("tongue_may_be_light", UNKNOWN, says, _settling(weights))]
     says = Phrase(
         "It cannot be told yet whether the tongue is heavy: {share} of the trailer, known to ± {spread}, at most {high} wanted.",
         put,
     )
-    return [_finding(CAUTION, 1, "share", says, _settling(weights))]
+    return [_share("tongue_may_be_heavy", CAUTION, says, _settling(weights))]
 
 
 def _settling(weights: Weights) -> Phrase:

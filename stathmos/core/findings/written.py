@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from stathmos.core.contradictions import Contradiction
-from stathmos.core.figures import Phrase
-from stathmos.core.findings.finding import CAUTION, REFUSED, UNKNOWN, Finding
+from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import name_at
 
 _STATION_OF_SECTION = {"weighing": "weigh", "hitch": "hitch", "loads": "load"}
@@ -14,16 +14,14 @@ def _station_of(path: str) -> str:
     return "weigh" if path.startswith("ways.share") else _STATION_OF_SECTION.get(path.split(".")[0], "meet")
 
 
+def _at(place: str, key: str, says: Phrase, remedy: Phrase) -> Finding:
+    return Finding(key=key, state=UNKNOWN, station=_station_of(place), subject=place, says=says, remedy=remedy)
+
+
 def contradicted(wrong: tuple[Contradiction, ...]) -> list[Finding]:
     """What cannot be as it is written: nothing is worked out with it, and no rig is fit with it."""
     put_right = Phrase("Read it again and write it right, or leave it blank if it is not known.")
-    return [
-        Finding(
-            UNKNOWN, -1, _station_of(one.place), one.place,
-            Phrase(f"{name_at(one.place)}: {one.says.template}", one.says.quantities), put_right,
-        )
-        for one in wrong
-    ]  # fmt: skip
+    return [_at(one.place, "contradicted", one.says.after(f"{name_at(one.place)}: "), put_right) for one in wrong]
 
 
 def unread(places: tuple[str, ...]) -> list[Finding]:
@@ -31,37 +29,26 @@ def unread(places: tuple[str, ...]) -> list[Finding]:
     if not places:
         return []
     count = "One figure" if len(places) == 1 else f"{len(places)} figures"
-    return [
-        Finding(
-            UNKNOWN,
-            -2,
-            _station_of(places[0]),
-            places[0],
-            Phrase(f"{count} cannot be read, and this answer goes without: {name_at(places[0])}."),
-            Phrase("Write it again, or leave it blank if it is not known."),
-        )
-    ]
+    says = Phrase(f"{count} cannot be read, and this answer goes without: {as_text(name_at(places[0]))}.")
+    return [_at(places[0], "unreadable", says, Phrase("Write it again, or leave it blank if it is not known."))]
 
 
 def out_of_scope() -> Finding:
     """The word for a trailer that does not hang on a ball behind the vehicle."""
     return Finding(
-        REFUSED,
-        -10000,
-        "meet",
-        "coupling",
-        Phrase(
+        key="out_of_scope", state=REFUSED, station="meet", subject="coupling",
+        says=Phrase(
             "Stathmos does not judge fifth-wheel or gooseneck trailers: their weight sits over the rear axle, and other rules hold."
         ),
-        Phrase("Ask the vehicle's and the trailer's makers. Nothing here is worked out for this rig."),
-    )
+        remedy=Phrase("Ask the vehicle's and the trailer's makers. Nothing here is worked out for this rig."),
+    )  # fmt: skip
 
 
 def part_differs(kind: str, name: str, changed: tuple[str, ...]) -> Finding:
     """A part that the catalogue describes otherwise than the rig took it over: judged as it was taken over, and said."""
     told = "; ".join(changed[:3]) + (f"; and {len(changed) - 3} more" if len(changed) > 3 else "")
+    says = f"The catalogue now says otherwise of {name} than when this rig took it over: {told}."
     return Finding(
-        CAUTION, 1, "hitch", kind.removesuffix("s"),
-        Phrase(f"The catalogue now says otherwise of {name} than when this rig took it over: {told}."),
-        Phrase("Read the stamp on the part. At the Hitch station the catalogue's figures of today can be taken over."),
+        key="part_differs", state=CAUTION, station="hitch", subject=kind.removesuffix("s"), says=Phrase(as_text(says)),
+        remedy=Phrase("Read the stamp on the part. At the Hitch station the catalogue's figures of today can be taken over."),
     )  # fmt: skip

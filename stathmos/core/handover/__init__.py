@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.bay import Fit
-from stathmos.core.findings.finding import Finding
+from stathmos.core.finding import Finding
 from stathmos.core.handover.card import CAUTIONS, Block, card, inspection_in_days
 from stathmos.core.handover.drill import COUPLING, UNCOUPLING, DrillStep, drill
 from stathmos.core.handover.gate import HANDOVER, cautions, hindrances, unsigned

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.assess import Assessment
+from stathmos.core.answer import Assessment
 from stathmos.core.bay import Fit
-from stathmos.core.bay.advice import coach_kinds, kind_words
-from stathmos.core.bay.learn import STEPS, WASHERS
-from stathmos.core.bay.torque import Fastener
-from stathmos.core.figures import Anything, Missing, Phrase
+from stathmos.core.bay.prove.torque import Fastener
+from stathmos.core.figures import Anything, Missing
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import Link
 from stathmos.core.rig import Rig
+from stathmos.core.settings import settings_of
 from stathmos.core.stock import JOINTS
 from stathmos.core.units import COUPLE, DISTANCE, LENGTH, MM_PER_KM, WEIGHT
 
@@ -54,7 +54,7 @@ def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
     blocks = (
         ("Set heights, loaded as today", _heights(rig, fit)),
         ("Hitch and settings", _settings(fit)),
-        ("Torque", _torque(fit.torque)),
+        ("Torque", _torque(fit.proved.torque)),
         ("Bars off", tuple(Line("", says) for says in fit.now.decisions.bars_off)),
         ("Limits, in plain words", _limits(fit.now)),
         ("Look again", _again(rig)),
@@ -63,13 +63,13 @@ def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
 
 
 def _heights(rig: Rig, fit: Fit) -> tuple[Line, ...]:
-    last = next((one for one in reversed(fit.tried) if not isinstance(one.state.front, Missing)), None)
+    last = next((one for one in reversed(fit.measured.trials) if one.measured), None)
     lines = [
-        _length("Front mark, uncoupled (A)", fit.arches.a.front_mark),
-        _length("Front mark, coupled, no bars (B)", fit.arches.b.front_mark),
+        _length("Front mark, uncoupled (A)", fit.measured.arches.a.front_mark),
+        _length("Front mark, coupled, no bars (B)", fit.measured.arches.b.front_mark),
         _length("Front mark, bars on (C)", last.state.front_mark) if last else None,
-        _length("Rear mark, uncoupled (A)", fit.arches.a.rear_mark),
-        _length("Rear mark, coupled, no bars (B)", fit.arches.b.rear_mark)
+        _length("Rear mark, uncoupled (A)", fit.measured.arches.a.rear_mark),
+        _length("Rear mark, coupled, no bars (B)", fit.measured.arches.b.rear_mark)
         if not last
         else _length("Rear mark, bars on (C)", last.state.rear_mark),
         _length("Top of ball, uncoupled", fit.now.heights.ball_standing),
@@ -90,7 +90,7 @@ def _settings(fit: Fit) -> tuple[Line, ...]:
         for what in ("kit", "shank", "ball")
         if getattr(build, what) is not None
     ]
-    last = next((one for one in reversed(fit.tried) if one.setting is not None), None)
+    last = next((one for one in reversed(fit.measured.trials) if one.setting is not None), None)
     hole = last.setting.hole if last is not None else None
     if hole is not None:
         way = position.orientation if position is not None else ""
@@ -102,18 +102,12 @@ def _settings(fit: Fit) -> tuple[Line, ...]:
         )
     elif position is not None:
         lines.append(Line("Head", Phrase(position.words)))
-    if last is not None and fit.kit is not None:
-        counted = {WASHERS: last.trial.washers, STEPS: last.trial.steps_left}
-        for kind in coach_kinds(fit.kit):
-            if counted[kind] is not None:
-                both = ", both sides" if kind == STEPS else ""
-                lines.append(
-                    Line(
-                        "Bar ends" if kind == STEPS else "Head tilt",
-                        Phrase(kind_words(fit.kit, kind, last.setting.of(kind)) + both),
-                    )
-                )
-    if fit.kit is not None and not isinstance(bracket := fit.now.choice.bracket, Missing):
+    changeable = {one.kind.key for one in settings_of(fit.measured.kit) if one.counts()}
+    for one in last.counted if last is not None else ():
+        if one.both is not None and one.kind.key in changeable:
+            name, both = ("Bar ends", ", both sides") if one.kind.sided else ("Head tilt", "")
+            lines.append(Line(name, Phrase(one.kind.count(one.both) + both)))
+    if fit.measured.kit is not None and not isinstance(bracket := fit.now.choice.bracket, Missing):
         lines.append(Line("Ball to bracket", Phrase("{d}", {"d": (bracket.value, LENGTH, "nearest")})))
     return tuple(lines)
 
@@ -200,9 +194,7 @@ def _again(rig: Rig) -> tuple[Line, ...]:
         lines.append(
             Line(
                 "Brake controller",
-                Phrase(
-                    f"set to {gain.typed.replace('{', '(').replace('}', ')')}, loaded as today; set it again for another load."
-                ),
+                Phrase(f"set to {as_text(gain.typed)}, loaded as today; set it again for another load."),
             )
         )
     return tuple(lines)

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.bars import USUAL, BarStyle
 from stathmos.core.bay import Fit
-from stathmos.core.bay.advice import kind_words
-from stathmos.core.bay.learn import STEPS, WASHERS
-from stathmos.core.figures import Missing, Phrase
+from stathmos.core.figures import Missing
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
-from stathmos.core.stock import CHAIN
 from stathmos.core.units import LENGTH
 
 COUPLING, UNCOUPLING = "coupling", "uncoupling"
@@ -32,8 +31,8 @@ _LOADED_BAR = "A loaded bar or lever can injure: stand clear of its end."
 
 def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
     """Every step that this rig needs, in order; what it has not got is not asked for."""
-    kit, ball = fit.kit, fit.now.choice.in_force.ball
-    chain = kit is not None and kit.bar_style is not None and kit.bar_style.typed == CHAIN
+    kit, ball = fit.measured.kit, fit.now.choice.in_force.ball
+    held = kit.held if kit is not None else USUAL
     brakes = rig.choice("trailer.brakes")
     breakaway = rig.choice("trailer.breakaway") != "no" and brakes != "none"
     size = ball.diameter if ball is not None else None
@@ -84,10 +83,10 @@ def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
             "Lifted, the bars go on without a fight.",
             "Jack on level ground only.",
         )
-        step("bars_on", _bars_on(fit, chain), "Set as proved here; another setting is another rig.", _LOADED_BAR)
+        step("bars_on", _bars_on(fit, held), "Set as proved here; another setting is another rig.", _LOADED_BAR)
         step(
             "bar_pins",
-            "Pins and clips in both brackets." if not chain else "Levers up and safety pins in.",
+            held.secure,
             "A bar that drops out drags and lets the trailer sway.",
         )
     step("jack_up", "Jack right up and stowed.", "It catches the first driveway.")
@@ -189,12 +188,11 @@ def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
     )
 
 
-def _bars_on(fit: Fit, chain: bool) -> Phrase:
-    kit, last = fit.kit, next((one for one in reversed(fit.tried) if one.setting is not None), None)
-    ends = []
-    if last is not None and last.trial.steps_left is not None:
-        ends.append(kind_words(kit, STEPS, last.setting.steps) + " on both sides")
-    if last is not None and last.trial.washers is not None:
-        ends.append("head at " + kind_words(kit, WASHERS, last.setting.washers))
-    how = "Bars on, chains up" if chain else "Bars on and into their brackets"
-    return Phrase(f"{how}: {', '.join(ends)}." if ends else f"{how}, as set in the bay.")
+def _bars_on(fit: Fit, held: BarStyle) -> Phrase:
+    """How the bars go on, set as they were last counted: bar ends first, then the head."""
+    last = next((one for one in reversed(fit.measured.trials) if one.setting is not None), None)
+    set_so = [] if last is None else [(one.kind, one.both) for one in last.counted if one.both is not None]
+    ends = [f"{kind.count(number)} on both sides" for kind, number in set_so if kind.sided]
+    head = [f"head at {kind.count(number)}" for kind, number in set_so if not kind.sided]
+    told = ", ".join([*ends, *head])
+    return Phrase(f"{held.put_on}: {told}." if told else f"{held.put_on}, as set in the bay.")

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from stathmos.core.bay import Fit
-from stathmos.core.figures import Phrase
-from stathmos.core.findings.finding import CAUTION, ORDER, REFUSED, UNKNOWN, Finding
+from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, worst_first
 from stathmos.core.handover.drill import DrillStep
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
 
 HANDOVER = "handover"
@@ -38,36 +38,23 @@ def tests(rig: Rig, steps: tuple[DrillStep, ...]) -> tuple[Finding, ...]:
         found += _test(rig, path, name, "yes", f"{name}: not done.")
     open_yet = [step for step in steps if not step.done]
     if open_yet:
-        more = f" and {len(open_yet) - 1} more" if len(open_yet) > 1 else ""
-        first = open_yet[0].does
-        found.append(
-            Finding(
-                UNKNOWN,
-                62,
-                HANDOVER,
-                "drill",
-                Phrase(f"Not done with the customer: {first.template.rstrip('.')}{more}.", first.quantities),
-                Phrase("Do the drill together, step by step."),
-            )
-        )
+        more = f", and {len(open_yet) - 1} more" if len(open_yet) > 1 else ""
+        says = open_yet[0].does.after(f"Not done with the customer{more}: ")
+        found.append(_finding("drill_open", UNKNOWN, "drill", says, Phrase("Do the drill together, step by step.")))
     return tuple(found)
+
+
+def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase) -> Finding:
+    return Finding(key=key, state=state, station=HANDOVER, subject=subject, says=says, remedy=remedy)
 
 
 def _test(rig: Rig, path: str, name: str, wanted: str, bad: str) -> list[Finding]:
     result = rig.choice(path)
     if not result:
-        return [
-            Finding(
-                UNKNOWN,
-                61,
-                HANDOVER,
-                path,
-                Phrase(f"{name}: not written down."),
-                Phrase("Do it with the customer and write down how it went."),
-            )
-        ]
+        do_it = Phrase("Do it with the customer and write down how it went.")
+        return [_finding("test_open", UNKNOWN, path, Phrase(f"{name}: not written down."), do_it)]
     if result != wanted:
-        return [Finding(REFUSED, 60, HANDOVER, path, Phrase(f"{name}: {bad}"), Phrase("Mend it, and test again."))]
+        return [_finding("test_failed", REFUSED, path, Phrase(f"{name}: {bad}"), Phrase("Mend it, and test again."))]
     return []
 
 
@@ -76,8 +63,7 @@ def hindrances(
 ) -> tuple[Finding, ...]:
     """Everything that is over or unknown, worst first, wherever it was found. ``unsigned``: what the record wants besides."""
     everything = (*fit.now.findings, *fit.findings, *tests(rig, steps), *unsigned)
-    stopping = [one for one in everything if one.state in (REFUSED, UNKNOWN)]
-    return tuple(sorted(stopping, key=lambda one: (ORDER.index(one.state), one.rank)))
+    return worst_first(one for one in everything if one.state in (REFUSED, UNKNOWN))
 
 
 def cautions(fit: Fit) -> tuple[Finding, ...]:
@@ -91,17 +77,8 @@ def unsigned(state: str, changed: tuple[str, ...] = ()) -> tuple[Finding, ...]:
         return ()
     if state == "stale":
         what = "; ".join(changed[:3]) + (f"; and {len(changed) - 3} more" if len(changed) > 3 else "")
-        says = Phrase(
-            "The bay was signed off, and something changed since: " + what.replace("{", "(").replace("}", ")") + "."
-        )
-        return (Finding(UNKNOWN, 59, HANDOVER, "bay", says, Phrase("The technician looks again and signs.")),)
-    return (
-        Finding(
-            UNKNOWN,
-            59,
-            HANDOVER,
-            "bay",
-            Phrase("The technician has not signed the bay off."),
-            Phrase("Sign it at the bay."),
-        ),
-    )
+        says = Phrase(f"The bay was signed off, and something changed since: {as_text(what)}.")
+        again = Phrase("The technician looks again and signs.")
+        return (_finding("bay_signature_stale", UNKNOWN, "bay", says, again),)
+    says = Phrase("The technician has not signed the bay off.")
+    return (_finding("bay_not_signed", UNKNOWN, "bay", says, Phrase("Sign it at the bay.")),)

@@ -17,10 +17,11 @@ from stathmos.core.lot.columns import Column, numbers, order_of, words
 from stathmos.core.lot.sides import Trailers, Vehicles
 from stathmos.core.ratings import SAME
 from stathmos.core.ratings.link import FIT
-from stathmos.core.rules import RESTORATION_SCHOOLS, OffsetSchool
-from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, PAST_THE_BRACKET, USUAL_TRAY
+from stathmos.core.schools import RESTORATION_SCHOOLS, OffsetSchool
+from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, USUAL_TRAY
 from stathmos.core.selection.shanks import CLEARANCE, REACH, SAG
 from stathmos.core.stock import Kit, Stock
+from stathmos.core.tolerances import PAST_BRACKET
 
 SERVES, WITH_CARE, FAILS, NOT_KNOWN = 0, 1, 2, 3
 NONE = -1
@@ -327,7 +328,7 @@ class Fitter:
             least = kit.bracket_least.value if kit.bracket_least else preferred
             most = kit.bracket_most.value if kit.bracket_most else preferred
             if kit.bar_length is not None:
-                most = min(most, kit.bar_length.value - PAST_THE_BRACKET)
+                most = min(most, kit.bar_length.value - PAST_BRACKET.value)
             clears = kit.clears_trays is not None and kit.clears_trays.typed == "yes"
             key = (preferred, least, most, clears)
             if key not in done:

@@ -13,7 +13,8 @@ from stathmos.core.figures import Authority, Given, Provenance, assumed
 from stathmos.core.lot.columns import Column, known, numbers, words
 from stathmos.core.rig import CHOICE, KINDS, SEAT, Rig, Trailer, Weighing
 from stathmos.core.rig.loads import VEHICLE
-from stathmos.core.rules import OffsetSchool, Rules, rules_for
+from stathmos.core.rules import Rules, rules_for
+from stathmos.core.schools import OffsetSchool
 from stathmos.core.units import WEIGHT
 
 VEHICLE_RATINGS = (
@@ -110,11 +111,11 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
 def _vehicle(rig: Rig, house: Rules) -> dict:
     """One vehicle by the same rooms as `assess`."""
     overhang = rig.figure("vehicle.overhang")
-    placed = cargo.plan(rig, overhang)
+    placed = cargo.plan(rig)
     wrong = contradictions(rig, placed)
     if wrong:
         rig = rig.without(path for one in wrong for path in one.spoils)
-        placed = cargo.plan(rig, overhang)
+        placed = cargo.plan(rig)
     loads = loading.vehicle_loads(rig, placed, assumed(0.0, WEIGHT), overhang)
     k_f, k_r = heights.spring_rates(rig)
     return {

@@ -15,7 +15,7 @@ from stathmos.core.figures import (
     STATICS,
     Anything,
     Figure,
-    Given,
+    Lazily,
     Missing,
     Rule,
     constant,
@@ -24,21 +24,29 @@ from stathmos.core.figures import (
 from stathmos.core.heights import Geometry
 from stathmos.core.loading import VehicleLoads, gcwr
 from stathmos.core.ratings import demands
-from stathmos.core.ratings.link import FIT, Link, State, fit, load, part_figure, presence
+from stathmos.core.ratings.link import FIT, LOAD, ORDER_OF_LINKS, Link, State, fit, load, part_figure, presence, unread
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Ball, Kit, Shank, Sleeve
 from stathmos.core.units import FORCE, SHARE, WEIGHT
 
 
-@dataclass(frozen=True)
-class Case:
-    """What the chain is judged for: a tongue weight and a gross trailer weight, and the bar couples of the window."""
+@dataclass(frozen=True, kw_only=True)
+class AxleLoads:
+    """What each axle of the coupled rig carries, at whichever end of the restoration window is worse for it, kg."""
 
-    key: str
+    front: Anything
+    rear: Anything
+    trailer: Anything
+
+
+@dataclass(frozen=True, kw_only=True)
+class Case:
+    """What the chain is judged for: tongue weight, gross trailer weight, the vehicle's loads, the coupled axle loads, kg."""
+
     tongue: Anything
     gross: Anything
-    couple_low: Anything
-    couple_high: Anything
+    loads: VehicleLoads
+    axles: AxleLoads
 
 
 @dataclass(frozen=True)
@@ -54,40 +62,78 @@ class Build:
 
 _SHARED = Rule("A rating is for the trailer and its cargo together.", COMMON_PRACTICE)
 _LABEL = Rule("The maker's rating outranks this program.", "maker's label")
+_CHAINS = Rule("Each chain and hook by itself holds the trailer; forged, not cast.", COMMON_PRACTICE)
+_WINDOW = Rule("Bars too heavy for the load stay rigid and hammer both frames.", COMMON_PRACTICE)
+_SMALLER = Rule("A smaller shank wants a reducer sleeve; a larger one does not enter.", COMMON_PRACTICE)
+_TWO = Rule("A receiver has one rating carrying and another distributing; classes by SAE J684.", "SAE J684")
+_HITCH_LOAD = Rule("A hitch is sized for tongue weight plus what sits behind the vehicle's rear axle.", COMMON_PRACTICE)
+_PAYLOAD = Rule("Occupants, cargo, hitch hardware and tongue weight come out of the payload.", "49 CFR 571.110")
+_NO_CREDIT = Rule(
+    "No credit for what the bars move to the trailer: they come off on rough ground.", "house caution, no source"
+)
+_TOGETHER = Rule("The vehicle and the trailer together.", "tow-vehicle handbook")
+_LAW = Rule(
+    "Local law decides on brakes; a braked trailer needs what works its brakes.",
+    "local law and the trailer's handbook",
+)
 _R55 = "UN Regulation No. 55"
 
 
-def chain(
-    rig: Rig, case: Case, loads: VehicleLoads, build: Build, geometry: Geometry, reserve: float, s_limited: bool = False
-) -> tuple[Link, ...]:
-    """All links for one case, in physical order. ``s_limited``: the school goes by the coupler's S-limit, so it must be known."""
-    return (
-        *_trailer_links(rig, case, reserve, s_limited),
-        *_ball_links(rig, build),
-        *_hitch_links(rig, case, loads, build, reserve),
-        *_vehicle_links(rig, case, loads, geometry, reserve),
-        *_equipment_links(rig),
-    )
+@dataclass(frozen=True, kw_only=True)
+class Chained:
+    """The links of one rig on one hitch that no load changes, worked out once; with a case they make the chain.
+
+    ``s_limited``: the school goes by the coupler's S-limit, so it must be known. ``reserve``: share kept free.
+    """
+
+    rig: Rig
+    build: Build
+    reserve: float
+    s_limited: bool = False
+
+    @Lazily
+    def fixed(self) -> tuple[Link, ...]:
+        """Sizes, fittings, and ratings against what the makers permit, whatever is loaded."""
+        rig, build = self.rig, self.build
+        return (
+            *_by_d_value(rig, "trailer.coupler_d_value", "coupler_d"),
+            *_ball_links(rig, build),
+            *_shank_fits(rig, build),
+            *_by_d_value(rig, "vehicle.receiver_d_value", "receiver_d"),
+            *_frontal_area(rig),
+            *_equipment_links(rig),
+        )
+
+    def under(self, case: Case) -> tuple[Link, ...]:
+        """The links that a load changes, for one case."""
+        return (
+            *_trailer_links(self.rig, case, self.reserve, self.s_limited),
+            *_hitch_links(self.rig, case, self.build, self.reserve),
+            *_vehicle_links(self.rig, case, self.reserve),
+        )
+
+    def chain(self, case: Case) -> tuple[Link, ...]:
+        """All links for one case, in physical order."""
+        return tuple(sorted((*self.fixed, *self.under(case)), key=lambda link: ORDER_OF_LINKS[link.key]))
+
+
+def trailer_axle_load(tongue: Anything, gross: Anything, M: Anything, L: Anything) -> Figure | Missing:
+    """What the trailer's axles carry under a couple of the bars, kg."""
+    return work(
+        "axles = GTW − TW + M/L", WEIGHT, demands.trailer_axle_load,
+        Rule("What the ball does not carry the axles do, and the bars add to it; taken at the most restoration.", STATICS),
+        GTW=gross, TW=tongue, M=M, L=L,
+    )  # fmt: skip
 
 
 def _trailer_links(rig: Rig, case: Case, reserve: float, s_limited: bool) -> tuple[Link, ...]:
-    axles = work(
-        "axles = GTW − TW + M/L",
-        WEIGHT,
-        demands.trailer_axle_load,
-        Rule("What the ball does not carry the axles do, and the bars add to it; taken at the most restoration.", STATICS),
-        GTW=case.gross, TW=case.tongue, M=case.couple_high, L=rig.figure("trailer.ball_to_axle"),
-    )  # fmt: skip
+    axles = case.axles.trailer
 
     def together(each: str, count: str) -> Anything:
         return work(
-            "rating = each · number",
-            WEIGHT,
-            lambda each, number: each * number,
-            _LABEL,
-            each=rig.figure(each),
-            number=rig.figure(count),
-        )
+            "rating = each · number", WEIGHT, lambda each, number: each * number, _LABEL,
+            each=rig.figure(each), number=rig.figure(count),
+        )  # fmt: skip
 
     tyres = together("trailer.tyre_rating", "trailer.tyre_count")
     gawr = together("trailer.axle_rating", "trailer.axle_count")
@@ -97,17 +143,15 @@ def _trailer_links(rig: Rig, case: Case, reserve: float, s_limited: bool) -> tup
         if s_limited or not isinstance(s_limit, Missing)
         else []
     )
-    chains = Rule("Each chain and hook by itself holds the trailer; forged, not cast.", COMMON_PRACTICE)
     return (
         load("trailer_tyres", axles, tyres, reserve, _LABEL),
         load("trailer_axles", axles, gawr, reserve, _LABEL),
         load("trailer_gvwr", case.gross, rig.figure("trailer.gvwr"), reserve, _SHARED),
         load("coupler", case.gross, rig.figure("trailer.coupler_rating"), reserve, _LABEL),
         *on_coupler,
-        *_by_d_value(rig, "trailer.coupler_d_value", "coupler_d"),
         *_by_v_value(rig, axles),
-        load("chains", case.gross, rig.figure("trailer.chain_rating"), reserve, chains),
-    )  # fmt: skip
+        load("chains", case.gross, rig.figure("trailer.chain_rating"), reserve, _CHAINS),
+    )
 
 
 def _by_d_value(rig: Rig, path: str, key: str) -> list[Link]:
@@ -166,49 +210,34 @@ def _ball_links(rig: Rig, build: Build) -> tuple[Link, ...]:
     return tuple(links)
 
 
-def _hitch_links(rig: Rig, case: Case, loads: VehicleLoads, build: Build, reserve: float) -> tuple[Link, ...]:
+def _hitch_links(rig: Rig, case: Case, build: Build, reserve: float) -> tuple[Link, ...]:
     kit, shank = build.kit, build.shank
-    borne = hitch_load(case.tongue, loads.behind_axle)
+    borne = hitch_load(case.tongue, case.loads.behind_axle)
 
-    def carries(key: str, holder: object, what: str, rule: Rule = _LABEL) -> list[Link]:
+    def carries(key: str, holder: object, what: str) -> list[Link]:
         """The two ratings that every part of the hitch has."""
         return [
-            load(f"{key}_gross", case.gross, part_figure(holder, "gross_rating", what), reserve, rule),
-            load(f"{key}_tongue", borne, part_figure(holder, "tongue_rating", what), reserve, rule),
-        ]  # fmt: skip
+            load(f"{key}_gross", case.gross, part_figure(holder, "gross_rating", what), reserve, _LABEL),
+            load(f"{key}_tongue", borne, part_figure(holder, "tongue_rating", what), reserve, _LABEL),
+        ]
 
     links = []
     if build.weight_distributing:
         links += carries("hitch", kit, "kit")
-        links.append(
-            fit("hitch_window",
-                part_figure(kit, "tongue_minimum", "kit"), borne,
-                Rule("Bars too heavy for the load stay rigid and hammer both frames.", COMMON_PRACTICE), at_most=True,
-            )
-        )  # fmt: skip
+        links.append(fit("hitch_window", part_figure(kit, "tongue_minimum", "kit"), borne, _WINDOW, at_most=True))
     links += carries("shank", shank, "shank")
-    size, tube = part_figure(shank, "size", "shank"), rig.figure("vehicle.receiver_size")
-    links.append(
-        fit("shank_size", size, tube,
-            Rule("A smaller shank wants a reducer sleeve; a larger one does not enter.", COMMON_PRACTICE), at_most=True,
-        )
-    )  # fmt: skip
-    if wants_sleeve(size, tube):
+    if wants_sleeve(part_figure(shank, "size", "shank"), rig.figure("vehicle.receiver_size")):
         links += carries("sleeve", build.sleeve, "sleeve")
     way = "wd" if build.weight_distributing else "wc"
-    two = Rule("A receiver has one rating carrying and another distributing; classes by SAE J684.", "SAE J684")
-    links += [
-        load(
-            "receiver_gross", case.gross,
-            rig.figure(f"vehicle.receiver_{way}_gross"), reserve, two, way.upper(),
-        ),
-        load(
-            "receiver_tongue", borne,
-            rig.figure(f"vehicle.receiver_{way}_tongue"), reserve, _LABEL, way.upper(),
-        ),
-        *_by_d_value(rig, "vehicle.receiver_d_value", "receiver_d"),
-    ]  # fmt: skip
+    for key, demand, rule in (("gross", case.gross, _TWO), ("tongue", borne, _LABEL)):
+        rating = rig.figure(f"vehicle.receiver_{way}_{key}")
+        links.append(load(f"receiver_{key}", demand, rating, reserve, rule, way.upper()))
     return tuple(links)
+
+
+def _shank_fits(rig: Rig, build: Build) -> tuple[Link, ...]:
+    size, tube = part_figure(build.shank, "size", "shank"), rig.figure("vehicle.receiver_size")
+    return (fit("shank_size", size, tube, _SMALLER, at_most=True),)
 
 
 def wants_sleeve(shank: Anything, receiver: Anything) -> bool:
@@ -221,101 +250,85 @@ def wants_sleeve(shank: Anything, receiver: Anything) -> bool:
 def hitch_load(tongue: Anything, behind_axle: Anything) -> Figure | Missing:
     """What a hitch must be sized for: tongue weight and the cargo behind the rear axle, kg."""
     return work(
-        "hitch load = TW + cargo behind the rear axle",
-        WEIGHT,
-        demands.hitch_load,
-        Rule("A hitch is sized for tongue weight plus what sits behind the vehicle's rear axle.", COMMON_PRACTICE),
-        TW=tongue,
-        cargo=behind_axle,
-    )
+        "hitch load = TW + cargo behind the rear axle", WEIGHT, demands.hitch_load, _HITCH_LOAD,
+        TW=tongue, cargo=behind_axle,
+    )  # fmt: skip
 
 
-def axle_demand(axle: str, standing: Anything, case: Case, geometry: Geometry) -> Figure | Missing:
-    """Load of a vehicle axle with the trailer on, kg: the rear at the least restoration, the front at the most."""
+def axle_demand(axle: str, standing: Anything, T: Anything, M: Anything, geometry: Geometry) -> Figure | Missing:
+    """Load of the vehicle's ``front`` or ``rear`` axle with the trailer on, under a couple of the bars, kg."""
     rear = axle == "rear"
     formula = "dR,  dR = (T − M/L) − dF,  dF = (M − (T − M/L) · o) / w" if rear else "dF,  dF = (M − (T − M/L) · o) / w"
     return work(
         f"{axle} = uncoupled + {formula}",
         WEIGHT,
         demands.rear_axle_load if rear else demands.front_axle_load,
-        Rule(
-            f"Moments about the axles; taken at the {'least' if rear else 'most'} restoration of the school.", STATICS
-        ),
+        _AT_LEAST if rear else _AT_MOST,
         uncoupled=standing,
-        T=case.tongue,
-        M=case.couple_low if rear else case.couple_high,
+        T=T,
+        M=M,
         w=geometry.w,
         o=geometry.o,
         L=geometry.L,
     )
 
 
-def _vehicle_links(rig: Rig, case: Case, loads: VehicleLoads, geometry: Geometry, reserve: float) -> tuple[Link, ...]:
+_AT_LEAST = Rule("Moments about the axles; taken at the least restoration of the school.", STATICS)
+_AT_MOST = Rule("Moments about the axles; taken at the most restoration of the school.", STATICS)
+
+
+def _vehicle_links(rig: Rig, case: Case, reserve: float) -> tuple[Link, ...]:
+    loads = case.loads
     on_payload = work(
-        "aboard + TW",
-        WEIGHT,
-        lambda aboard, TW: aboard + TW,
-        Rule("Occupants, cargo, hitch hardware and tongue weight come out of the payload.", "49 CFR 571.110"),
-        aboard=loads.aboard,
-        TW=case.tongue,
-    )
+        "aboard + TW", WEIGHT, lambda aboard, TW: aboard + TW, _PAYLOAD, aboard=loads.aboard, TW=case.tongue
+    )  # fmt: skip
     vehicle_gross = work(
-        "front + rear + TW",
-        WEIGHT,
-        lambda front, rear, TW: front + rear + TW,
-        Rule("No credit for what the bars move to the trailer: they come off on rough ground.", "house caution, no source"),
+        "front + rear + TW", WEIGHT, lambda front, rear, TW: front + rear + TW, _NO_CREDIT,
         front=loads.front, rear=loads.rear, TW=case.tongue,
     )  # fmt: skip
     combined = work(
-        "front + rear + GTW",
-        WEIGHT,
-        lambda front, rear, GTW: front + rear + GTW,
-        Rule("The vehicle and the trailer together.", "tow-vehicle handbook"),
+        "front + rear + GTW", WEIGHT, lambda front, rear, GTW: front + rear + GTW, _TOGETHER,
         front=loads.front, rear=loads.rear, GTW=case.gross,
     )  # fmt: skip
-    rear, front = axle_demand("rear", loads.rear, case, geometry), axle_demand("front", loads.front, case, geometry)
 
     def rated(key: str, demand: Anything, path: str) -> Link:
         return load(key, demand, rig.figure(path), reserve, _LABEL)
 
-    links = [
+    return (
         rated("tow_rating", case.gross, "vehicle.tow_rating"),
         rated("tongue_limit", case.tongue, "vehicle.tongue_limit"),
         rated("payload", on_payload, "vehicle.payload"),
-        rated("rear_gawr", rear, "vehicle.rear_gawr"),
-        rated("front_gawr", front, "vehicle.front_gawr"),
+        rated("rear_gawr", case.axles.rear, "vehicle.rear_gawr"),
+        rated("front_gawr", case.axles.front, "vehicle.front_gawr"),
         rated("gvwr", vehicle_gross, "vehicle.gvwr"),
         load("gcwr", combined, gcwr(rig), reserve, _LABEL),
-    ]
-    area_limit = rig.figure("vehicle.frontal_area_limit")
-    if isinstance(area_limit, Given):
-        area = rig.figure("trailer.frontal_area")
-        links.append(load("frontal_area", area, area_limit, 0.0, _LABEL))
-    return tuple(links)
+    )
+
+
+def _frontal_area(rig: Rig) -> tuple[Link, ...]:
+    limit = rig.figure("vehicle.frontal_area_limit")
+    if isinstance(limit, Missing):
+        return ()
+    return (load("frontal_area", rig.figure("trailer.frontal_area"), limit, 0.0, _LABEL),)
 
 
 def _equipment_links(rig: Rig) -> tuple[Link, ...]:
-    law = Rule(
-        "Local law decides on brakes; a braked trailer needs what works its brakes.",
-        "local law and the trailer's handbook",
-    )
-    wiring = presence("seven_way", rig, "vehicle.seven_way", law)
+    wiring = presence("seven_way", rig, "vehicle.seven_way", _LAW)
     brakes = rig.choice("trailer.brakes")
     if not brakes:
-        needs = ("trailer.brakes",)
-        return (Link("brakes", "Trailer brakes", "equipment", "presence", None, None, State.UNKNOWN, law, needs=needs),)
+        return (unread("brakes", _LAW, ("trailer.brakes",)),)
     if brakes == "none":
         return (wiring,)
-    links = [presence("breakaway", rig, "trailer.breakaway", law)]
+    links = [presence("breakaway", rig, "trailer.breakaway", _LAW)]
     if brakes == "electric":
-        links.insert(0, presence("controller", rig, "vehicle.brake_controller", law))
+        links.insert(0, presence("controller", rig, "vehicle.brake_controller", _LAW))
     return (*links, wiring)
 
 
 def weakest(links: tuple[Link, ...]) -> Link | None:
     """The link that rates the whole: what is over first, else the unknown, else the most used."""
     order = list(State)
-    known = [link for link in links if link.kind == "load" or link.state in (State.OVER, State.UNKNOWN)]
+    known = [link for link in links if link.kind == LOAD or link.state in (State.OVER, State.UNKNOWN)]
     return min(known, key=lambda link: (min(order.index(link.state), 2), -(link.share or 0.0)), default=None)
 
 

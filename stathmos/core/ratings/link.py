@@ -5,10 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import Enum
 
-from stathmos.core.figures import Anything, Missing, Rule, expanded, wanting
+from stathmos.core.figures import Anything, Lazily, Missing, Rule, expanded, wanting
 from stathmos.core.ratings.demands import SAME
 from stathmos.core.rig import Rig
 
+LOAD, SIZE, PRESENCE = "load", "fit", "presence"
 FIT = 0.05  # mm: two sizes stamped alike
 
 
@@ -62,6 +63,10 @@ LINKS: dict[str, tuple[str, str]] = {
 }
 
 
+#: place of each link in the chain
+ORDER_OF_LINKS = {key: place for place, key in enumerate(LINKS)}
+
+
 def judge(demand: float, rating: float, reserve: float) -> State:
     """State of a demand against a rating with a reserve kept free.
 
@@ -83,7 +88,7 @@ class Link:
 
     ``kind``: ``load`` (demand against rating), ``fit`` (two sizes that must be
     equal, or one within the other) or ``presence``. ``part`` names the piece of the
-    drawing it belongs to. ``may_be_over``: within, and so little known that it may be over.
+    drawing it belongs to. ``share`` and ``margin`` (core's unit) of a load only.
     """
 
     key: str
@@ -97,7 +102,13 @@ class Link:
     share: float | None = None
     margin: float | None = None
     needs: tuple[str, ...] = ()
-    may_be_over: bool = False
+
+    @Lazily
+    def may_be_over(self) -> bool:
+        """Within its rating, and so little known that it may be over; at the limit it is said already that nothing is left."""
+        if self.kind != LOAD or self.state not in (State.RESERVE, State.WITHIN):
+            return False
+        return self.demand.value + expanded(self.demand) > self.rating.value + SAME
 
 
 def link_name(key: str, style: str = "") -> str:
@@ -111,20 +122,18 @@ def link_name(key: str, style: str = "") -> str:
 
 def load(key: str, demand: Anything, rating: Anything, reserve: float, rule: Rule | None, style: str = "") -> Link:
     """A load against its rating."""
-    named = (key, link_name(key, style), LINKS[key][1], "load", demand, rating)
+    named = (key, link_name(key, style), LINKS[key][1], LOAD, demand, rating)
     needs = wanting(demand, rating)
     if needs:
         return Link(*named, State.UNKNOWN, rule, needs=needs)
     state = judge(demand.value, rating.value, reserve)
-    # At the limit it is said already that nothing is left.
-    doubt = state in (State.RESERVE, State.WITHIN) and demand.value + expanded(demand) > rating.value + SAME
     share, margin = demand.value / rating.value, rating.value - demand.value
-    return Link(*named, state, rule, share=share, margin=margin, may_be_over=doubt)
+    return Link(*named, state, rule, share=share, margin=margin)
 
 
 def fit(key: str, size: Anything, limit: Anything, rule: Rule, at_most: bool = False) -> Link:
     """Two sizes that must be equal, or the first within the second."""
-    named = (key, link_name(key), LINKS[key][1], "fit", size, limit)
+    named = (key, link_name(key), LINKS[key][1], SIZE, size, limit)
     needs = wanting(size, limit)
     if needs:
         return Link(*named, State.UNKNOWN, rule, needs=needs)
@@ -135,12 +144,12 @@ def fit(key: str, size: Anything, limit: Anything, rule: Rule, at_most: bool = F
 def presence(key: str, rig: Rig, path: str, rule: Rule) -> Link:
     """Something that must be there."""
     state = {"yes": State.WITHIN, "no": State.OVER}.get(rig.choice(path))
-    return unread(key, rule, (path,)) if state is None else Link(key, *LINKS[key], "presence", None, None, state, rule)
+    return unread(key, rule, (path,)) if state is None else Link(key, *LINKS[key], PRESENCE, None, None, state, rule)
 
 
 def unread(key: str, rule: Rule, needs: tuple[str, ...]) -> Link:
     """Something that must be there, and nobody has looked."""
-    return Link(key, *LINKS[key], "presence", None, None, State.UNKNOWN, rule, needs=needs)
+    return Link(key, *LINKS[key], PRESENCE, None, None, State.UNKNOWN, rule, needs=needs)
 
 
 def part_figure(part: object | None, name: str, what: str) -> Anything:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import Phrase
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings.link import Link, State
 
 GROWS = 1.0  # kg, mm or kN/1: what the demand may grow by before the waiver no longer covers it

@@ -10,22 +10,20 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
 
 from stathmos.core import load_changes
 from stathmos.core.cargo import Placed, load_space, travels
-from stathmos.core.cases import Standing
-from stathmos.core.figures import Missing, Phrase
-from stathmos.core.moves import LEAST_MOVE, Judge, Weigh
-from stathmos.core.ratings import SAME, Link, State
+from stathmos.core.choice import Choice
+from stathmos.core.figures import Missing
+from stathmos.core.moves import LEAST_MOVE
+from stathmos.core.phrases import Phrase, joined
+from stathmos.core.ratings import LOAD, SAME, Link, State
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TRAILER, Load
 from stathmos.core.selection import CHOSEN
+from stathmos.core.trial import Bench, demands
 from stathmos.core.units import LENGTH, MM_PER_FT, MM_PER_IN, WEIGHT
-from stathmos.core.weighing import LIGHT, Weights
-
-if TYPE_CHECKING:
-    from stathmos.core.assess import Choice
+from stathmos.core.weighing import LIGHT
 
 MOST_LINKS, MOST_EACH = 5, 3
 FRONT_OF_BED = 0.72  # of the wheelbase: from memory, to be verified
@@ -65,28 +63,19 @@ class _Probe:
     to_the_unit: Callable[[float], float]
 
 
-def advise(
-    rig: Rig,
-    placed: tuple[Placed, ...],
-    weights: Weights,
-    planned: Standing,
-    weigh: Weigh,
-    judge: Judge,
-    choice: Choice,
-) -> tuple[Remedy, ...]:
+def advise(bench: Bench, choice: Choice) -> tuple[Remedy, ...]:
     """Remedies of every link that is over, the worst link first, for each the least change first."""
     over = sorted(
-        (link for link in planned.links if link.state is State.OVER and link.kind == "load"), key=lambda link: -link.share
+        (link for link in bench.planned.links if link.state is State.OVER and link.kind == LOAD), key=lambda link: -link.share
     )[:MOST_LINKS]  # fmt: skip
     if not over:
         return ()
-    trial = _Trial(rig, weights, planned, weigh, judge)
-    probes = list(_probes(rig, placed, trial)) if any(not _of_a_part(link) for link in over) else []
+    probes = list(_probes(bench)) if any(not _of_a_part(link) for link in over) else []
     found: list[Remedy] = []
     for link in over:
-        tried = [*_parts(rig, link, choice)]
+        tried = [*_parts(bench.rig, link, choice)]
         if not _of_a_part(link):
-            tried += _of_loads(link, probes, trial)
+            tried += _of_loads(link, probes, bench)
         tried.sort(key=lambda one: (not one.clean, one.effort))
         found += tried[:MOST_EACH]
     return tuple(found)
@@ -96,52 +85,26 @@ def _of_a_part(link: Link) -> bool:
     return link.key == "ball"
 
 
-class _Trial:
-    """Tries loads on the rig: the demands that follow, and what is then over."""
-
-    def __init__(self, rig: Rig, weights: Weights, planned: Standing, weigh: Weigh, judge: Judge):
-        self.rig, self.weights, self.weigh, self.judge = rig, weights, weigh, judge
-        self.over_now = {link.key for link in planned.links if link.state is State.OVER}
-        self.was_light = weights.judgement.state == LIGHT
-        self.now = _demands(planned)
-
-    def standing(self, writes: tuple[Load, ...]) -> tuple[Weights, Standing]:
-        changed = load_changes.with_loads(self.rig, writes)
-        weighed = self.weigh(changed)
-        return weighed, self.judge(changed, weighed)
-
-    def remedy(self, link: Link, says: Phrase, writes: tuple[Load, ...], effort: float) -> Remedy | None:
-        """The remedy with what else it does; None where the link is still over."""
-        weighed, then = self.standing(writes)
-        if next(one for one in then.links if one.key == link.key).state is State.OVER:
-            return None
-        crosses = tuple(
-            one for one in then.links
-            if one.state is State.OVER and one.key not in self.over_now and load_changes.binding(self.rig, one)
-        )  # fmt: skip
-        lightens = weighed.judgement.state == LIGHT and not self.was_light
-        return Remedy(link.key, says, effort, writes, (), crosses, lightens)
+def _remedy(bench: Bench, link: Link, says: Phrase, writes: tuple[Load, ...], effort: float) -> Remedy | None:
+    """The remedy with what else it does; None where the link is still over."""
+    then = bench.tried(writes)
+    if next(one for one in then.links if one.key == link.key).state is State.OVER:
+        return None
+    lightens = then.weights.judgement.state == LIGHT and bench.weights.judgement.state != LIGHT
+    return Remedy(link.key, says, effort, writes, (), bench.crossed(then), lightens)
 
 
-def _probes(rig: Rig, placed: tuple[Placed, ...], trial: _Trial) -> Iterator[_Probe]:
-    for one in placed:
+def _probes(bench: Bench) -> Iterator[_Probe]:
+    for one in bench.placed:
         if one.kind.people or not travels(one) or isinstance(one.weight, Missing) or one.weight.value <= 0:
             continue
-        yield _take_out(rig, one, trial)
+        yield _take_out(bench, one)
         if one.kind.movable and not isinstance(one.to, Missing):
-            yield from _slides(rig, one, trial)
+            yield from _slides(bench, one)
 
 
-def _demands(standing: Standing) -> dict[str, float]:
-    return {
-        link.key: link.demand.value
-        for link in standing.links
-        if link.kind == "load" and not isinstance(link.demand, Missing)
-    }
-
-
-def _take_out(rig: Rig, one: Placed, trial: _Trial) -> _Probe:
-    whole = one.weight.value
+def _take_out(bench: Bench, one: Placed) -> _Probe:
+    rig, whole = bench.rig, one.weight.value
     verb = "Drain" if one.kind.density and one.load.kind_key != "propane" else "Take"
     where = "the trailer" if one.on == TRAILER else "the vehicle"
     all_of_it = not (one.kind.parts or one.kind.density)
@@ -158,15 +121,16 @@ def _take_out(rig: Rig, one: Placed, trial: _Trial) -> _Probe:
         rounded = load_changes.to_the_pound(out)
         return whole if all_of_it or out <= whole < rounded else rounded
 
-    then = _demands(trial.standing(write(whole))[1])
+    then = bench.tried(write(whole)).demands
     return _Probe(one, whole, whole, then, write, says, lambda out: out * CARRIED, enough)
 
 
-def _slides(rig: Rig, one: Placed, trial: _Trial) -> Iterator[_Probe]:
+def _slides(bench: Bench, one: Placed) -> Iterator[_Probe]:
     """Moved along, both ways as far as there is room: in the trailer within its box, in the bed forward to its front.
 
     One way is tried; what the other does is the same with the opposite sign.
     """
+    rig = bench.rig
     at, L, frame, w = one.to.value, rig.trailer.ball_to_axle, rig.trailer.frame_length, rig.vehicle.wheelbase
     if one.on == TRAILER and L is not None and frame is not None and not one.kind.rack:
         space = load_space(rig, L.value, frame.value)
@@ -180,12 +144,10 @@ def _slides(rig: Rig, one: Placed, trial: _Trial) -> Iterator[_Probe]:
         return
     tried = max(ways, key=ways.get)
     size = min(MM_PER_FT, ways[tried])
-    then = _demands(trial.standing(load_changes.moved(one, at + tried * size))[1])
+    then, now = bench.tried(load_changes.moved(one, at + tried * size)).demands, demands(bench.planned.links)
     for way, most in ways.items():
-        demands = (
-            then if way == tried else {key: 2 * trial.now.get(key, demand) - demand for key, demand in then.items()}
-        )
-        yield _slide(one, at, way, size, most, demands)
+        changed = then if way == tried else {key: 2 * now.get(key, demand) - demand for key, demand in then.items()}
+        yield _slide(one, at, way, size, most, changed)
 
 
 def _slide(one: Placed, at: float, way: float, size: float, most: float, then: dict[str, float]) -> _Probe:
@@ -208,7 +170,7 @@ def _slide(one: Placed, at: float, way: float, size: float, most: float, then: d
     return _Probe(one, size, most, then, write, says, lambda by: one.weight.value * by, to_the_inch)
 
 
-def _of_loads(link: Link, probes: list[_Probe], trial: _Trial) -> list[Remedy]:
+def _of_loads(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
     """Single changes that are enough, the least first; where none is, loads taken out together."""
     excess, now = -link.margin, link.demand.value
     enough = []
@@ -222,13 +184,13 @@ def _of_loads(link: Link, probes: list[_Probe], trial: _Trial) -> list[Remedy]:
     enough.sort(key=lambda one: one[0])
     found = []
     for effort, wanted, probe in enough[:MOST_EACH]:
-        remedy = trial.remedy(link, probe.says(wanted), probe.write(wanted), effort)
+        remedy = _remedy(bench, link, probe.says(wanted), probe.write(wanted), effort)
         if remedy is not None:
             found.append(remedy)
-    return found or _together(link, probes, trial)
+    return found or _together(link, probes, bench)
 
 
-def _together(link: Link, probes: list[_Probe], trial: _Trial) -> list[Remedy]:
+def _together(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
     """Several loads out, those first that help most for their weight."""
     now, left = link.demand.value, -link.margin
     helping = [
@@ -237,7 +199,9 @@ def _together(link: Link, probes: list[_Probe], trial: _Trial) -> list[Remedy]:
         if probe.effort(1.0) == CARRIED and now - probe.then.get(link.key, now) > SAME
     ]
     helping.sort(key=lambda one: -one[0])
-    says, writes, effort = [], [], 0.0
+    says: list[Phrase] = []
+    writes: list[Load] = []
+    effort = 0.0
     for gained, probe in helping:
         out = min(probe.to_the_unit(max(left, 0.0) / gained), probe.most)
         says.append(probe.says(out))
@@ -248,9 +212,7 @@ def _together(link: Link, probes: list[_Probe], trial: _Trial) -> list[Remedy]:
             break
     if left > SAME or not says:
         return []
-    quantities = {f"out{index}": one.quantities["out"] for index, one in enumerate(says)}
-    text = " ".join(one.template.replace("{out}", f"{{out{index}}}") for index, one in enumerate(says))
-    remedy = trial.remedy(link, Phrase(text, quantities), tuple(writes), effort)
+    remedy = _remedy(bench, link, joined(*says), tuple(writes), effort)
     return [remedy] if remedy is not None else []
 
 

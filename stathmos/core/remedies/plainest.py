@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import Phrase
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME, Link
 from stathmos.core.rig import KINDS, Load, Rig
 from stathmos.core.rig.loads import TO_COME_OUT

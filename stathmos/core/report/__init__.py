@@ -9,9 +9,9 @@ from __future__ import annotations
 from dataclasses import asdict
 
 from stathmos.core import units
-from stathmos.core.assess import Assessment
+from stathmos.core.answer import Assessment
 from stathmos.core.figures import Missing
-from stathmos.core.findings import needs_in_words
+from stathmos.core.finding import needs_in_words
 from stathmos.core.ratings import Link, State, Waiver, weakest
 from stathmos.core.report.bay import finding
 from stathmos.core.report.build import answer, decisions, hitch, offset, parts, remedy, state

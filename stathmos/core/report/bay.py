@@ -5,21 +5,22 @@ from __future__ import annotations
 from dataclasses import asdict
 
 from stathmos.core import bay, units
-from stathmos.core.bay.advice import Effect, Next
+from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.check import Check
-from stathmos.core.bay.questions import Question
-from stathmos.core.bay.tools import Served
-from stathmos.core.bay.torque import Fastener, Reach, to_set
-from stathmos.core.bay.trials import Tried
-from stathmos.core.bay.windows import Window
+from stathmos.core.bay.measure.trials import Tried
+from stathmos.core.bay.measure.windows import Window
+from stathmos.core.bay.prove.tools import Served
+from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
+from stathmos.core.bay.say.questions import Question
 from stathmos.core.figures import Missing
-from stathmos.core.findings import Finding
+from stathmos.core.finding import Finding
 from stathmos.core.report.plainly import Plain, both, figure, phrase, rule_of
 
 
 def finding(one: Finding) -> Plain:
     """One thing to say, and what to do about it."""
     return {
+        "key": one.key,
         "state": one.state,
         "station": one.station,
         "subject": one.subject,
@@ -95,8 +96,14 @@ def tried(one: Tried, number: int) -> Plain:
     return {
         "number": number,
         "key": one.trial.key,
-        "washers": None if one.trial.washers is None else f"{one.trial.washers.value:g}",
-        "steps": None if setting is None or one.trial.steps_left is None else f"{setting.steps:g}",
+        "counted": [
+            {
+                "kind": counted.kind.key,
+                "row": counted.kind.row,
+                "count": None if counted.both is None else f"{counted.both:g}",
+            }
+            for counted in one.counted
+        ],
         "hole": None if setting is None else setting.hole,
         "front": figure(one.state.front),
         "rear": figure(one.state.rear),
@@ -164,12 +171,12 @@ def question(one: Question) -> Plain:
 
 def plain(fit: bay.Fit) -> Plain:
     """All of the bay."""
-    now, loads = fit.now, fit.loads
-    a, b = fit.arches.a, fit.arches.b
+    measured, adjusted, proved, now = fit.measured, fit.adjusted, fit.proved, fit.now
+    a, b, loads = measured.arches.a, measured.arches.b, measured.loads
     return {
-        "kit": fit.kit.name if fit.kit else None,
-        "bars": fit.kit is not None,
-        "order": now.rules.adjust_first,
+        "kit": measured.kit.name if measured.kit else None,
+        "bars": measured.kit is not None,
+        "order": now.rules.adjust_first.key,
         "elevation": {**asdict(now.elevation), "assumed": list(now.elevation.assumed)},
         "sections": [
             {
@@ -181,7 +188,7 @@ def plain(fit: bay.Fit) -> Plain:
             }
             for one in fit.sections
         ],
-        "checks": [check(one) for one in fit.checks],
+        "checks": [check(one) for one in measured.checks],
         "beside": [
             {
                 "key": one.key,
@@ -191,30 +198,30 @@ def plain(fit: bay.Fit) -> Plain:
                 "state": one.state,
                 "says": phrase(one.says),
             }
-            for one in fit.beside
+            for one in measured.beside
         ],
-        "refit": None if fit.refit is None else phrase(fit.refit),
+        "refit": None if measured.refit is None else phrase(measured.refit),
         "states": {
             "front_a": figure(a.front),
             "front_b": figure(b.front),
             "rear_a": figure(a.rear),
             "rear_b": figure(b.rear),
-            "rise": figure(fit.arches.rise),
-            "drop": figure(fit.arches.drop),
+            "rise": figure(measured.arches.rise),
+            "drop": figure(measured.arches.drop),
         },
-        "tried": [tried(one, number) for number, one in enumerate(fit.tried, 1)],
-        "windows": [window(one) for one in fit.windows],
+        "tried": [tried(one, number) for number, one in enumerate(measured.trials, 1)],
+        "windows": [window(one) for one in measured.windows],
         "opposite": None if fit.opposite is None else phrase(fit.opposite),
         "rates": {
-            "front": figure(fit.rates.front),
-            "rear": figure(fit.rates.rear),
-            "noise": list(fit.rates.noise),
+            "front": figure(measured.rates.front),
+            "rear": figure(measured.rates.rear),
+            "noise": list(measured.rates.noise),
         },
         "restoration": {
-            "tape": figure(fit.restoration.tape),
-            "bridge": figure(fit.restoration.bridge),
-            "together": figure(fit.restoration.together),
-            "apart": fit.restoration.apart,
+            "tape": figure(measured.restoration.tape),
+            "bridge": figure(measured.restoration.bridge),
+            "together": figure(measured.restoration.together),
+            "apart": measured.restoration.apart,
         },
         "loads": None
         if loads is None
@@ -224,14 +231,14 @@ def plain(fit: bay.Fit) -> Plain:
             "trailer_axles": figure(loads.trailer_axles, "up"),
             "bar_each": figure(loads.bar_each, "up"),
         },
-        "attitude": figure(fit.attitude),
-        "next": following(fit.next),
-        "effects": [effect(one) for one in fit.effects],
-        "proofs": [check(one) for one in fit.proofs],
-        "torque": [fastener(one) for one in fit.torque],
-        "served": [served(one) for one in fit.served],
+        "attitude": figure(measured.attitude),
+        "next": following(adjusted.next),
+        "effects": [effect(one) for one in adjusted.effects],
+        "proofs": [check(one) for one in proved.proofs],
+        "torque": [fastener(one) for one in proved.torque],
+        "served": [served(one) for one in proved.served],
         "tools": [
-            {"name": phrase(one.name), "purpose": phrase(one.purpose), "state": one.state} for one in fit.tools
+            {"name": phrase(one.name), "purpose": phrase(one.purpose), "state": one.state} for one in proved.tools
         ],
         "findings": [finding(one) for one in fit.findings],
     }  # fmt: skip

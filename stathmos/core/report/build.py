@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 from stathmos.core import selection, units
-from stathmos.core.assess import Assessment
+from stathmos.core.answer import Assessment
 from stathmos.core.coupled import Answer, State
 from stathmos.core.decisions import Decision
 from stathmos.core.figures import Anything, Missing
-from stathmos.core.findings import needs_in_words
+from stathmos.core.finding import needs_in_words
 from stathmos.core.heights import Position
 from stathmos.core.offsets import OffsetCompared
 from stathmos.core.parts_list import PartsList
 from stathmos.core.remedies import Remedy
 from stathmos.core.report.plainly import Plain, both, figure, phrase, rule_of
+from stathmos.core.settings import KINDS
 
 STATE_FIGURES = (
     "front_drop", "rear_drop", "ball_height", "rail", "front", "rear", "trailer_axles", "bar_each", "on_ball", "restoration",
@@ -92,9 +93,16 @@ def settings(assessment: Assessment) -> Plain | None:
     if found is None:
         return None
     return {
-        "washers": found.washers,
-        "steps": found.steps,
-        "step_word": found.step_word,
+        "counts": [
+            {
+                "kind": kind,
+                "row": KINDS[kind].row,
+                "stepper": KINDS[kind].stepper,
+                "count": number,
+                "words": KINDS[kind].count(number),
+            }
+            for kind, number in found.counts.items()
+        ],
         "source": found.source,
         "wind": figure(found.wind),
         "ask": needs_in_words(found.wind.needs) if isinstance(found.wind, Missing) else "",

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from stathmos.core import units
-from stathmos.core.assess import Assessment
+from stathmos.core.answer import Assessment
 from stathmos.core.compare import Compared
 from stathmos.core.figures import Anything, Missing
-from stathmos.core.findings import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.ratings import weakest
 from stathmos.core.report.plainly import Plain, both, phrase
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from stathmos.core import units
-from stathmos.core.assess import Assessment
+from stathmos.core.answer import Assessment
 from stathmos.core.cargo import RACK, Placed
 from stathmos.core.cases import Standing
 from stathmos.core.figures import Given, Missing

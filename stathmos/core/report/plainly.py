@@ -5,8 +5,9 @@ from __future__ import annotations
 from typing import Any
 
 from stathmos.core import units
-from stathmos.core.figures import Anything, Figure, Missing, Phrase, Rule, Working, expanded
-from stathmos.core.findings import needs_in_words
+from stathmos.core.figures import Anything, Figure, Missing, Rule, Working, expanded
+from stathmos.core.finding import needs_in_words
+from stathmos.core.phrases import Phrase
 
 UNIT_NAMES = {
     units.WEIGHT: "kg",

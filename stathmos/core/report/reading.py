@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stathmos.core.assess import Assessment
+from stathmos.core.answer import Assessment
 from stathmos.core.report.plainly import Plain
 
 MOST = 12

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from stathmos.core import units
-from stathmos.core.assess import Assessment
+from stathmos.core.answer import Assessment
 from stathmos.core.figures import Anything, Missing, expanded
-from stathmos.core.findings import needs_in_words
+from stathmos.core.finding import needs_in_words
 from stathmos.core.ratings import trailer_class
 from stathmos.core.report.plainly import Plain, both, figure, phrase
 from stathmos.core.weighing import NextReading, ShareJudgement, Weighbridge, against_the_user
@@ -34,7 +34,7 @@ def weights(assessment: Assessment) -> Plain:
         "schools": [band(judged) for judged in found.schools],
         "next": [next_reading(one, found.gross) for one in found.next_readings],
         "bridge": bridge(found.bridge),
-        "warnings": [phrase(warning) for warning in found.warnings],
+        "warnings": [phrase(warning.says) for warning in found.warnings],
         "hitch_load": figure(choice.hitch_load, "up"),
         "hitch_load_full": figure(choice.hitch_load_full, "up"),
         "gross_class": gross_class,

@@ -13,9 +13,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from stathmos.core.figures import Given, Missing
-from stathmos.core.rig.bay import Bay, Bolt, Trial
-from stathmos.core.rig.entry import (
+from stathmos.core.entry import (
     CHOICE,
     DATUMS,
     FLAG,
@@ -32,6 +30,8 @@ from stathmos.core.rig.entry import (
     length,
     weight,
 )
+from stathmos.core.figures import Given, Missing
+from stathmos.core.rig.bay import Bay, Bolt, Trial
 from stathmos.core.rig.handover import Complaint, Handover, Step
 from stathmos.core.rig.hitch import Hitch, Journey, Ways
 from stathmos.core.rig.loads import KINDS, Load

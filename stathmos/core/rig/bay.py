@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core import settings
+from stathmos.core.entry import INSIDE_TOP, PIN_CENTRE, SEAT, TOP, choice, described, flag, length, named
 from stathmos.core.figures import Given
-from stathmos.core.rig.entry import INSIDE_TOP, PIN_CENTRE, SEAT, TOP, choice, described, flag, length, named
 from stathmos.core.units import COUNT, COUPLE
 
 FRONT_LEFT, FRONT_RIGHT, REAR_LEFT, REAR_RIGHT = "front_left", "front_right", "rear_left", "rear_right"
@@ -98,18 +99,17 @@ class Bay:
     jaw_play: Given | None = _tape("Play of the ball in the coupler's jaw", "tape, lift the tongue and look", 0, 2)
 
 
+_SETTINGS = settings.trial_fields()
+
+
 @dataclass(frozen=True)
 class Trial:
-    """One setting of the bars and what was measured with it: state C. ``steps`` are bracket holes or working links."""
+    """One setting of the bars and what was measured with it: state C."""
 
     key: str = ""
-    washers: Given | None = described("Head washers or tilt", COUNT, "count them", 0, 40, usual="measured")
-    steps_left: Given | None = described(
-        "Left, holes or links", COUNT, "count them", 0, 40, usual="measured", halves=True
-    )
-    steps_right: Given | None = described(
-        "Right, holes or links", COUNT, "count them", 0, 40, usual="measured", halves=True
-    )
+    # how the bars were set: a field, or one for each side, of every kind of setting
+    __annotations__.update(dict.fromkeys(_SETTINGS, "Given | None"))
+    locals().update(_SETTINGS)
     hole: Given | None = described(
         "Shank hole of the head, from the bottom", COUNT, "count them", 1, 20, usual="measured"
     )

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.entry import choice, described, flag, named
 from stathmos.core.figures import Given
-from stathmos.core.rig.entry import choice, described, flag, named
 from stathmos.core.units import DISTANCE, MM_PER_KM
 
 SYMPTOMS = (

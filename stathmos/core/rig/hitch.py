@@ -4,29 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.entry import SEAT, TEXT, TOP, choice, described, length, named
 from stathmos.core.figures import Given
-from stathmos.core.rig.entry import SEAT, TEXT, TOP, choice, described, length, named
+from stathmos.core.schools import (
+    BAY_SCHOOLS,
+    OFFSET_CHOICES,
+    ORDER_SCHOOLS,
+    RESTORATION_SCHOOLS,
+    SHARE_CHOICES,
+    choices,
+)
 from stathmos.core.units import ALTITUDE, SHARE
-
-RESTORATIONS = (
-    ("half_to_full", "at least half, not past full"),
-    ("half", "half and no further"),
-    ("full", "full"),
-)
-
-BAY_SCHOOLS = (
-    *RESTORATIONS,
-    ("equal_drop", "front and rear drop alike"),
-    ("all_within", "all marks within ½ in"),
-    ("known_good", "as a known-good rig"),
-)
-
-TILT_FIRST, EITHER, TILT_ONLY = "tilt_first", "either", "tilt_only"
-ORDERS = (
-    (TILT_FIRST, "head tilt until used up, then the bar ends"),
-    (EITHER, "head tilt or bar ends, whichever serves"),
-    (TILT_ONLY, "head tilt only, bars kept parallel"),
-)
 
 STYLES = (("weight_distributing", "weight-distributing"), ("weight_carrying", "weight-carrying"))
 
@@ -62,28 +50,21 @@ class Ways:
     share_school: Given | None = choice(
         "Tongue share",
         "house rule",
-        ("ten_to_fifteen", "10–15 %"),
-        ("about_ten", "about 10 %"),
-        ("four_to_seven", "4–7 % with the S-limit"),
-        ("own", "own band"),
+        *SHARE_CHOICES,
     )
     share_low: Given | None = described("Own band, least", SHARE, "this rig's own reason", 0.01, 0.4)
     share_high: Given | None = described("Own band, most", SHARE, "this rig's own reason", 0.01, 0.4)
     restoration_school: Given | None = choice(
         "Restoration",
         "house rule",
-        *RESTORATIONS,
+        *choices(RESTORATION_SCHOOLS.values()),
     )
-    bay_school: Given | None = choice("Set in the bay to", "house rule", *BAY_SCHOOLS)
-    adjust_first: Given | None = choice("Adjust first", "house rule", *ORDERS)
+    bay_school: Given | None = choice("Set in the bay to", "house rule", *choices(BAY_SCHOOLS.values()))
+    adjust_first: Given | None = choice("Adjust first", "house rule", *choices(ORDER_SCHOOLS.values()))
     offset_school: Given | None = choice(
         "Ball offset",
         "house rule",
-        ("settle", "predicted settle"),
-        ("none", "none"),
-        ("up_to_one", "0–1 in up"),
-        ("one_to_two", "1–2 in up"),
-        ("eighth_per_hundred", "⅛ in per 100 lb of tongue"),
+        *OFFSET_CHOICES,
     )
     front_loss: Given | None = described("Front-axle load lost without bars, most", SHARE, "house rule", 0.01, 0.5)
     reserve: Given | None = described("House reserve", SHARE, "house rule", 0.0, 0.5)

@@ -8,8 +8,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.entry import choice, length, named, volume, weight
 from stathmos.core.figures import Given
-from stathmos.core.rig.entry import choice, length, named, volume, weight
 from stathmos.core.units import KG_PER_LB, L_PER_GAL
 
 VEHICLE, TRAILER = "vehicle", "trailer"

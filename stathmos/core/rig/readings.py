@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.entry import length, named, weight
 from stathmos.core.figures import Given
-from stathmos.core.rig.entry import length, named, weight
 
 
 def _mark(of: str, high_lb: float):

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.entry import SEAT, TOP, choice, described, flag, length, volume, weight
 from stathmos.core.figures import Given
-from stathmos.core.rig.entry import SEAT, TOP, choice, described, flag, length, volume, weight
 from stathmos.core.units import AREA, COUNT, FORCE
 
 COUPLINGS = (

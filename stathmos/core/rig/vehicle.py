@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import Given
-from stathmos.core.rig.entry import (
+from stathmos.core.entry import (
     INSIDE_TOP,
     PIN_CENTRE,
     choice,
@@ -16,7 +15,8 @@ from stathmos.core.rig.entry import (
     rate,
     weight,
 )
-from stathmos.core.rig.hitch import RESTORATIONS
+from stathmos.core.figures import Given
+from stathmos.core.schools import RESTORATION_SCHOOLS, choices
 from stathmos.core.units import AREA, FORCE, SHARE
 
 VEHICLE_CLASSES = (
@@ -99,7 +99,9 @@ class Vehicle:
         ("forbidden", "forbidden"),
     )
     handbook_wd_above: Given | None = weight("Weight distribution required above", HANDBOOK, 200, 40000)
-    handbook_restoration: Given | None = choice("Handbook on restoration", HANDBOOK, *RESTORATIONS)
+    handbook_restoration: Given | None = choice(
+        "Handbook on restoration", HANDBOOK, *choices(RESTORATION_SCHOOLS.values())
+    )
     handbook_share_low: Given | None = described("Handbook's least tongue share", SHARE, HANDBOOK, 0.01, 0.4)
     handbook_share_high: Given | None = described("Handbook's greatest tongue share", SHARE, HANDBOOK, 0.01, 0.4)
     handbook_air: Given | None = choice(

@@ -9,17 +9,31 @@ from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.builds import USABLE, Builds, WholeBuild, whole_builds
 from stathmos.core.selection.kits import choose_kit, judge_kit, wants_special_bracket
 from stathmos.core.selection.shanks import Wanted, choose_shank, sag
-from stathmos.core.selection.verdicts import CHOSEN, REJECTED, RESERVE, SERVES, UNKNOWN, Demand, Verdict
+from stathmos.core.selection.verdicts import (
+    CAPACITY_WINDOW,
+    CHOSEN,
+    REJECTED,
+    RESERVE,
+    SERVES,
+    SOFT_RULES,
+    UNKNOWN,
+    Demand,
+    Failed,
+    Verdict,
+)
 
 __all__ = [
+    "CAPACITY_WINDOW",
     "CHOSEN",
     "REJECTED",
     "RESERVE",
     "SERVES",
+    "SOFT_RULES",
     "UNKNOWN",
     "USABLE",
     "Builds",
     "Demand",
+    "Failed",
     "Verdict",
     "Wanted",
     "WholeBuild",

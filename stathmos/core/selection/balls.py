@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import Given, Phrase
+from stathmos.core.figures import Given
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.selection.verdicts import (
     REJECTED,
     SERVES,
+    SERVES_BEST,
     UNKNOWN,
     Demand,
+    Failed,
     Verdict,
     at_least,
     at_most,
@@ -40,11 +43,11 @@ def choose_ball(
             ]
         )
         if failed:
-            return Verdict(ball, UNKNOWN if failed[2] else REJECTED, failed[0], failed[1])
+            return Verdict(ball, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)
         return Verdict(
             ball,
             SERVES,
-            "serves",
+            SERVES_BEST,
             Phrase(
                 "Matches the coupler and carries the trailer's GVWR on {rating}.",
                 {"rating": (ball.rating.value, WEIGHT, "down")},
@@ -55,7 +58,7 @@ def choose_ball(
     return with_choice(verdicts, lambda verdict: (verdict.part.rating.value, verdict.part.name))
 
 
-def _short_enough(ball: Ball, limit: Given | None) -> tuple[str, Phrase, bool] | None:
+def _short_enough(ball: Ball, limit: Given | None) -> Failed | None:
     if limit is None:
         return None
     return at_most(

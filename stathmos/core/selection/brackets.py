@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import Figure, Given, Missing, Phrase, Provenance, Rule, Working
+from stathmos.core.figures import Figure, Given, Missing, Provenance, Rule, Working
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Kit
+from stathmos.core.tolerances import PAST_BRACKET
 from stathmos.core.units import LENGTH, MM_PER_IN
 
-PAST_THE_BRACKET = 3 * MM_PER_IN  # of bar beyond the bracket's centre: common practice, no source
 HALF_BRACKET = 1.25 * MM_PER_IN  # a bracket is about 2½ in wide: from memory, to be verified
 HALF_JACK = 1.5 * MM_PER_IN  # jack tube with its flange: from memory, to be verified
 TOUCHING = 1e-6  # mm: what only touches is clear, a matter of floating point
@@ -56,7 +57,7 @@ def bracket_place(kit: Kit, rig: Rig) -> Given | Figure | Missing | Phrase:
     least = kit.bracket_least.value if kit.bracket_least else preferred.value
     most = kit.bracket_most.value if kit.bracket_most else preferred.value
     if kit.bar_length is not None:
-        most = min(most, kit.bar_length.value - PAST_THE_BRACKET)
+        most = min(most, kit.bar_length.value - PAST_BRACKET.value)
     told = {"least": (least, LENGTH, "nearest"), "most": (most, LENGTH, "nearest")}
     if most < least:
         return Phrase("Its bars do not reach three inches past its brackets.", told)

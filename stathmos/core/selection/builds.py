@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from stathmos.core.figures import Phrase
+from stathmos.core.phrases import Phrase
 from stathmos.core.selection.kits import kit_rank
 from stathmos.core.selection.shanks import shank_rank
-from stathmos.core.selection.verdicts import CHOSEN, RESERVE, SERVES, Verdict
+from stathmos.core.selection.verdicts import CHOSEN, RESERVE, SERVES, SERVES_BEST, Verdict
 from stathmos.core.units import LENGTH, WEIGHT
 
 SHOWN = 8
@@ -74,7 +74,7 @@ def _as_serving(verdict: Verdict) -> Verdict:
     """A chosen part is ranked by what it was before it was chosen."""
     if verdict.state != CHOSEN:
         return verdict
-    return replace(verdict, state=SERVES if verdict.rule == "serves" else RESERVE)
+    return replace(verdict, state=SERVES if verdict.rule == SERVES_BEST else RESERVE)
 
 
 def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:
@@ -87,7 +87,7 @@ def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:
             and verdict.state == RESERVE
             and (best.kit is None or RESERVE not in (best.kit.state, best.shank.state))
         ):
-            return Phrase(f"{verdict.part.name}: {verdict.reason.template}", verdict.reason.quantities)
+            return verdict.reason.after(f"{verdict.part.name}: ")
     if one.kit is not None and best.kit is not None and one.kit.part.name != best.kit.part.name:
         ours, theirs = one.kit.part, best.kit.part
         put = {"more": (ours.tongue_rating.value - theirs.tongue_rating.value, WEIGHT, "nearest")}

@@ -4,16 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from stathmos.core.figures import Missing, Phrase
+from stathmos.core.figures import Missing
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
 from stathmos.core.rig import Rig
 from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.verdicts import (
+    CAPACITY_WINDOW,
     REJECTED,
     RESERVE,
     SERVES,
     UNKNOWN,
     Demand,
+    Failed,
     Verdict,
     at_least,
     first_failure,
@@ -26,7 +29,7 @@ from stathmos.core.stock import Kit, Stock
 from stathmos.core.units import LENGTH, WEIGHT
 
 #: what a kit lacks to make a whole build: the rule, why, and whether that is for want of figures
-Lacks = Callable[[Kit], tuple[str, Phrase, bool] | None]
+Lacks = Callable[[Kit], Failed | None]
 
 
 def wants_special_bracket(kit: Kit, rig: Rig) -> bool:
@@ -40,13 +43,13 @@ def wants_special_bracket(kit: Kit, rig: Rig) -> bool:
 def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> Verdict:
     """One kit against its rules, in order: surge brakes, coupler mount, gross, tongue, window, frame, bracket, then what goes with it, the reserve and the full trailer."""
 
-    def surge() -> tuple[str, Phrase, bool] | None:
+    def surge() -> Failed | None:
         if rig.choice("trailer.brakes") == "surge" and not flagged(kit.surge_brakes, "yes"):
             known = kit.surge_brakes is not None
-            return "surge brakes", Phrase("It does not allow a surge-brake coupler."), not known
+            return Failed("surge brakes", Phrase("It does not allow a surge-brake coupler."), not known)
         return None
 
-    def mount() -> tuple[str, Phrase, bool] | None:
+    def mount() -> Failed | None:
         if rig.choice("trailer.coupler_mount") == "underslung" and not flagged(kit.mounts, "either"):
             known = kit.mounts is not None
             says = (
@@ -54,21 +57,21 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) ->
                 if known
                 else "Its coupler mounts are not in the catalogue."
             )
-            return "coupler mount", Phrase(says), not known
+            return Failed("coupler mount", Phrase(says), not known)
         return None
 
-    def bracket() -> tuple[str, Phrase, bool] | None:
+    def bracket() -> Failed | None:
         place = bracket_place(kit, rig)
         # Without the maker's figure the statics wait for it; the kit is not turned away.
-        return ("bracket", place, False) if isinstance(place, Phrase) else None
+        return Failed("bracket", place, False) if isinstance(place, Phrase) else None
 
-    def window() -> tuple[str, Phrase, bool] | None:
-        lacking = need("capacity window", "least tongue weight", kit.tongue_minimum, demand.planned)
+    def window() -> Failed | None:
+        lacking = need(CAPACITY_WINDOW, "least tongue weight", kit.tongue_minimum, demand.planned)
         if lacking:
             return lacking
         if demand.planned.value < kit.tongue_minimum.value - SAME:
-            return (
-                "capacity window",
+            return Failed(
+                CAPACITY_WINDOW,
                 Phrase(
                     "Its bars are too heavy: the hitch load of {load} is under its least of {least}; they would stay rigid and hammer both frames.",
                     {"load": (demand.planned.value, WEIGHT, "down"), "least": (kit.tongue_minimum.value, WEIGHT, "up")},
@@ -77,7 +80,7 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) ->
             )
         return None
 
-    def frame() -> tuple[str, Phrase, bool] | None:
+    def frame() -> Failed | None:
         depth = rig.figure("trailer.frame_depth")
         if isinstance(depth, Missing) or kit.frame_depth_least is None or kit.frame_depth_most is None:
             return None  # not a rating: an unmeasured frame is asked for in the bay
@@ -85,7 +88,7 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) ->
             not wants_special_bracket(kit, rig)
             and not kit.frame_depth_least.value - SAME <= depth.value <= kit.frame_depth_most.value + SAME
         ):
-            return (
+            return Failed(
                 "frame",
                 Phrase(
                     "Its brackets take a rail of {least} to {most}; this one is {depth}.",
@@ -112,8 +115,7 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) ->
         ]
     )
     if failed:
-        rule, reason, unknown = failed
-        return Verdict(kit, UNKNOWN if unknown else REJECTED, rule, reason)
+        return Verdict(kit, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)
     return soft_rules(kit, kit.tongue_rating, demand)
 
 

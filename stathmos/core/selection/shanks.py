@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from stathmos.core.figures import Anything, Given, Missing, Phrase
+from stathmos.core.figures import Anything, Given, Missing
 from stathmos.core.heights import nearest_position, rise_wanted, tenths
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME, wants_sleeve
 from stathmos.core.ratings.link import FIT
 from stathmos.core.rig import Rig
@@ -14,6 +15,7 @@ from stathmos.core.selection.verdicts import (
     SERVES,
     UNKNOWN,
     Demand,
+    Failed,
     Verdict,
     at_least,
     at_most,
@@ -90,7 +92,7 @@ def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand
             return sleeve, Phrase(""), False
         failures.append(failed)
     if failures:
-        return None, failures[-1][1], all(failed[2] for failed in failures)
+        return None, failures[-1].reason, all(failed.unknown for failed in failures)
     return None, Phrase("It wants a reducer sleeve, and none in the stock takes it."), False
 
 
@@ -107,24 +109,24 @@ def _judge_shank(
     size = rig.figure("vehicle.receiver_size")
     sleeve: Sleeve | None = None
 
-    def right_style() -> tuple[str, Phrase, bool] | None:
+    def right_style() -> Failed | None:
         if not flagged(shank.style, style):
-            return (
+            return Failed(
                 "style",
                 Phrase("It carries no WD head." if style == "adjustable" else "It is for a WD head, not a ball."),
                 shank.style is None,
             )
         return None
 
-    def goes_in() -> tuple[str, Phrase, bool] | None:
+    def goes_in() -> Failed | None:
         return at_most("size", "size", shank.size, size, "It is {own} and the receiver {limit}: it does not enter.")
 
-    def sleeved() -> tuple[str, Phrase, bool] | None:
+    def sleeved() -> Failed | None:
         nonlocal sleeve
         if not wants_sleeve(shank.size, size):
             return None
         sleeve, reason, unknown = choose_sleeve(stock, shank, size, demand)
-        return None if sleeve else ("sleeve", reason, unknown)
+        return None if sleeve else Failed("sleeve", reason, unknown)
 
     stack = ball.stack_height if ball else None
     failed = first_failure(
@@ -138,7 +140,7 @@ def _judge_shank(
         ]
     )
     if failed:
-        return Verdict(shank, UNKNOWN if failed[2] else REJECTED, failed[0], failed[1])
+        return Verdict(shank, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)
     rise = rise_wanted(wanted.ball.value, wanted.receiver.value, head.value, stack.value)
     clear = _clearance(shank, wanted)
     low = clear is not None and clear < CLEARANCE - SAME

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
-from stathmos.core.figures import Anything, Given, Phrase, wanting
+from stathmos.core.figures import Anything, Given, wanting
 from stathmos.core.heights import Position
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
 from stathmos.core.stock import Ball, Kit, Shank, Sleeve
 from stathmos.core.units import LENGTH, WEIGHT
@@ -38,11 +40,25 @@ class Demand:
     reserve: float
 
 
-#: A check returns None where the part passes, else (rule, reason, is it unknown).
-Check = Callable[[], tuple[str, Phrase, bool] | None]
+#: rules that something goes by, by the word that stands for them on the screen
+CAPACITY_WINDOW, HOUSE_RESERVE, FULL_TRAILER, SERVES_BEST = "capacity window", "house reserve", "full trailer", "serves"
+#: rules that a part may fail and be chosen all the same, with care
+SOFT_RULES = (HOUSE_RESERVE, FULL_TRAILER)
 
 
-def first_failure(checks: list[Check]) -> tuple[str, Phrase, bool] | None:
+class Failed(NamedTuple):
+    """The rule that a part fails, why, and whether that is for want of a figure."""
+
+    rule: str
+    reason: Phrase
+    unknown: bool
+
+
+#: A check returns None where the part passes.
+Check = Callable[[], Failed | None]
+
+
+def first_failure(checks: list[Check]) -> Failed | None:
     for check in checks:
         failed = check()
         if failed:
@@ -50,21 +66,21 @@ def first_failure(checks: list[Check]) -> tuple[str, Phrase, bool] | None:
     return None
 
 
-def need(rule: str, what: str, *terms: Anything | None) -> tuple[str, Phrase, bool] | None:
+def need(rule: str, what: str, *terms: Anything | None) -> Failed | None:
     if any(term is None for term in terms):
-        return rule, Phrase(f"Its {what} is not in the catalogue."), True
+        return Failed(rule, Phrase(f"Its {what} is not in the catalogue."), True)
     if wanting(*terms):
-        return rule, Phrase(f"Cannot be judged: {what} is not known for this rig."), True
+        return Failed(rule, Phrase(f"Cannot be judged: {what} is not known for this rig."), True)
     return None
 
 
 def at_least(rule: str, what: str, rating: Given | None, demand: Anything, because: str) -> Check:
-    def check() -> tuple[str, Phrase, bool] | None:
+    def check() -> Failed | None:
         lacking = need(rule, what, rating, demand)
         if lacking:
             return lacking
         if rating.value < demand.value - SAME:
-            return (
+            return Failed(
                 rule,
                 Phrase(
                     f"Its {what} of {{rating}} is under {because} of {{demand}}.",
@@ -81,12 +97,12 @@ def flagged(given: Given | None, value: str) -> bool:
     return given is not None and given.typed == value
 
 
-def equal(rule: str, what: str, own: Given | None, wanted: Anything, whose: str) -> tuple[str, Phrase, bool] | None:
+def equal(rule: str, what: str, own: Given | None, wanted: Anything, whose: str) -> Failed | None:
     lacking = need(rule, what, own, wanted)
     if lacking:
         return lacking
     if abs(own.value - wanted.value) > 0.05:
-        return (
+        return Failed(
             rule,
             Phrase(
                 f"Its {what} is {{own}}; {whose} {{wanted}}.",
@@ -97,16 +113,14 @@ def equal(rule: str, what: str, own: Given | None, wanted: Anything, whose: str)
     return None
 
 
-def at_most(
-    rule: str, what: str, own: Given | None, limit: Anything | None, says: str
-) -> tuple[str, Phrase, bool] | None:
+def at_most(rule: str, what: str, own: Given | None, limit: Anything | None, says: str) -> Failed | None:
     """A size within a limit; ``says`` tells of the two as {own} and {limit}."""
     lacking = need(rule, what, own, limit)
     if lacking:
         return lacking
     if own.value > limit.value + 0.05:
         sizes = {"own": (own.value, LENGTH, "nearest"), "limit": (limit.value, LENGTH, "nearest")}
-        return rule, Phrase(says, sizes), False
+        return Failed(rule, Phrase(says, sizes), False)
     return None
 
 
@@ -115,11 +129,11 @@ def soft_rules(part: Kit | Shank, rating: Given, demand: Demand) -> Verdict:
     used = {"load": (demand.planned.value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
     if demand.planned.value > (1 - demand.reserve) * rating.value + SAME:
         says = "The hitch load of {load} is inside the house reserve of its {rating}: take the next size up."
-        return Verdict(part, RESERVE, "house reserve", Phrase(says, used))
+        return Verdict(part, RESERVE, HOUSE_RESERVE, Phrase(says, used))
     if not wanting(demand.full) and demand.full.value > rating.value + SAME:
         says = "Carries the load as planned; with the trailer at its GVWR the hitch load is {full}, over its {rating}."
-        return Verdict(part, RESERVE, "full trailer", Phrase(says, {**used, "full": (demand.full.value, WEIGHT, "up")}))
-    return Verdict(part, SERVES, "serves", Phrase("Carries the hitch load of {load} on a rating of {rating}.", used))
+        return Verdict(part, RESERVE, FULL_TRAILER, Phrase(says, {**used, "full": (demand.full.value, WEIGHT, "up")}))
+    return Verdict(part, SERVES, SERVES_BEST, Phrase("Carries the hitch load of {load} on a rating of {rating}.", used))
 
 
 def with_choice(judged: list[Verdict], rank: Callable[[Verdict], tuple]) -> tuple[Verdict, ...]:

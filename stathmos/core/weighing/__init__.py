@@ -17,12 +17,12 @@ from stathmos.core.figures import (
     Given,
     Known,
     Missing,
-    Phrase,
     Provenance,
     Rule,
     sum_of,
     work,
 )
+from stathmos.core.phrases import Notice, Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TRAILER
 from stathmos.core.rules import Rules
@@ -48,6 +48,7 @@ from stathmos.core.weighing.weighbridge import Weighbridge, weighbridge
 
 __all__ = [
     "CANNOT_TELL",
+    "DISAGREE",
     "HEAVY",
     "INSIDE",
     "LIGHT",
@@ -65,6 +66,11 @@ __all__ = [
     "weigh",
     "weighbridge",
 ]
+
+
+#: what the weighing warns of, by key; `DISAGREE` points at nobody, so nothing is chosen on the figure
+NOT_MEASURED, IMPOSSIBLE, BROCHURE_LOW, PLAN_DIFFERS = "not_measured", "impossible", "brochure_low", "plan_differs"
+DIFFER, DISAGREE, ODD_ONE, REPEAT_PASS = "differ", "disagree", "odd_one", "repeat_pass"
 
 
 @dataclass(frozen=True)
@@ -91,7 +97,7 @@ class Weights:
     judgement: ShareJudgement
     schools: tuple[ShareJudgement, ...]
     next_readings: tuple[NextReading, ...]
-    warnings: tuple[Phrase, ...] = ()
+    warnings: tuple[Notice, ...] = ()
 
 
 def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
@@ -209,37 +215,34 @@ def _gross(rig: Rig, placed: tuple[Placed, ...], bridge: Weighbridge, tongue: An
 
 def _warnings(
     rig: Rig, found: tuple[Way, ...], reconciled: Reconciled, of_gross: Reconciled, tongue, gross, bridge
-) -> tuple[Phrase, ...]:
-    said = []
+) -> tuple[Notice, ...]:
+    said: list[Notice] = []
     by_key = {way.key: way for way in found}
     measured = [way for way in found if way.measured]
     if not isinstance(tongue, Missing) and not measured:
-        said.append(_not_measured(rig, reconciled, tongue))
+        said.append(Notice(NOT_MEASURED, _not_measured(rig, reconciled, tongue)))
     if not isinstance(tongue, Missing) and not isinstance(gross, Missing) and tongue.value >= gross.value:
-        said.append(Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong."))
+        says = Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong.")
+        said.append(Notice(IMPOSSIBLE, says))
     said += _disagreements(reconciled, NAMES) + _disagreements(of_gross, GROSS_NAMES)
     believed = by_key.get("brochure")
     if measured and believed is not None and reconciled.figure.value > 1.05 * believed.tongue.value:
         more = reconciled.figure.value - believed.tongue.value
-        said.append(
-            Phrase(
-                "The brochure says {brochure}; weighed as loaded there is {more} more on the ball.",
-                {"brochure": (believed.tongue.value, WEIGHT, "nearest"), "more": (more, WEIGHT, "nearest")},
-            )
-        )
+        put = {"brochure": (believed.tongue.value, WEIGHT, "nearest"), "more": (more, WEIGHT, "nearest")}
+        says = Phrase("The brochure says {brochure}; weighed as loaded there is {more} more on the ball.", put)
+        said.append(Notice(BROCHURE_LOW, says))
     if measured and "plan" in by_key and disagreements({"plan": by_key["plan"].tongue, "weighed": reconciled.figure}):
         put = {
             "plan": (by_key["plan"].tongue.value, WEIGHT, "nearest"),
             "weighed": (reconciled.figure.value, WEIGHT, "nearest"),
         }
-        said.append(
-            Phrase(
-                "The loading plan makes it {plan}, the weighing {weighed}: something is aboard that the plan does not have, or the brochure ran low.",
-                put,
-            )
+        says = Phrase(
+            "The loading plan makes it {plan}, the weighing {weighed}: something is aboard that the plan does not have, or the brochure ran low.",
+            put,
         )
+        said.append(Notice(PLAN_DIFFERS, says))
     if bridge.repeat is not None:
-        said.append(bridge.repeat)
+        said.append(Notice(REPEAT_PASS, bridge.repeat))
     return tuple(said)
 
 
@@ -268,13 +271,17 @@ GROSS_NAMES = {
 }
 
 
-def _disagreements(reconciled: Reconciled, names: Mapping[str, str]) -> list[Phrase]:
+def _disagreements(reconciled: Reconciled, names: Mapping[str, str]) -> list[Notice]:
     said = []
     for found in reconciled.disagreements:
         put = {"apart": (found.apart, WEIGHT, "up"), "allowed": (found.allowed, WEIGHT, "down")}
         pair = f"{names[found.one].capitalize()} and {names[found.other]}"
         says = f"{pair} differ by {{apart}}; together they can be {{allowed}} out."
-        said.append(Phrase(says if reconciled.odd else f"{says} {_REPEAT_BOTH}", put))
+        if reconciled.odd:
+            said.append(Notice(DIFFER, Phrase(says, put)))
+        else:
+            said.append(Notice(DISAGREE, Phrase(f"{says} {_REPEAT_BOTH}", put)))
     if reconciled.odd:
-        said.append(Phrase(f"The {names[reconciled.odd]} is the odd one, and is left out: repeat it."))
+        says = f"The {names[reconciled.odd]} is the odd one, and is left out: repeat it."
+        said.append(Notice(ODD_ONE, Phrase(says)))
     return said

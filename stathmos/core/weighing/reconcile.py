@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from itertools import combinations
 
 from stathmos.core.figures import Figure, Given, Known, Missing, Rule, expanded, work

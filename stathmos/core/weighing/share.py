@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from stathmos.core.figures import Anything, Figure, Known, Missing, expanded, wanting
 from stathmos.core.rig import Rig
-from stathmos.core.rules import SHARE_SCHOOLS, Rules, ShareSchool
+from stathmos.core.rules import Rules
+from stathmos.core.schools import SHARE_SCHOOLS, ShareSchool
 
 LIGHT, INSIDE, HEAVY, CANNOT_TELL, UNKNOWN = "light", "inside", "heavy", "cannot tell", "unknown"
 LOW_SIDE, HIGH_SIDE = "low", "high"

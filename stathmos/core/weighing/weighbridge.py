@@ -8,7 +8,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import FROM_MEMORY, Figure, Missing, Phrase, Rule, expanded, work
+from stathmos.core.figures import FROM_MEMORY, Figure, Missing, Rule, expanded, work
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.uncertainty import iii_l_tolerance, read_on_weighbridge, weighbridge_division
 from stathmos.core.units import SHARE, WEIGHT

@@ -5,8 +5,8 @@ from __future__ import annotations
 from django.db import transaction
 
 from stathmos.catalogue.shelf import parts_on_the_shelf, with_kept
-from stathmos.core import findings, handover, signing
-from stathmos.core.assess import Assessment
+from stathmos.core import finding, handover, signing
+from stathmos.core.answer import Assessment
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 from stathmos.house import models as house
@@ -64,7 +64,7 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         )
 
 
-def _judged(rig: Rig, station: str, rules: Rules, offered: Stock) -> tuple[Assessment, tuple[findings.Finding, ...]]:
+def _judged(rig: Rig, station: str, rules: Rules, offered: Stock) -> tuple[Assessment, tuple[finding.Finding, ...]]:
     """The rig assessed, and what stands in the way of this station's signature."""
     if station not in ("bay", "handover"):
         assessment = assess_rig(rig, rules, offered)

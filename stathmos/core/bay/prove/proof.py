@@ -3,38 +3,14 @@
 from __future__ import annotations
 
 from stathmos.core.bay.check import Check, at_least, at_most, seen
-from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, Phrase, Rule, expanded, work
-from stathmos.core.findings.finding import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.figures import Anything, Missing, expanded
+from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, Trial
-from stathmos.core.rig.bay import NOT_FLAT
-from stathmos.core.rules import ATTITUDE_TOLERANCE
-from stathmos.core.stock import CHAIN, Kit
-from stathmos.core.units import LENGTH, MM_PER_IN
-
-PAST_BRACKET = 3 * MM_PER_IN
-TO_GROUND = 125.0
-JAW_PLAY = 3 / 16 * MM_PER_IN
-
-_ATTITUDE = Rule("Rail front against rail rear within 1¼ in, bars on.", COMMON_PRACTICE)
-
-
-def rail_difference(front: float, rear: float) -> float:
-    """How much higher the rail stands in front, mm; negative is nose-down.
-
-    >>> rail_difference(front=600.0, rear=612.0)
-    -12.0
-    """
-    return front - rear
-
-
-def attitude(rig: Rig, trial: Trial | None) -> Anything:
-    """Rail front less rail rear with the bars on, in the last trial, mm."""
-    if trial is None:
-        return Missing(("trials.trial_1.rail_front",))
-    if rig.choice("bay.floor") == NOT_FLAT:
-        return Missing(("bay.floor",))  # two places of a floor that is not flat: their difference is the floor's too
-    front, rear = (rig.figure(f"trials.{trial.key}.{name}") for name in ("rail_front", "rail_rear"))
-    return work("rail front − rail rear", LENGTH, rail_difference, _ATTITUDE, front=front, rear=rear)
+from stathmos.core.settings import SIDES, Counted, counted_in
+from stathmos.core.stock import Kit
+from stathmos.core.tolerances import ATTITUDE, BAR_TO_GROUND, JAW_PLAY, PAST_BRACKET
+from stathmos.core.units import LENGTH
 
 
 def attitude_check(apart: Anything, trial: Trial | None) -> Check:
@@ -55,11 +31,11 @@ def attitude_check(apart: Anything, trial: Trial | None) -> Check:
             Phrase(says),
             why,
             paths,
-            _ATTITUDE,
+            ATTITUDE.rule,
         )
     way = "level" if abs(apart.value) < 1 else "higher in front" if apart.value > 0 else "lower in front"
-    said = {"apart": (abs(apart.value), LENGTH, "up"), "limit": (ATTITUDE_TOLERANCE, LENGTH, "down")}
-    if abs(apart.value) > ATTITUDE_TOLERANCE + 1e-6:
+    said = {"apart": (abs(apart.value), LENGTH, "up"), "limit": (ATTITUDE.value, LENGTH, "down")}
+    if not ATTITUDE.within(apart.value):
         return Check(
             "attitude",
             "Trailer attitude",
@@ -67,11 +43,11 @@ def attitude_check(apart: Anything, trial: Trial | None) -> Check:
             Phrase(f"The rail stands {{apart}} {way}; {{limit}} is the most.", said),
             why,
             paths,
-            _ATTITUDE,
+            ATTITUDE.rule,
         )
     state = (
         CAUTION
-        if abs(apart.value) + expanded(apart) > ATTITUDE_TOLERANCE and abs(apart.value) > 0.9 * ATTITUDE_TOLERANCE
+        if abs(apart.value) + expanded(apart) > ATTITUDE.value and abs(apart.value) > 0.9 * ATTITUDE.value
         else GOOD
     )
     return Check(
@@ -81,32 +57,32 @@ def attitude_check(apart: Anything, trial: Trial | None) -> Check:
         Phrase(f"The rail stands {{apart}} {way}; {{limit}} is the most.", said),
         why,
         paths,
-        _ATTITUDE,
+        ATTITUDE.rule,
     )
 
 
-def equal_ends(trial: Trial | None, chain: bool) -> Check | None:
-    """Holes or links the same on both sides."""
+def equal_ends(trial: Trial | None, kit: Kit) -> tuple[Check, ...]:
+    """What is set on each bar, the same on both sides."""
     if trial is None:
-        return None
-    word = "links" if chain else "bracket holes"
-    name, why = f"Equal {word} both sides", "Unequal bars twist both frames and pull the trailer to one side."
-    paths = (f"trials.{trial.key}.steps_left", f"trials.{trial.key}.steps_right")
-    left, right = trial.steps_left, trial.steps_right
-    if left is None or right is None:
+        return ()
+    return tuple(_equal(trial, one) for one in counted_in(trial, kit) if one.kind.sided)
+
+
+def _equal(trial: Trial, counted: Counted) -> Check:
+    name, why = (
+        f"Equal {counted.kind.equal} both sides",
+        "Unequal bars twist both frames and pull the trailer to one side.",
+    )
+    paths = tuple(f"trials.{trial.key}.{field}" for field in counted.by_side)
+    if counted.both is None:
         return Check("equal", name, UNKNOWN, Phrase("Not counted on both sides."), why, paths)
-    if left.value != right.value:
-        return Check(
-            "equal",
-            name,
-            REFUSED,
-            Phrase(
-                f"{left.value:g} on the left, {right.value:g} on the right: set both sides the same and measure C again."
-            ),
-            why,
-            paths,
+    if counted.unequal:
+        told = ", ".join(
+            f"{number:g} on the {side}" for number, side in zip(counted.by_side.values(), SIDES, strict=True)
         )
-    return Check("equal", name, GOOD, Phrase(f"{left.value:g} on both sides."), why, paths)
+        says = Phrase(f"{told}: set both sides the same and measure C again.")
+        return Check("equal", name, REFUSED, says, why, paths)
+    return Check("equal", name, GOOD, Phrase(f"{counted.both:g} on both sides."), why, paths)
 
 
 def went_on(trial: Trial | None) -> Check | None:
@@ -126,28 +102,26 @@ def went_on(trial: Trial | None) -> Check | None:
 
 def proofs(rig: Rig, kit: Kit | None, trial: Trial | None, apart: Anything) -> tuple[Check, ...]:
     """Every proof that this rig needs: without bars, none of theirs."""
-    chain = kit is not None and kit.bar_style is not None and kit.bar_style.typed == CHAIN
-    common = Rule("at least", COMMON_PRACTICE)
     found: list[Check | None] = []
     if kit is not None:
-        found += [attitude_check(apart, trial), equal_ends(trial, chain), went_on(trial)]
+        found += [attitude_check(apart, trial), *equal_ends(trial, kit), went_on(trial)]
         found += [
             seen(
                 rig, "bay.bars_parallel", "parallel", "Bars parallel with the frame", "Parallel.",
                 "Not parallel: more tilt or a bracket hole brings them so; then measure C again.",
-                "Bars at a slant change their pull over every bump.", refuses=not chain,
+                "Bars at a slant change their pull over every bump.", refuses=kit.held.slant_refused,
             ),
-            None if chain else seen(
+            None if not kit.held.flat else seen(
                 rig, "bay.bars_flat", "flat", "Bars flat on their brackets", "Flat, full contact.",
                 "Not flat: friction works only with the bar lying flat.",
                 "Friction against sway works only over the full contact.",
             ),
             at_least(
-                rig, ("bay.past_left", "bay.past_right"), "past", "Bar past the bracket", PAST_BRACKET, common,
+                rig, ("bay.past_left", "bay.past_right"), "past", "Bar past the bracket", PAST_BRACKET,
                 "In a turn the bar slides in its bracket; a short end drops out.",
             ),
             at_least(
-                rig, ("bay.ground_left", "bay.ground_right"), "ground", "Bar end to ground", TO_GROUND, common,
+                rig, ("bay.ground_left", "bay.ground_right"), "ground", "Bar end to ground", BAR_TO_GROUND,
                 "A driveway or a speed bump catches what hangs lower.",
             ),
         ]  # fmt: skip
@@ -165,7 +139,7 @@ def proofs(rig: Rig, kit: Kit | None, trial: Trial | None, apart: Anything) -> t
             "It does not reach, or drags: a longer lead first.", "A lead that pulls out takes the brakes and lights with it.",
         ),
         at_most(
-            rig, "bay.jaw_play", "jaw", "Play of the ball in the jaw", JAW_PLAY, Rule("at most", COMMON_PRACTICE),
+            rig, "bay.jaw_play", "jaw", "Play of the ball in the jaw", JAW_PLAY,
             "A worn or misadjusted jaw hammers, and may let go.",
         ),
     ]  # fmt: skip

@@ -10,16 +10,16 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core import units
-from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Figure, Missing, Phrase, Rule, expanded, work
+from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Missing, Rule, expanded, work
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, Trial
 from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
+from stathmos.core.tolerances import LEAN
 from stathmos.core.uncertainty import tape
 from stathmos.core.units import LENGTH, MM_PER_IN
 
 #: how far off a taped mark may be, mm: half a mark of reading and as much of placing, from memory, to be verified
 MARK_HALF_WIDTH = MM_PER_IN / 16
-#: left and right further apart than this, standing still: the floor or a lean, common practice
-LEAN = 0.5 * MM_PER_IN
 
 _MEAN = Rule("Left and right are meaned.", COMMON_PRACTICE)
 _BUMPER = Rule(
@@ -152,12 +152,6 @@ def told(figure: Anything) -> bool:
     return not isinstance(figure, Missing) and abs(figure.value) > expanded(figure)
 
 
-_UNEVEN = Rule(
-    "Left and right standing apart, or answering differently, is the floor or the vehicle's lean, not the hitch.",
-    COMMON_PRACTICE + "; ½ in " + FROM_MEMORY,
-)
-
-
 def uneven(rig: Rig) -> tuple[tuple[str, Phrase], ...]:
     """Where left and right do not agree: standing apart by more than ½ in, or moving differently from A to B.
 
@@ -166,14 +160,16 @@ def uneven(rig: Rig) -> tuple[tuple[str, Phrase], ...]:
     said = []
     for end in ("front", "rear"):
         left, right = (corner(rig, f"bay.{end}_{side}_a") for side in ("left", "right"))
-        apart = work("left − right", LENGTH, lambda left, right: left - right, _UNEVEN, left=left, right=right)
-        if isinstance(apart, Figure) and abs(apart.value) > LEAN:
+        apart = work("left − right", LENGTH, lambda left, right: left - right, LEAN.rule, left=left, right=right)
+        if isinstance(apart, Figure) and not LEAN.within(apart.value):
             said.append(("stands", _stands_apart(end, apart)))
         moved = [
             work("B − A", LENGTH, lambda A, B: B - A, None, A=corner(rig, f"bay.{end}_{side}_a"), B=corner(rig, f"bay.{end}_{side}_b"))
             for side in ("left", "right")
         ]  # fmt: skip
-        differ = work("left − right", LENGTH, lambda left, right: left - right, _UNEVEN, left=moved[0], right=moved[1])
+        differ = work(
+            "left − right", LENGTH, lambda left, right: left - right, LEAN.rule, left=moved[0], right=moved[1]
+        )
         if told(differ):
             said.append(("moves", _moves_apart(end, moved, differ)))
     return tuple(said)

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.bay.torque import CANNOT, NEEDS_EXTENSION, REACHES, Fastener, Reach, reach
-from stathmos.core.figures import Missing, Phrase
-from stathmos.core.findings.finding import CAUTION, GOOD, UNKNOWN
+from stathmos.core.bay.prove.torque import CANNOT, NEEDS_EXTENSION, REACHES, Fastener, Reach, reach
+from stathmos.core.figures import Missing
+from stathmos.core.finding import CAUTION, GOOD, UNKNOWN
+from stathmos.core.phrases import Phrase
 from stathmos.core.stock import JOINTS, Kit, Wrench
 from stathmos.core.units import COUPLE, LENGTH
 

@@ -5,11 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from stathmos.core import units
-from stathmos.core.assess import Assessment
-from stathmos.core.bay.arches import Arches
-from stathmos.core.bay.calibrate import Rates
-from stathmos.core.figures import Anything, Given, Missing, Phrase, Provenance, expanded, work
-from stathmos.core.findings.finding import CAUTION, GOOD, UNKNOWN
+from stathmos.core.answer import Assessment
+from stathmos.core.bay.measure.arches import Arches
+from stathmos.core.bay.measure.calibrate import Rates
+from stathmos.core.figures import Anything, Given, Missing, Provenance, expanded, work
+from stathmos.core.finding import CAUTION, GOOD, UNKNOWN
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import NOT_FLAT
 from stathmos.core.units import LENGTH, RATE

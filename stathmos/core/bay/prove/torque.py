@@ -7,8 +7,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import COMMON_PRACTICE, Figure, Given, Missing, Phrase, Rule, work
-from stathmos.core.findings.finding import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.figures import COMMON_PRACTICE, Figure, Given, Missing, Rule, work
+from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Bolt, Rig
 from stathmos.core.stock import JOINTS, Ball, Kit, Wrench
 from stathmos.core.units import BARE_UNIT, COUPLE, LENGTH, UNITS

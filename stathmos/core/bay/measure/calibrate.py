@@ -7,14 +7,15 @@ read, says the restoration too, and the two are brought together.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from stathmos.core import statics
-from stathmos.core.bay.arches import Arches, told
-from stathmos.core.figures import STATICS, Anything, Figure, Missing, Provenance, Rule, expanded, work
+from stathmos.core.bay.measure.arches import Arches, told
+from stathmos.core.coupled import Rest
+from stathmos.core.figures import STATICS, Anything, Missing, Rule, expanded, work
 from stathmos.core.heights import Geometry
 from stathmos.core.ratings import demands
-from stathmos.core.units import COUPLE, LENGTH, RATE, WEIGHT
+from stathmos.core.units import COUPLE, RATE, WEIGHT
 from stathmos.core.weighing.reconcile import disagreements, weighted_mean
 
 LEAST_SHARE_U = 0.005  # no way of reading a restoration is better than half a per cent
@@ -69,6 +70,7 @@ class Reconciled:
     apart: bool
 
 
+_COUPLE = Rule("Couple of that restoration.", STATICS)
 _RULE = Rule("The tongue weight's lever over the axles, divided by what the mark moved.", STATICS)
 
 
@@ -90,19 +92,6 @@ def rates(arches: Arches, tongue: Anything, geometry: Geometry) -> Rates:
     )  # fmt: skip
 
 
-def calibrated(geometry: Geometry, found: Rates) -> Geometry:
-    """The geometry with this rig's own rates, where the tape told them; else those it had."""
-    return replace(
-        geometry,
-        k_f=geometry.k_f if isinstance(found.front, Missing) else _measured(found.front),
-        k_r=geometry.k_r if isinstance(found.rear, Missing) else _measured(found.rear),
-    )
-
-
-def _measured(rate: Figure) -> Figure:
-    return replace(rate, provenance=max(rate.provenance, Provenance.LABEL, key=lambda one: one.strength))
-
-
 def reconciled(tape: Anything, bridge: Anything) -> Reconciled:
     """Tape and weighbridge together, weighted by 1/u²; where they disagree the worse doubt stands."""
     ways = {name: one for name, one in (("tape", tape), ("bridge", bridge)) if not isinstance(one, Missing)}
@@ -116,32 +105,16 @@ def reconciled(tape: Anything, bridge: Anything) -> Reconciled:
     return Reconciled(tape, bridge, together, apart)
 
 
-def loads(
-    f: Anything,
-    tongue: Anything,
-    gross: Anything,
-    front: Anything,
-    rear: Anything,
-    geometry: Geometry,
-    bracket: Anything,
-) -> Loads:
-    """Axle loads and bar force of a restoration. ``front``/``rear``: axle loads uncoupled, kg."""
-    T, L = tongue, geometry.L
-    M = work(
-        "M = f · T · o · L / (L + o)", COUPLE, statics.couple_for_restoration, Rule("Couple of that restoration.", STATICS),
-        f=f, T=T, o=geometry.o, L=L,
-    )  # fmt: skip
-    where = {"T": T, "M": M, "w": geometry.w, "o": geometry.o, "L": L}
+def loads(f: Anything, rest: Rest) -> Loads:
+    """Axle loads and bar force of a restoration, on a rig as the coupled states are worked out from."""
+    T, g = rest.tongue, rest.geometry
+    M = work("M = f · T · o · L / (L + o)", COUPLE, statics.couple_for_restoration, _COUPLE, f=f, T=T, o=g.o, L=g.L)
+    where = {"T": T, "M": M, "w": g.w, "o": g.o, "L": g.L}
     return Loads(
         f,
         M,
-        work("front = uncoupled + dF", WEIGHT, demands.front_axle_load, None, uncoupled=front, **where),
-        work("rear = uncoupled + dR", WEIGHT, demands.rear_axle_load, None, uncoupled=rear, **where),
-        work("GTW − TW + M / L", WEIGHT, demands.trailer_axle_load, None, GTW=gross, TW=T, M=M, L=L),
-        work("P / 2 = M / (2 · d)", WEIGHT, lambda M, d: statics.bar_force(M, d) / 2, None, M=M, d=bracket),
+        work("front = uncoupled + dF", WEIGHT, demands.front_axle_load, None, uncoupled=rest.front, **where),
+        work("rear = uncoupled + dR", WEIGHT, demands.rear_axle_load, None, uncoupled=rest.rear, **where),
+        work("GTW − TW + M / L", WEIGHT, demands.trailer_axle_load, None, GTW=rest.gross, TW=T, M=M, L=g.L),
+        work("P / 2 = M / (2 · d)", WEIGHT, lambda M, d: statics.bar_force(M, d) / 2, None, M=M, d=rest.bracket),
     )
-
-
-def front_height_of(A: Anything, B: Anything, f: Anything) -> Anything:
-    """Where the front mark comes to rest at a restoration, mm.  C = B − f · (B − A)"""
-    return work("C = B − f · (B − A)", LENGTH, lambda A, B, f: B - f * (B - A), None, A=A, B=B, f=f)

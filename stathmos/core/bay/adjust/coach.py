@@ -1,8 +1,8 @@
 """The next single change of the bars: which, by how much, and what it will do; or that there is none, and why.
 
-Never two changes at once. The order is the school's: head tilt until used up and then
-the bar ends; whichever serves best; or tilt only. It stops when the mark is where it is
-to be as far as the tape can tell, when the tape cannot tell what is needed, or when the
+Never two changes at once. The order is the school's, stage by stage: head tilt until used up
+and then the bar ends; whichever serves best; or tilt only. It stops when the mark is where it
+is to be as far as the tape can tell, when the tape cannot tell what is needed, or when the
 hardware is used up.
 """
 
@@ -11,34 +11,15 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from stathmos.core.bay.learn import STEPS, WASHERS, Line, Setting, chance_between
-from stathmos.core.rig.hitch import EITHER, TILT_FIRST, TILT_ONLY
+from stathmos.core.bay.adjust.learn import Believed, Line
+from stathmos.core.bay.measure.trials import Setting
+from stathmos.core.schools import TILT_FIRST, Band, OrderSchool
+from stathmos.core.settings import Allowed
+from stathmos.core.uncertainty import chance_between
 
 CHANGE, DONE, NOISE, USED_UP, COARSE = "change", "done", "noise", "used up", "too coarse"
 SURE_ENOUGH = 0.90  # likelihood at which there is nothing more to gain: from memory, to be verified
 WORTH_IT = 0.05  # gain in likelihood for which another trial is worth the work: from memory, to be verified
-
-
-@dataclass(frozen=True)
-class Range:
-    """What a kind of setting allows: from ``least`` to ``most``, in steps of ``pitch`` (½ where half links are allowed)."""
-
-    least: float
-    most: float
-    pitch: float = 1.0
-
-    def all(self) -> Iterator[float]:
-        count = int((self.most - self.least) / self.pitch + 1e-9)
-        return (self.least + index * self.pitch for index in range(count + 1))
-
-
-@dataclass(frozen=True)
-class Target:
-    """The window in restoration."""
-
-    low: float
-    high: float
-    aim: float
 
 
 @dataclass(frozen=True)
@@ -60,27 +41,25 @@ class Advice:
     wants_more: bool | None = None
 
 
-def _settings(now: Setting, kind: str, ranges: dict[str, Range]) -> list[Setting]:
+def _settings(now: Setting, one: Allowed) -> list[Setting]:
     """Every other setting that one change of a kind leads to."""
-    if kind not in ranges:
-        return []
-    others = (number for number in ranges[kind].all() if abs(number - now.of(kind)) > 1e-9)
-    return [replace(now, **{kind: number}) for number in others]
+    kind = one.kind.key
+    return [now.with_count(kind, number) for number in one.counts() if abs(number - now.of(kind)) > 1e-9]
 
 
 def advise(
     line: Line,
     now: Setting,
-    measured: tuple[float, float],
-    target: Target,
-    ranges: dict[str, Range],
-    order: str = TILT_FIRST,
+    measured: Believed,
+    target: Band,
+    allowed: tuple[Allowed, ...],
+    order: OrderSchool = TILT_FIRST,
     noise_u: float = 0.0,
 ) -> Advice:
     """The next change, from what is learned and the last trial.
 
     ``measured``: the last trial's restoration and its standard uncertainty; ``noise_u``:
-    that of one more trial. ``ranges``: what the kit allows, by kind.
+    that of one more trial. ``target``: the window; ``allowed``: the kinds of setting that the kit has.
     """
     low, high = target.low, target.high
     f, u = measured
@@ -89,7 +68,7 @@ def advise(
     if inside and now_likely >= SURE_ENOUGH:
         return Advice(DONE, mean=f, u=u, now_likely=now_likely)
     blind = u > (high - low)
-    best = _best(line, now, target, ranges, order)
+    best = _best(line, now, target, allowed, order)
     if inside:
         gain = (
             best is not None
@@ -109,7 +88,7 @@ def advise(
     gap, left = _outside(f, target), _outside(best.mean, target)
     if left >= gap - 1e-9:
         return Advice(
-            COARSE if _straddles(line, now, target, ranges, f) else USED_UP,
+            COARSE if _straddles(line, now, target, allowed, f) else USED_UP,
             mean=f,
             u=u,
             now_likely=now_likely,
@@ -118,44 +97,42 @@ def advise(
     return replace(best, now_likely=now_likely)
 
 
-def _outside(f: float, target: Target) -> float:
+def _outside(f: float, target: Band) -> float:
     """How far outside of a window, 0 inside.
 
-    >>> _outside(0.3, Target(0.5, 1.0, 0.75)), _outside(0.7, Target(0.5, 1.0, 0.75))
+    >>> _outside(0.3, Band(0.5, 0.75, 1.0)), _outside(0.7, Band(0.5, 0.75, 1.0))
     (0.2, 0.0)
     """
     return max(0.0, target.low - f, f - target.high)
 
 
-def _advice(line: Line, now: Setting, to: Setting, kind: str, target: Target) -> Advice:
-    mean, u = line.predicted(to)
-    by = to.of(kind) - now.of(kind)
-    return Advice(CHANGE, kind, to, by, mean, u, chance_between(target.low, target.high, mean, u))
+def _advice(line: Line, now: Setting, to: Setting, one: Allowed, target: Band) -> Advice:
+    kind, (mean, u) = one.kind.key, line.predicted(to)
+    likely = chance_between(target.low, target.high, mean, u)
+    return Advice(CHANGE, kind, to, to.of(kind) - now.of(kind), mean, u, likely)
 
 
-def _best(line: Line, now: Setting, target: Target, ranges: dict[str, Range], order: str) -> Advice | None:
-    """The best single change by the order; None where nothing is left to change."""
-
-    def found(kinds: tuple[str, ...]) -> Advice | None:
-        tried = [_advice(line, now, to, kind, target) for kind in kinds for to in _settings(now, kind, ranges)]
-        return min(
-            tried,
+def _best(line: Line, now: Setting, target: Band, allowed: tuple[Allowed, ...], order: OrderSchool) -> Advice | None:
+    """The best single change by the order: of a later stage only where the earlier ones do not serve; None where nothing is left."""
+    stands = _outside(line.predicted(now).mean, target)
+    last: Advice | None = None
+    for places in order.stages:
+        found = min(
+            (_advice(line, now, to, one, target) for one in allowed if one.kind.where in places for to in _settings(now, one)),
             key=lambda one: (round(_outside(one.mean, target), 4), round(abs(one.mean - target.aim), 4), abs(one.by)),
             default=None,
-        )
-
-    if order == TILT_ONLY:
-        return found((WASHERS,))
-    if order == EITHER:
-        return found((WASHERS, STEPS))
-    tilt, ends = found((WASHERS,)), found((STEPS,))
-    if tilt is None or ends is None:
-        return tilt or ends
-    helps = _outside(tilt.mean, target) < _outside(line.predicted(now)[0], target) - 1e-9
-    return tilt if _outside(tilt.mean, target) <= 1e-9 or helps else ends
+        )  # fmt: skip
+        if found is None:
+            continue
+        last = found
+        off = _outside(found.mean, target)
+        if off <= 1e-9 or off < stands - 1e-9:
+            return found
+    return last
 
 
-def _straddles(line: Line, now: Setting, target: Target, ranges: dict[str, Range], f: float) -> bool:
+def _straddles(line: Line, now: Setting, target: Band, allowed: tuple[Allowed, ...], f: float) -> bool:
     """Whether the settings step over the window: one stands above it, and the next one under it."""
-    others = [line.predicted(to)[0] for kind in (WASHERS, STEPS) for to in _settings(now, kind, ranges)]
-    return any(one < target.low for one in [f, *others]) and any(one > target.high for one in [f, *others])
+    others: Iterator[float] = (line.predicted(to).mean for one in allowed for to in _settings(now, one))
+    found = [f, *others]
+    return any(one < target.low for one in found) and any(one > target.high for one in found)

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from stathmos.core.bay.arches import uneven
 from stathmos.core.bay.check import Check, seen
-from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Missing, Phrase, Rule
-from stathmos.core.findings.finding import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.bay.measure.arches import uneven
+from stathmos.core.figures import Missing, Rule
+from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Kit
-from stathmos.core.units import LENGTH, MM_PER_IN
-
-LEVEL_WITHIN = MM_PER_IN / 8  # rail front against rail rear when the trailer is called level: from memory
-_LEVEL = Rule("Level is rail front the same as rail rear, within ⅛ in.", COMMON_PRACTICE + "; ⅛ in " + FROM_MEMORY)
+from stathmos.core.tolerances import TRAILER_LEVEL
+from stathmos.core.units import LENGTH
 
 
 def preconditions(rig: Rig, kit: Kit | None, known_good: bool = False) -> tuple[Check, ...]:
@@ -131,16 +130,28 @@ def _trailer_level(rig: Rig) -> Check:
     name = "Trailer level, taken first"
     if isinstance(front, Missing) or isinstance(rear, Missing):
         return Check(
-            "trailer_level", name, UNKNOWN, Phrase("The rail is not measured front and rear."), why, paths, _LEVEL
+            "trailer_level",
+            name,
+            UNKNOWN,
+            Phrase("The rail is not measured front and rear."),
+            why,
+            paths,
+            TRAILER_LEVEL.rule,
         )
     apart = front.value - rear.value
     said = {"apart": (abs(apart), LENGTH, "up")}
-    if abs(apart) <= LEVEL_WITHIN + 1e-6:
+    if TRAILER_LEVEL.within(apart):
         return Check(
-            "trailer_level", name, GOOD, Phrase("Rail front and rear are within {apart}.", said), why, paths, _LEVEL
+            "trailer_level",
+            name,
+            GOOD,
+            Phrase("Rail front and rear are within {apart}.", said),
+            why,
+            paths,
+            TRAILER_LEVEL.rule,
         )
     way = "high" if apart > 0 else "low"
     return Check(
         "trailer_level", name, REFUSED, Phrase(f"The rail stands {{apart}} {way} in front: wind the jack until front and rear read the same.", said),
-        why, paths, _LEVEL,
+        why, paths, TRAILER_LEVEL.rule,
     )  # fmt: skip

@@ -2,22 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
-from stathmos.core.assess import Assessment
-from stathmos.core.bay.advice import DONE_VERDICTS, Next
+from stathmos.core.answer import Assessment
+from stathmos.core.bay.adjust import Adjusted
+from stathmos.core.bay.adjust.words import DONE_VERDICTS
 from stathmos.core.bay.check import Check
-from stathmos.core.bay.torque import Fastener
-from stathmos.core.bay.trials import Tried
-from stathmos.core.findings.finding import GOOD, REFUSED, UNKNOWN
+from stathmos.core.bay.measure import Measured, matches_a_rig
+from stathmos.core.bay.measure.trials import Tried
+from stathmos.core.bay.prove import Proved
+from stathmos.core.entry import CHOICE, FLAG
+from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
 from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
-from stathmos.core.rig.entry import CHOICE, FLAG
-from stathmos.core.stock import CHAIN, Kit
+from stathmos.core.settings import settings_of, written_at
+from stathmos.core.stock import Kit
 
 #: parts that a fitter mounts, by where they are written
 PARTS = {"hitch.kit": "kit", "hitch.shank": "shank", "hitch.ball": "ball"}
-KNOWN_GOOD = "known_good"
 OPEN, PART_DONE, COMPLETE = "open", "part done", "complete"
 
 
@@ -190,17 +193,8 @@ def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
 
 def _trial(rig: Rig, kit: Kit, trial: Tried) -> list[Question]:
     place = f"trials.{trial.trial.key}"
-    chain = kit.bar_style is not None and kit.bar_style.typed == CHAIN
-    ends = "working links" if chain else "bracket hole"
+    asked = [*_settings(rig, kit, place)]
     why = "A trial teaches only with its setting."
-    asked = []
-    if kit.washers_most is not None:
-        asked.append(question(rig, f"{place}.washers", "Head washers or tilt, as set", why, "head"))
-    if kit.steps_most is not None:
-        asked += [
-            question(rig, f"{place}.steps_left", f"Left {ends}, as set", why, "bracket", "left"),
-            question(rig, f"{place}.steps_right", f"Right {ends}, as set", why, "bracket", "right"),
-        ]
     asked.append(question(rig, f"{place}.hole", "Shank hole of the head, counted from the bottom", why, "shank"))
     asked.append(
         question(
@@ -219,6 +213,16 @@ def _trial(rig: Rig, kit: Kit, trial: Tried) -> list[Question]:
         why = "Only then tape and weighbridge speak of the same setting."
         asked.append(question(rig, f"{place}.weighed", "Was weighbridge pass 3 read with this setting?", why))
     return asked
+
+
+def _settings(rig: Rig, kit: Kit, place: str) -> Iterator[Question]:
+    """How the bars are set: every kind that the kit has, in its own words, on each side where it is set there."""
+    why = "A trial teaches only with its setting."
+    for one in settings_of(kit):
+        for name in written_at(one.kind):
+            side = name.removeprefix(f"{one.kind.place}_") if one.kind.sided else ""
+            ask = f"{side.capitalize()} {one.kind.ask}" if side else one.kind.ask
+            yield question(rig, f"{place}.{name}", ask, why, one.kind.hold, side)
 
 
 _PROOF_HOLDS = {
@@ -244,23 +248,15 @@ def _section(key: str, name: str, asked: list[Question]) -> Section:
     return Section(key, name, "questions", state, tuple(asked))
 
 
-def sections(
-    rig: Rig,
-    now: Assessment,
-    kit: Kit | None,
-    checks: tuple[Check, ...],
-    trials: tuple[Tried, ...],
-    following: Next | None,
-    proofs: tuple[Check, ...],
-    bolts: tuple[Fastener, ...],
-) -> tuple[Section, ...]:
+def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Section, ...]:
     """The bay's work in its order. Without bars there is no coach."""
+    rig, kit, trials = measured.rig, measured.kit, measured.trials
     why_a = "The mark you will come back to: paint or tape it."
     why_b = "Bars off, jack clear: what the tongue alone does."
     found = [
         Section("tools", "Tools", "tools", COMPLETE),
-        _section("floor", "Before measuring", _before_measuring(rig, now.rules.bay_school == KNOWN_GOOD)),
-        _section("coupling", "Before coupling", _before_coupling(rig, now)),
+        _section("floor", "Before measuring", _before_measuring(rig, matches_a_rig(measured.now))),
+        _section("coupling", "Before coupling", _before_coupling(rig, measured.now)),
         _section("a", "A, uncoupled", _marks(rig, {corner: corner_path(corner, "a") for corner in CORNERS}, "uncoupled", why_a)),
         _section(
             "b", "B, coupled, no bars",
@@ -272,16 +268,15 @@ def sections(
     ]  # fmt: skip
     if kit is not None:
         if trials:
-            last = trials[-1]
-            found.append(_section("c", f"C, bars on, trial {len(trials)}", _trial(rig, kit, last)))
-        verdict = following.verdict if following else ""
+            found.append(_section("c", f"C, bars on, trial {len(trials)}", _trial(rig, kit, trials[-1])))
+        verdict = adjusted.next.verdict if adjusted.next else ""
         found.append(
             Section("coach", "Coach", "coach", COMPLETE if verdict in DONE_VERDICTS else PART_DONE if trials else OPEN)
         )
-    found.append(_section("proof", "Clearances", _proofs(rig, proofs)))
-    states = {one.state for one in bolts}
+    found.append(_section("proof", "Clearances", _proofs(rig, proved.proofs)))
+    states = {one.state for one in proved.torque}
     tight = COMPLETE if states == {GOOD} else PART_DONE if states - {UNKNOWN} else OPEN
     found.append(Section("torque", "Torque", "torque", tight))
-    bad = any(check.state in (REFUSED, UNKNOWN) for check in (*checks, *proofs))
+    bad = any(check.state in (REFUSED, UNKNOWN) for check in (*measured.checks, *proved.proofs))
     found.append(Section("result", "Result", "result", OPEN if bad else COMPLETE))
     return tuple(found)

@@ -1,0 +1,28 @@
+"""The parts of a rig's hitch: what the program would choose, and what is in force."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core import heights, ratings, selection
+from stathmos.core.figures import Anything, Figure, Missing
+
+
+@dataclass(frozen=True, kw_only=True)
+class Choice:
+    """What the program would choose, and what is in force (what sits on the vehicle, where that is named).
+
+    ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it. Loads kg.
+    """
+
+    kits: tuple[selection.Verdict, ...]
+    balls: tuple[selection.Verdict, ...]
+    shanks: tuple[selection.Verdict, ...]
+    in_force: ratings.Build
+    fitted_kit: selection.Verdict | None
+    weight_distributing: bool
+    hitch_load: Figure | Missing
+    hitch_load_full: Figure | Missing
+    position: heights.Position | None
+    bracket: Anything
+    builds: selection.Builds

@@ -1,0 +1,87 @@
+"""One thing to say of a rig: how bad, where it belongs, and what to do; and the order in which such things are said."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from stathmos.core.phrases import Phrase
+from stathmos.core.rig import entry_at, name_at
+
+REFUSED, UNKNOWN, CAUTION, GOOD = "refused", "unknown", "caution", "good"
+ORDER = (REFUSED, UNKNOWN, CAUTION, GOOD)
+
+#: every finding by its key, in the order in which those of one state are said; no other file has a rank
+KEYS = (
+    # refused: what makes the rest pointless first, then what is dangerous, then the ratings by how far they are over
+    *("out_of_scope", "bars_forbidden", "bars_forbidden_and_demanded", "bars_demanded"),
+    *("tongue_impossible", "tongue_light", "kit_does_not_serve", "part_does_not_serve"),
+    *("wrong_size", "over", "ball_off", "not_there", "no_kit_serves", "no_part_serves"),
+    *("axle_over_as_set", "check_refused", "jack_bore", "window_missed", "torque_wrong", "proof_refused"),
+    "test_failed",
+    # unknown
+    *("kit_not_known", "unreadable", "weighings_disagree", "contradicted", "tongue_may_be_light", "share_unknown"),
+    *("tongue_not_weighed", "height_unknown", "no_kit_yet", "no_part_yet", "links_unknown"),
+    *("check_open", "kit_not_named", "state_not_measured", "jack_not_seen", "c_not_begun", "c_void", "c_not_measured"),
+    *("c_rear_not_measured", "window_not_told", "setting_not_counted", "window_open", "restorations_disagree"),
+    *("proof_open", "torque_open", "bay_signature_stale", "bay_not_signed", "test_open", "drill_open"),
+    # caution
+    *("tongue_heavy", "part_differs", "tongue_may_be_heavy", "over_when_full", "close", "kit_with_care"),
+    *("chosen_kit_with_care", "may_be_over", "air_springs", "auto_levelling", "weighbridge_open", "bars_left_off"),
+    *("sway_control_wanted", "tailgate", "load_still_to_change", "gross_planned", "reserve_waived"),
+    *("check_flagged", "proof_flagged", "two_changes", "window_unsure", "axle_may_be_over_as_set", "refit"),
+)
+_PLACE = {key: place for place, key in enumerate(KEYS)}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Finding:
+    """One thing to say. ``key`` is what it says, for whatever goes by it; ``station`` and ``subject`` say where on the
+    page it belongs. ``degree``: of several with one key the greater is said first.
+    """
+
+    key: str
+    state: str
+    station: str
+    subject: str
+    says: Phrase
+    remedy: Phrase
+    degree: float = 0.0
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """The standing verdict: one sentence, its remedy, and how many more findings stand behind it."""
+
+    state: str
+    says: Phrase
+    remedy: Phrase
+    station: str
+    more: int
+
+
+def worst_first(found: Iterable[Finding]) -> tuple[Finding, ...]:
+    """Findings in the order in which they are said: by state, then by `KEYS`, then by degree.
+
+    >>> said = {"station": "ratings", "subject": "", "says": Phrase(""), "remedy": Phrase("")}
+    >>> little, much = (Finding(key="over", state=REFUSED, degree=by, **said) for by in (1.02, 1.05))
+    >>> light = Finding(key="tongue_light", state=REFUSED, **said)
+    >>> [one.degree for one in worst_first([little, much, light])]
+    [0.0, 1.05, 1.02]
+    """
+    return tuple(sorted(found, key=lambda one: (ORDER.index(one.state), _PLACE[one.key], -one.degree)))
+
+
+def needs_in_words(needs: tuple[str, ...]) -> str:
+    """What to go and read first, and where: “Rear GAWR (certification label …)”; three at most, then how many more."""
+    told = []
+    for need in needs[:3]:
+        entry = entry_at(need)
+        if entry is None:
+            told.append("the part's stamp or drawing: " + need.split(".")[-1].replace("_", " "))
+        elif need in ("hitch.kit", "hitch.shank", "hitch.ball"):
+            told.append(f"a {need.split('.')[1]} that serves")
+        else:
+            told.append(f"{name_at(need)} ({entry.read_at})" if entry.read_at else name_at(need))
+    more = len(needs) - len(told)
+    return "; ".join(told) + (f"; and {more} more" if more else "")

@@ -1,0 +1,51 @@
+"""What may be off, and by how much: each limit once, with whose rule it is. Lengths mm."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Rule
+from stathmos.core.units import MM_PER_IN
+
+SAME = 1e-6  # under this a figure stands at the limit itself, a matter of floating point only
+
+
+@dataclass(frozen=True)
+class Tolerance:
+    """A limit and the rule it stands on; a figure exactly at it holds."""
+
+    value: float
+    rule: Rule
+
+    def within(self, off: float) -> bool:
+        """Whether a difference of either sign is no more than this.
+
+        >>> ATTITUDE.within(-31.75), ATTITUDE.within(31.76)
+        (True, False)
+        """
+        return abs(off) <= self.value + SAME
+
+    def least(self, length: float) -> bool:
+        """Whether a length is no less than this."""
+        return length >= self.value - SAME
+
+    def most(self, length: float) -> bool:
+        """Whether a length is no more than this."""
+        return length <= self.value + SAME
+
+
+ATTITUDE = Tolerance(1.25 * MM_PER_IN, Rule("Rail front against rail rear within 1¼ in, bars on.", COMMON_PRACTICE))
+TRAILER_LEVEL = Tolerance(
+    MM_PER_IN / 8,
+    Rule("Level is rail front the same as rail rear, within ⅛ in.", COMMON_PRACTICE + "; ⅛ in " + FROM_MEMORY),
+)
+LEAN = Tolerance(
+    MM_PER_IN / 2,
+    Rule(
+        "Left and right standing apart, or answering differently, is the floor or the vehicle's lean, not the hitch.",
+        COMMON_PRACTICE + "; ½ in " + FROM_MEMORY,
+    ),
+)
+PAST_BRACKET = Tolerance(3 * MM_PER_IN, Rule("at least", COMMON_PRACTICE))
+BAR_TO_GROUND = Tolerance(125.0, Rule("at least", COMMON_PRACTICE))
+JAW_PLAY = Tolerance(3 / 16 * MM_PER_IN, Rule("at most", COMMON_PRACTICE))

@@ -1,0 +1,68 @@
+"""A rig tried with its loads otherwise: weighed and judged again on the hitch that is decided on."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core import cargo, load_changes, weighing
+from stathmos.core.cases import OnHitch, Standing
+from stathmos.core.figures import Lazily, Missing
+from stathmos.core.ratings import LOAD, Case, Link, State
+from stathmos.core.rig import Load, Rig
+from stathmos.core.weighing import Weights
+
+
+@dataclass(frozen=True, kw_only=True)
+class Tried:
+    """The rig with some loads written otherwise: what it weighs then, what every axle carries, the links that a load changes."""
+
+    weights: Weights
+    carried: Case
+    links: tuple[Link, ...]
+
+    @Lazily
+    def demands(self) -> dict[str, float]:
+        """Each load of the chain by its link, in the core's unit."""
+        return demands(self.links)
+
+
+def demands(links: tuple[Link, ...]) -> dict[str, float]:
+    """Each known load by its link, in the core's unit."""
+    return {one.key: one.demand.value for one in links if one.kind == LOAD and not isinstance(one.demand, Missing)}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Bench:
+    """A rig on its hitch, where other loads are tried. ``planned``: its case as it is planned now."""
+
+    rig: Rig
+    placed: tuple[cargo.Placed, ...]
+    weights: Weights
+    planned: Standing
+    on_hitch: OnHitch
+
+    @Lazily
+    def over_now(self) -> frozenset[str]:
+        """The links that are over before anything is tried."""
+        return frozenset(link.key for link in self.planned.links if link.state is State.OVER)
+
+    def weighed(self, writes: tuple[Load, ...]) -> tuple[Rig, tuple[cargo.Placed, ...], Weights]:
+        """The rig with other loads, its plan, and its weighing with as planned worked out anew."""
+        changed = load_changes.with_loads(self.rig, writes)
+        placed = cargo.plan(changed)
+        return changed, placed, weighing.replanned(self.weights, changed, self.on_hitch.rules, placed)
+
+    def tried(self, writes: tuple[Load, ...]) -> Tried:
+        """Weighed and judged again."""
+        changed, placed, weights = self.weighed(writes)
+        loads = self.on_hitch.loads(changed, placed)
+        carried = self.on_hitch.carried(weights.tongue, weights.gross, loads)
+        return Tried(weights=weights, carried=carried, links=self.on_hitch.links.under(carried))
+
+    def crossed(self, tried: Tried) -> tuple[Link, ...]:
+        """The links that are over then and are not now, of those that bind."""
+        return tuple(
+            link
+            for link in tried.links
+            if link.state is State.OVER and link.key not in self.over_now and load_changes.binding(self.rig, link)
+        )
