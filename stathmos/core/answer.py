@@ -1,44 +1,51 @@
-"""The answer itself: all that can be said of a rig, as frozen data. `assess` makes it; nothing here computes."""
+"""The answer itself: all that can be said of a rig, as frozen data. `assess` makes it.
+
+What every caller goes by stands in it. What only some screens show (advice, parts list, other
+schools' heights, what to read) is worked out by its own room when it is first asked for, and kept.
+"""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core import cargo, cases, coupled, elevation, loading, moves, parts_list, ratings, remedies, weighing
+from stathmos.core import (
+    cargo,
+    cases,
+    coupled,
+    elevation,
+    fitting,
+    loading,
+    moves,
+    offsets,
+    parts_list,
+    ratings,
+    reading_list,
+    remedies,
+    selection,
+    weighing,
+)
 from stathmos.core.choice import Choice
 from stathmos.core.contradictions import Contradiction
 from stathmos.core.decisions import Decisions
-from stathmos.core.figures import Figure, Missing
+from stathmos.core.figures import Lazily
 from stathmos.core.finding import Finding, Verdict
 from stathmos.core.heights import Heights
-from stathmos.core.offsets import OffsetCompared
-from stathmos.core.reading_list import ToRead
 from stathmos.core.rules import Rules
+from stathmos.core.stock import Stock
+from stathmos.core.trial import Bench
 
 
-@dataclass(frozen=True, kw_only=True)
-class Axles:
-    """Change of load on each axle when coupled, without bars and at the restoration aimed at. kg."""
-
-    front_bare: Figure | Missing
-    rear_bare: Figure | Missing
-    front_aim: Figure | Missing
-    rear_aim: Figure | Missing
-    trailer_aim: Figure | Missing
-    bar_force_each: Figure | Missing
-    ball_force: Figure | Missing
-
-
-@dataclass(frozen=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True, eq=False)
 class Assessment:
-    """All that can be said of a rig."""
+    """All that can be said of a rig. ``declined``: it is out of scope, and nothing of it is worked out.
+
+    ``fits``, ``bench`` and ``stock`` are what the parts asked for later are worked out from.
+    """
 
     rules: Rules
     weights: weighing.Weights
     choice: Choice
     heights: Heights
-    offsets: tuple[OffsetCompared, ...]
-    axles: Axles
     loads: loading.VehicleLoads
     planned: tuple[ratings.Link, ...]
     full: tuple[ratings.Link, ...]
@@ -46,13 +53,58 @@ class Assessment:
     decisions: Decisions
     coupled: coupled.Coupled
     rest: coupled.Rest
-    parts: parts_list.PartsList
     findings: tuple[Finding, ...]
     verdict: Verdict
-    elevation: elevation.Elevation
     placed: tuple[cargo.Placed, ...]
     cases: tuple[cases.Standing, ...]
-    moves: tuple[moves.Move, ...]
-    remedies: tuple[remedies.Remedy, ...]
-    to_read: tuple[ToRead, ...]
     contradictions: tuple[Contradiction, ...]
+    fits: fitting.Fitting
+    bench: Bench
+    stock: Stock
+    declined: bool = False
+
+    @Lazily
+    def elevation(self) -> elevation.Elevation:
+        """Where everything stands, for drawing it to scale."""
+        o = self.rest.geometry.o
+        return elevation.elevation(self.bench.rig, self.heights, o, self.choice.bracket, self.coupled)
+
+    @Lazily
+    def builds(self) -> selection.Builds:
+        """Whole builds of every kit that serves, or of plain mounts."""
+        return self.fits.builds(self.choice.kits)
+
+    @Lazily
+    def offsets(self) -> tuple[offsets.OffsetCompared, ...]:
+        """The ball height by every offset school, side by side."""
+        return offsets.offsets_compared(
+            self.rules, self.weights.tongue, self.heights, self.choice.shanks, self.bench.rig
+        )  # fmt: skip
+
+    @Lazily
+    def parts(self) -> parts_list.PartsList:
+        """The parts list of the build in force."""
+        return parts_list.parts_list(self.bench.rig, self.choice.in_force, self.stock, self.decisions)
+
+    @Lazily
+    def moves(self) -> tuple[moves.Move, ...]:
+        """Single moves of load that bring the tongue's share inside, each tried on the rig."""
+        return moves.advise(self.bench)
+
+    @Lazily
+    def remedies(self) -> tuple[remedies.Remedy, ...]:
+        """What to do about what is over, each tried on the rig."""
+        return remedies.advise(self.bench, self.choice)
+
+    @Lazily
+    def to_read(self) -> tuple[reading_list.ToRead, ...]:
+        """What to go and read, the most decisive first; nothing of a rig that is declined."""
+        if self.declined:
+            return ()
+        found = self.heights
+        chosen_by = {
+            "Tongue share": self.weights.share,
+            "Ball height": found.ball_wanted,
+            "Attitude": found.attitude.rail,
+        }
+        return reading_list.reading_list(self.bench.rig, self.planned, chosen_by)

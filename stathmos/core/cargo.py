@@ -76,11 +76,18 @@ class Placed:
         return self.load.when_key
 
 
-def plan(rig: Rig) -> tuple[Placed, ...]:
-    """Every load that somebody wrote a weight or a volume for, or chose a kind of."""
+def plan(rig: Rig, before: tuple[Placed, ...] = ()) -> tuple[Placed, ...]:
+    """Every load that somebody wrote a weight or a volume for, or chose a kind of.
+
+    ``before``: the plan of the same rig with some loads otherwise; what did not change is taken from it.
+    """
     L, overhang = rig.figure("trailer.ball_to_axle"), rig.figure("vehicle.overhang")
+    there = {id(one.load): one for one in before}
     found = []
     for load in rig.loads:
+        if id(load) in there:
+            found.append(there[id(load)])
+            continue
         kind = KINDS[load.kind_key]
         weight, at = _weight(rig, load, kind), _place(rig, load, kind, overhang)
         to = at if load.moved_to is None else tape(load.moved_to, PUT_DOWN)

@@ -25,4 +25,3 @@ class Choice:
     hitch_load_full: Figure | Missing
     position: heights.Position | None
     bracket: Anything
-    builds: selection.Builds

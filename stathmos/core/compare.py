@@ -39,7 +39,7 @@ _QUESTIONS = (
 
 def under_other_schools(rig: Rig, rules: Rules, stock: Stock, unread: tuple[str, ...] = ()) -> Iterator[Compared]:
     """The rig under every other school, one question at a time, and with other reserves."""
-    now = assess(rig, rules, stock, unread, advice=False).rules
+    now = assess(rig, rules, stock, unread).rules
     for name, field, question, schools in _QUESTIONS:
         in_force = getattr(now, name)
         for key, school in schools.items():
@@ -51,7 +51,7 @@ def under_other_schools(rig: Rig, rules: Rules, stock: Stock, unread: tuple[str,
                 if in_force.authority in (Authority.VEHICLE_HANDBOOK, Authority.HITCH_HANDBOOK)
                 else None
             )
-            judged = assess(changed, rules, stock, unread, advice=False)
+            judged = assess(changed, rules, stock, unread)
             yield Compared(f"{name}.{key}", question, school.name, overruled.value if overruled else "", judged)
     for reserve in RESERVES:
         if abs(reserve - now.reserve) < 1e-9:
@@ -59,7 +59,7 @@ def under_other_schools(rig: Rig, rules: Rules, stock: Stock, unread: tuple[str,
         changed = replace(
             rig, ways=replace(rig.ways, reserve=Given(reserve, SHARE, Provenance.ASSUMED, f"{100 * reserve:g} %"))
         )
-        judged = assess(changed, rules, stock, unread, advice=False)
+        judged = assess(changed, rules, stock, unread)
         yield Compared(f"reserve.{reserve:g}", "House reserve", f"{100 * reserve:g} %", "", judged)
 
 
@@ -81,7 +81,7 @@ def _blank(kind: type, beginnings: tuple[str, ...]) -> dict[str, None]:
 
 
 def _swapped(rig: Rig, other: Rig, rules: Rules, stock: Stock) -> Iterator[Compared]:
-    there = assess(rig, rules, stock, advice=False).choice.in_force
+    there = assess(rig, rules, stock).choice.in_force
     style = rig.hitch.style
     named = {
         what: Given(0.0, TEXT, Provenance.MEASURED, getattr(there, what).name)
@@ -92,7 +92,7 @@ def _swapped(rig: Rig, other: Rig, rules: Rules, stock: Stock) -> Iterator[Compa
         ("kept", "with the hitch there is", Hitch(style=style, **named)),
         ("anew", "hitch chosen anew", Hitch(style=style)),
     ):
-        judged = assess(replace(other, hitch=hitch), rules, stock, advice=False)
+        judged = assess(replace(other, hitch=hitch), rules, stock)
         yield Compared(key, "Swap", name, "", judged)
 
 

@@ -13,7 +13,7 @@ from dataclasses import dataclass, field, replace
 from enum import Enum
 from functools import partial
 from types import MappingProxyType
-from typing import Any, Generic, NamedTuple, TypeVar, cast
+from typing import Any, Generic, NamedTuple, TypeVar
 
 T = TypeVar("T")
 
@@ -187,20 +187,20 @@ def work(
     >>> share.value, share.provenance.value
     (0.13, 'label')
     """
-    for term in terms.values():
-        if type(term) is Missing:
+    values: dict[str, float] = {}
+    put_in: dict[str, Known] = {}
+    origin = Provenance.MEASURED
+    for name, term in terms.items():
+        if isinstance(term, Missing):
             return Missing(wanting(*terms.values()))
-    put_in = cast(Mapping[str, Known], terms)
-    values, origin = {}, Provenance.MEASURED
-    for name, known in put_in.items():
-        values[name] = known.value
-        if known.provenance.strength < origin.strength:
-            origin = known.provenance
-    if not values:
-        origin = Provenance.ASSUMED
+        values[name] = term.value
+        put_in[name] = term
+        if term.provenance.strength < origin.strength:
+            origin = term.provenance
     return Figure(
-        function(**values), dimension, origin, Working(formula, put_in, rule, note), partial(_spread, function, put_in)
-    )
+        function(**values), dimension, origin if values else Provenance.ASSUMED,
+        Working(formula, put_in, rule, note), partial(_spread, function, put_in),
+    )  # fmt: skip
 
 
 def _spread(function: Callable[..., float], terms: Mapping[str, Known]) -> Spread:
@@ -235,8 +235,11 @@ def _slope(function: Callable[..., float], values: dict[str, float], name: str, 
 
 def wanting(*terms: Anything) -> tuple[str, ...]:
     """All the inputs that the terms wait for, each once, in order."""
-    missing = [term for term in terms if isinstance(term, Missing)]
-    return tuple(dict.fromkeys(need for term in missing for need in term.needs)) if missing else ()
+    for term in terms:
+        if type(term) is Missing:
+            missing = [term for term in terms if isinstance(term, Missing)]
+            return tuple(dict.fromkeys(need for term in missing for need in term.needs))
+    return ()
 
 
 def constant(value: float, dimension: str) -> Given:

@@ -36,15 +36,8 @@ def in_force(verdicts: tuple[Verdict, ...], name: str) -> Verdict | None:
     return next((one for one in verdicts if one.state == CHOSEN), None)
 
 
-_HEAD = ("adds_overhang", "seat_above_shank", "ball_hole", "ball_thread_limit", "handbook_offset")
-
-
-def kind_of_head(kit: Kit | None) -> tuple:
-    """What a kit's head and handbook have in the height, the ball and the shank: kits alike in it share the work."""
-    if kit is None:
-        return ()
-    figures = tuple(None if getattr(kit, name) is None else getattr(kit, name).value for name in _HEAD)
-    return (*figures, kit.handbook_restoration.typed if kit.handbook_restoration else "")
+#: what kits of one head have alike
+Head = tuple[float | str | None, ...]
 
 
 class Fitting:
@@ -53,22 +46,31 @@ class Fitting:
     def __init__(self, rig: Rig, rules: Rules, stock: Stock, demand: Demand, weights: Weights, distributing: bool):
         self.rig, self.rules, self.stock = rig, rules, stock
         self.demand, self.weights, self.distributing = demand, weights, distributing
-        self._done: dict[tuple, Fitted] = {}
-        self._of_kit: dict[int, Fitted] = {}
+        self._done: dict[Head, Fitted] = {}
+        self._lacking: dict[Head, Failed | None] = {}
 
     def of(self, kit: Kit | None) -> Fitted:
         """What goes with a kit; with none, a plain mount, or a head that is still to be chosen."""
-        found = self._of_kit.get(id(kit))
-        if found is None:
-            head = kind_of_head(kit)
-            if head not in self._done:
-                self._done[head] = self._fit(kit)
-            found = self._of_kit[id(kit)] = self._done[head]
-        return found
+        head: Head = kit.head if kit is not None else ()
+        if head not in self._done:
+            self._done[head] = self._fit(kit)
+        return self._done[head]
+
+    def builds(self, kits: tuple[Verdict, ...]) -> selection.Builds:
+        """Whole builds of every kit that serves, or of plain mounts; ``kits`` as judged."""
+        usable: list[Verdict | None] = [one for one in kits if one.state in selection.USABLE]
+        heads = [(one, self.of(one.part)) for one in usable if one] if self.distributing else [(None, self.of(None))]
+        stock = self.stock
+        tried = max(1, len(stock.kits) if self.distributing else 1) * len(stock.shanks) * len(stock.balls)
+        return selection.whole_builds([(one, fitted.shanks, fitted.balls) for one, fitted in heads], tried)
 
     def lacks(self, kit: Kit) -> Failed | None:
         """Why no whole build can be made with a kit: no ball fits its head, or no shank brings that to its height."""
-        found = self.of(kit)
+        if kit.head not in self._lacking:
+            self._lacking[kit.head] = self._what_lacks(self.of(kit))
+        return self._lacking[kit.head]
+
+    def _what_lacks(self, found: Fitted) -> Failed | None:
         for what, verdicts, says in (
             ("ball", found.balls, "No ball in the stock fits its head and the coupler."),
             ("shank", found.shanks, "No shank in the stock brings its ball to the height wanted."),

@@ -10,6 +10,7 @@ centre of its pin hole; the two differ by half the tube.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from stathmos.core import statics
 from stathmos.core.figures import FROM_MEMORY, STATICS, Anything, Figure, Given, Missing, Rule, assumed, constant, work
@@ -88,6 +89,16 @@ class Position:
         return f"turned {self.orientation}, hole {self.hole} from the bottom"
 
 
+@lru_cache(maxsize=4096)
+def _positions(most_drop: float, most_rise: float, pitch: float, count: int) -> tuple[Position, ...]:
+    lowest = {"down": -most_drop, "up": most_rise - (count - 1) * pitch}
+    return tuple(
+        Position(orientation, index + 1, start + index * pitch, count - 1 - index, index)
+        for orientation, start in lowest.items()
+        for index in range(count)
+    )
+
+
 def positions(shank: Shank) -> tuple[Position, ...] | Missing:
     """Every position of a shank in both orientations; `Missing` where its drawing is incomplete."""
     needs = tuple(
@@ -95,13 +106,7 @@ def positions(shank: Shank) -> tuple[Position, ...] | Missing:
     )
     if needs:
         return Missing(needs)
-    count, pitch = int(shank.holes.value), shank.pitch.value
-    lowest = {"down": -shank.most_drop.value, "up": shank.most_rise.value - (count - 1) * pitch}
-    return tuple(
-        Position(orientation, index + 1, start + index * pitch, count - 1 - index, index)
-        for orientation, start in lowest.items()
-        for index in range(count)
-    )
+    return _positions(shank.most_drop.value, shank.most_rise.value, shank.pitch.value, int(shank.holes.value))
 
 
 USUAL_PITCH = 1.25 * MM_PER_IN  # a common hole pitch, where the shank's is not known
@@ -134,7 +139,7 @@ def nearest_position(shank: Shank, rise: float, ways_up: tuple[str, ...] = ("dow
     found = positions(shank)
     if isinstance(found, Missing):
         return found
-    ready = (one for one in found if one.orientation in ways_up)
+    ready = found if len(ways_up) > 1 else [one for one in found if one.orientation in ways_up]
     return min(ready, key=lambda one: (tenths(abs(one.rise - rise)), one.rise))
 
 

@@ -100,7 +100,7 @@ def _until_inside(bench: Bench, make: Make) -> Candidate | None:
         candidate = make(target)
         if candidate is None:
             return None
-        _, _, then = bench.weighed(candidate.writes)
+        then = bench.weighed(candidate.writes)
         if isinstance(then.share, Missing):
             return None
         spread = expanded(then.share)

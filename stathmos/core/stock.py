@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 from stathmos.core import settings
 from stathmos.core.bars import BAR_STYLES, USUAL, BarStyle
 from stathmos.core.entry import rate
-from stathmos.core.figures import Given
+from stathmos.core.figures import Given, Lazily
 from stathmos.core.rig import choice, described, flag, length, weight
 from stathmos.core.schools import RESTORATION_SCHOOLS, choices
 from stathmos.core.units import COUNT, COUPLE, KG_PER_LB, LENGTH, MM_PER_FT, MONEY
@@ -118,13 +118,23 @@ class Kit:
     )
     price: Given | None = price()
 
+    @Lazily
+    def head(self) -> tuple[float | str | None, ...]:
+        """What its head and handbook have in the height, the ball and the shank: kits alike in it share the work."""
+        figures = (
+            self.adds_overhang, self.seat_above_shank, self.ball_hole, self.ball_thread_limit, self.handbook_offset,
+        )  # fmt: skip
+        school = self.handbook_restoration.typed if self.handbook_restoration is not None else ""
+        return (*(None if one is None else one.value for one in figures), school)
+
     @property
     def held(self) -> BarStyle:
         """How its bars are held at the frame."""
         return USUAL if self.bar_style is None else BAR_STYLES[self.bar_style.typed]
 
 
-SHANK_STYLES = (("adjustable", "adjustable, for a WD head"), ("fixed", "fixed ball mount, weight-carrying"))
+ADJUSTABLE, FIXED = "adjustable", "fixed"
+SHANK_STYLES = ((ADJUSTABLE, "adjustable, for a WD head"), (FIXED, "fixed ball mount, weight-carrying"))
 
 
 @dataclass(frozen=True)

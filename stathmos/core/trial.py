@@ -7,8 +7,10 @@ from dataclasses import dataclass
 from stathmos.core import cargo, load_changes, weighing
 from stathmos.core.cases import OnHitch, Standing
 from stathmos.core.figures import Lazily, Missing
+from stathmos.core.loading import VehicleLoads
 from stathmos.core.ratings import LOAD, Case, Link, State
-from stathmos.core.rig import Load, Rig
+from stathmos.core.rig import KINDS, Load, Rig
+from stathmos.core.rig.loads import TRAILER, VEHICLE
 from stathmos.core.weighing import Weights
 
 
@@ -33,12 +35,14 @@ def demands(links: tuple[Link, ...]) -> dict[str, float]:
 
 @dataclass(frozen=True, kw_only=True)
 class Bench:
-    """A rig on its hitch, where other loads are tried. ``planned``: its case as it is planned now."""
+    """A rig on its hitch, where other loads are tried. ``planned`` and ``loads``: its case
+    and the vehicle's own loads as they are planned now."""
 
     rig: Rig
     placed: tuple[cargo.Placed, ...]
     weights: Weights
     planned: Standing
+    loads: VehicleLoads
     on_hitch: OnHitch
 
     @Lazily
@@ -46,16 +50,21 @@ class Bench:
         """The links that are over before anything is tried."""
         return frozenset(link.key for link in self.planned.links if link.state is State.OVER)
 
-    def weighed(self, writes: tuple[Load, ...]) -> tuple[Rig, tuple[cargo.Placed, ...], Weights]:
-        """The rig with other loads, its plan, and its weighing with as planned worked out anew."""
+    def weighed(self, writes: tuple[Load, ...]) -> Weights:
+        """The weighing with other loads: as it stands stays, as planned is worked out anew."""
         changed = load_changes.with_loads(self.rig, writes)
-        placed = cargo.plan(changed)
-        return changed, placed, weighing.replanned(self.weights, changed, self.on_hitch.rules, placed)
+        return self._weighed(changed, cargo.plan(changed, self.placed))
+
+    def _weighed(self, changed: Rig, placed: tuple[cargo.Placed, ...]) -> Weights:
+        return weighing.replanned(self.weights, changed, self.on_hitch.rules, placed)
 
     def tried(self, writes: tuple[Load, ...]) -> Tried:
-        """Weighed and judged again."""
-        changed, placed, weights = self.weighed(writes)
-        loads = self.on_hitch.loads(changed, placed)
+        """Weighed and judged again: the trailer where its loads change, the vehicle where its own do."""
+        changed = load_changes.with_loads(self.rig, writes)
+        placed = cargo.plan(changed, self.placed)
+        on = {KINDS[load.kind_key].on for load in writes}
+        weights = self._weighed(changed, placed) if TRAILER in on else self.weights
+        loads = self.on_hitch.loads(changed, placed) if VEHICLE in on else self.loads
         carried = self.on_hitch.carried(weights.tongue, weights.gross, loads)
         return Tried(weights=weights, carried=carried, links=self.on_hitch.links.under(carried))
 

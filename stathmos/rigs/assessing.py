@@ -21,12 +21,11 @@ from stathmos.rigs.models import Rig as SavedRig
 def assessed(
     rig_file: RigFile,
     rules: Rules = Rules(),
-    advice: bool = True,
     waivers: tuple[Waiver, ...] = (),
     asides: tuple[finding.Finding, ...] = (),
 ) -> Assessment:
     """A rig that was read, judged by the house's rules; what could not be read keeps it from being fit."""
-    return assess(rig_file.rig, rules, rig_file.stock, unread(rig_file), advice, waivers, asides)
+    return assess(rig_file.rig, rules, rig_file.stock, unread(rig_file), waivers, asides)
 
 
 def unread(rig_file: RigFile) -> tuple[str, ...]:
@@ -38,7 +37,7 @@ def assess_rig(rig: SavedRig, rules: Rules, offered: Stock) -> Assessment:
     """A saved rig as it stands, without advice: its own parts over those on offer, the house's rules, its waivers."""
     kept = rig.kept_parts()
     rig_file = read_entries(rig.entries(), with_kept(offered, kept))
-    return assessed(rig_file, rules, False, rig.waivers(), differing_parts(kept))
+    return assessed(rig_file, rules, rig.waivers(), differing_parts(kept))
 
 
 def fit_rig(rig: SavedRig, rules: Rules, offered: Stock) -> tuple[Rig, Fit]:

@@ -29,10 +29,10 @@ class Draft:
     saved: Rig | None
     kept: dict[str, dict[str, dict]]
 
-    def assess(self, advice: bool = True) -> Assessment:
+    def assess(self) -> Assessment:
         waivers = self.saved.waivers() if self.saved else ()
         asides = assessing.differing_parts(self.kept)
-        return assessing.assessed(self.rig_file, house.rules(), advice, waivers, asides)
+        return assessing.assessed(self.rig_file, house.rules(), waivers, asides)
 
 
 def entries_in(data: object) -> dict:
@@ -130,7 +130,7 @@ def compared(draft: Draft, data: dict) -> dict:
         others = compare.with_another_trailer(rig, picked("trailers", trailer), rules, stock)
     else:
         others = compare.under_other_schools(rig, rules, stock, assessing.unread(draft.rig_file))
-    return report.compared(draft.assess(advice=False), others)
+    return report.compared(draft.assess(), others)
 
 
 def picked(kind: str, name: object):

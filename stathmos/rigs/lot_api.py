@@ -165,6 +165,6 @@ class ReasonView(APIView):
             candidate = lot.filled(replace(rig, vehicle=other), rig.trailer, rules, str(style or ""))
         else:
             candidate = lot.filled(rig, other, rules, str(style or ""))
-        judged = assess(candidate, rules, draft.rig_file.stock, advice=False)
+        judged = assess(candidate, rules, draft.rig_file.stock)
         told = report.plain(judged)
         return Response({key: told[key] for key in ("planned", "hitch", "rules", "offsets", "elevation", "decisions")})

@@ -312,14 +312,10 @@ AssessmentShape = shape(
     problems=shape("Contradiction", place=text(), says=BothShape())(many=True),
     heights=_figures(
         "Heights",
-        *("coupler", "receiver", "offset", "settle_bare", "settle", "front_bare", "rear_bare", "front", "rear"),
+        *("coupler", "receiver", "offset", "settle"),
         *("ball_wanted", "rise_wanted", "ball_standing", "residual", "pitch", "rail"),
         ball_is_measured=s.BooleanField(),
     )(),
-    axles=_figures(
-        "Axles", "front_bare", "rear_bare", "front_aim", "rear_aim", "trailer_aim", "bar_force_each", "ball_force"
-    )(),
-    standing=_figures("Standing", "front", "rear", "aboard", "hardware")(),
     hitch=shape(
         "HitchChoice",
         weight_distributing=s.BooleanField(),

@@ -62,7 +62,7 @@ class Brackets(unittest.TestCase):
         """P = M/d: nearer the ball each bar carries more."""
         near = assessed(with_kit(trailer__jack_position=measured("29 in")))
         far = assessed(with_kit())
-        ratio = near.axles.bar_force_each.value / far.axles.bar_force_each.value
+        ratio = near.coupled.states[-1].bar_each.value / far.coupled.states[-1].bar_each.value
         self.assertAlmostEqual(ratio, 28 / (29 - (HALF_JACK + HALF_BRACKET) / MM))
 
     def test_without_the_makers_figure_nothing_is_guessed(self) -> None:
@@ -71,7 +71,7 @@ class Brackets(unittest.TestCase):
             del document["stock"]["kits"][0][name]
         assessment = assessed(document)
         self.assertIsInstance(bracket_place(assessment.choice.in_force.kit, assessment_rig(document)), Missing)
-        self.assertIsInstance(assessment.axles.bar_force_each, Missing)
+        self.assertIsInstance(assessment.coupled.states[-1].bar_each, Missing)
 
     @settings(max_examples=80, deadline=None)
     @given(st.integers(15, 45), st.integers(20, 60), st.integers(4, 24), st.integers(22, 30), st.integers(0, 10))
@@ -164,17 +164,17 @@ class WholeBuilds(unittest.TestCase):
 
     def test_chosen_first_then_the_runner_up_with_what_parts_them(self) -> None:
         found = self.builds()
-        best, runner_up = found.choice.builds.best[:2]
+        best, runner_up = found.builds.best[:2]
         self.assertEqual((best.kit.part.name, best.shank.part.name), ("Kit 1200", "Shank 2"))
         self.assertEqual(best.shank.position, found.choice.position)
         self.assertEqual((runner_up.kit.part.name, runner_up.shank.part.name), ("Kit 1200", "Shank heavy"))
         self.assertIn("lighter", runner_up.why.text("us"))
-        larger = next(one for one in found.choice.builds.best if one.kit.part.name == "Kit 1400")
+        larger = next(one for one in found.builds.best if one.kit.part.name == "Kit 1400")
         self.assertIn("200\u00a0lb more of tongue rating", larger.why.text("us"))
 
     def test_all_are_counted(self) -> None:
         """3 kits (1000 with care, 1200, 1400) x 2 shanks that go in x 1 ball of the coupler's size serve, of 5 x 3 x 2."""
-        found = self.builds().choice.builds
+        found = self.builds().builds
         self.assertEqual((found.serving, found.tried), (6, 30))
 
     def test_the_best_build_is_the_one_in_force_when_nothing_is_on_the_vehicle(self) -> None:

@@ -126,7 +126,7 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
 class EqualsOneByOne(unittest.TestCase):
     def same(self, judged: lot.Judged, index: int, candidate: Rig, stock: Stock, rules: Rules) -> None:
         """One pair of the lot against `assess` of the same rig: every link's state and share, every part, the hole."""
-        expected = assess(candidate, rules, stock, advice=False)
+        expected = assess(candidate, rules, stock)
         chain = judged.links
         there = {key: int(state[index]) for key, state in chain.state.items() if state[index] != ABSENT}
         self.assertEqual(

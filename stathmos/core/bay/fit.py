@@ -53,7 +53,7 @@ def fit(
     """Judge what the bay wrote down. Works with whatever is there; nothing raises."""
 
     def again(one: Rig) -> Assessment:
-        return assess(one, rules, stock, unread, False, waivers, asides)
+        return assess(one, rules, stock, unread, waivers, asides)
 
     measured = measure(rig, again(rig), again)
     adjusted = adjust(measured, stock)

@@ -11,7 +11,6 @@ from dataclasses import dataclass
 import numpy as np
 
 from stathmos.core import statics
-from stathmos.core.fitting import kind_of_head
 from stathmos.core.heights import seat_to_top, tenths
 from stathmos.core.lot.columns import Column, numbers, order_of, words
 from stathmos.core.lot.sides import Trailers, Vehicles
@@ -350,7 +349,7 @@ class Fitter:
         for index, kit in enumerate(kits):
             if not may_serve[index]:
                 continue  # nobody will bolt it on: no need to know where its ball would stand
-            key = kind_of_head(kit)
+            key = kit.head
             if key not in seen:
                 seen[key] = len(heads)
                 heads.append(self.head(kit))

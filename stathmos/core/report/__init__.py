@@ -98,7 +98,7 @@ def at_a_glance(assessment: Assessment) -> Plain:
 
 def plain(assessment: Assessment) -> Plain:
     """The whole assessment as JSON-ready data."""
-    heights, axles = assessment.heights, assessment.axles
+    heights = assessment.heights
     return {
         **at_a_glance(assessment),
         "findings": [finding(found) for found in assessment.findings],
@@ -111,12 +111,7 @@ def plain(assessment: Assessment) -> Plain:
             "coupler": figure(heights.coupler),
             "receiver": figure(heights.receiver),
             "offset": figure(heights.offset),
-            "settle_bare": figure(heights.bare.ball),
             "settle": figure(heights.settled.ball),
-            "front_bare": figure(heights.bare.front),
-            "rear_bare": figure(heights.bare.rear),
-            "front": figure(heights.settled.front),
-            "rear": figure(heights.settled.rear),
             "ball_wanted": figure(heights.ball_wanted),
             "rise_wanted": figure(heights.rise_wanted),
             "ball_standing": figure(heights.ball_standing),
@@ -125,8 +120,6 @@ def plain(assessment: Assessment) -> Plain:
             "pitch": figure(heights.attitude.pitch),
             "rail": figure(heights.attitude.rail),
         },
-        "axles": {name: figure(getattr(axles, name)) for name in axles.__dataclass_fields__},
-        "standing": {name: figure(getattr(assessment.loads, name)) for name in ("front", "rear", "aboard", "hardware")},
         "hitch": hitch(assessment),
         "decisions": decisions(assessment),
         "offsets": [offset(one) for one in assessment.offsets],

@@ -57,7 +57,7 @@ def part(verdict: selection.Verdict) -> Plain:
 
 def hitch(assessment: Assessment) -> Plain:
     """The parts judged, the build in force, the best whole builds."""
-    choice = assessment.choice
+    choice, builds = assessment.choice, assessment.builds
     return {
         "weight_distributing": choice.weight_distributing,
         "kits": [part(verdict) for verdict in choice.kits],
@@ -79,10 +79,10 @@ def hitch(assessment: Assessment) -> Plain:
                 "why": phrase(one.why),
                 "price": None if one.price is None else units.write(one.price, units.MONEY, "us"),
             }
-            for one in choice.builds.best
+            for one in builds.best
         ],
-        "builds_serving": choice.builds.serving,
-        "builds_tried": choice.builds.tried,
+        "builds_serving": builds.serving,
+        "builds_tried": builds.tried,
         "settings": settings(assessment),
     }
 

@@ -30,7 +30,7 @@ from stathmos.core.entry import (
     length,
     weight,
 )
-from stathmos.core.figures import Given, Missing
+from stathmos.core.figures import Given, Lazily, Missing
 from stathmos.core.rig.bay import Bay, Bolt, Trial
 from stathmos.core.rig.handover import Complaint, Handover, Step
 from stathmos.core.rig.hitch import Hitch, Journey, Ways
@@ -127,7 +127,7 @@ class Rig:
             if section in LISTS:
                 items = getattr(rig, section)
                 kept = tuple(replace(item, **{rest[1]: None}) if item.key == rest[0] else item for item in items)
-                rig = replace(rig, loads=kept)
+                rig = replace(rig, **{section: kept})
             else:
                 rig = replace(rig, **{section: replace(getattr(rig, section), **{rest[0]: None})})
         return rig
@@ -136,11 +136,20 @@ class Rig:
         """The same rig with one load instead of the one of its key."""
         return replace(self, loads=tuple(load if one.key == load.key else one for one in self.loads))
 
+    @Lazily
+    def _found(self) -> dict[str, Given | None]:
+        """What was looked up before, by path."""
+        return {}
+
     def _at(self, path: str) -> Given | None:
+        found = self._found
+        if path in found:
+            return found[path]
         section, *rest = path.split(".")
-        if section in LISTS:
-            return getattr(self.one(section, rest[0]), rest[1], None)
-        return getattr(getattr(self, section), rest[0])
+        holder = self.one(section, rest[0]) if section in LISTS else getattr(self, section)
+        given: Given | None = getattr(holder, rest[-1], None) if section in LISTS else getattr(holder, rest[0])
+        found[path] = given
+        return given
 
 
 SECTIONS: dict[str, type] = {

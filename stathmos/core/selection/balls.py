@@ -16,7 +16,6 @@ from stathmos.core.selection.verdicts import (
     at_least,
     at_most,
     equal,
-    first_failure,
     with_choice,
 )
 from stathmos.core.stock import Ball, Stock
@@ -30,17 +29,11 @@ def choose_ball(
     size = rig.figure("trailer.coupler_size")
 
     def judged(ball: Ball) -> Verdict:
-        failed = first_failure(
-            [
-                lambda: equal("diameter", "diameter", ball.diameter, size, "the coupler takes"),
-                at_least("rating", "rating", ball.rating, demand.trailer_gvwr, "the trailer's GVWR"),
-                lambda: (
-                    equal("shank diameter", "shank diameter", ball.shank_diameter, hole, "the hole has")
-                    if hole
-                    else None
-                ),
-                lambda: _short_enough(ball, thread_limit),
-            ]
+        failed = (
+            equal("diameter", "diameter", ball.diameter, size, "the coupler takes")
+            or at_least("rating", "rating", ball.rating, demand.trailer_gvwr, "the trailer's GVWR")
+            or (equal("shank diameter", "shank diameter", ball.shank_diameter, hole, "the hole has") if hole else None)
+            or _short_enough(ball, thread_limit)
         )
         if failed:
             return Verdict(ball, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)

@@ -19,7 +19,6 @@ from stathmos.core.selection.verdicts import (
     Failed,
     Verdict,
     at_least,
-    first_failure,
     flagged,
     need,
     soft_rules,
@@ -42,81 +41,66 @@ def wants_special_bracket(kit: Kit, rig: Rig) -> bool:
 
 def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> Verdict:
     """One kit against its rules, in order: surge brakes, coupler mount, gross, tongue, window, frame, bracket, then what goes with it, the reserve and the full trailer."""
-
-    def surge() -> Failed | None:
-        if rig.choice("trailer.brakes") == "surge" and not flagged(kit.surge_brakes, "yes"):
-            known = kit.surge_brakes is not None
-            return Failed("surge brakes", Phrase("It does not allow a surge-brake coupler."), not known)
-        return None
-
-    def mount() -> Failed | None:
-        if rig.choice("trailer.coupler_mount") == "underslung" and not flagged(kit.mounts, "either"):
-            known = kit.mounts is not None
-            says = (
-                "It is for top-mount couplers; this one is underslung."
-                if known
-                else "Its coupler mounts are not in the catalogue."
-            )
-            return Failed("coupler mount", Phrase(says), not known)
-        return None
-
-    def bracket() -> Failed | None:
-        place = bracket_place(kit, rig)
-        # Without the maker's figure the statics wait for it; the kit is not turned away.
-        return Failed("bracket", place, False) if isinstance(place, Phrase) else None
-
-    def window() -> Failed | None:
-        lacking = need(CAPACITY_WINDOW, "least tongue weight", kit.tongue_minimum, demand.planned)
-        if lacking:
-            return lacking
-        if demand.planned.value < kit.tongue_minimum.value - SAME:
-            return Failed(
-                CAPACITY_WINDOW,
-                Phrase(
-                    "Its bars are too heavy: the hitch load of {load} is under its least of {least}; they would stay rigid and hammer both frames.",
-                    {"load": (demand.planned.value, WEIGHT, "down"), "least": (kit.tongue_minimum.value, WEIGHT, "up")},
-                ),
-                False,
-            )
-        return None
-
-    def frame() -> Failed | None:
-        depth = rig.figure("trailer.frame_depth")
-        if isinstance(depth, Missing) or kit.frame_depth_least is None or kit.frame_depth_most is None:
-            return None  # not a rating: an unmeasured frame is asked for in the bay
-        if (
-            not wants_special_bracket(kit, rig)
-            and not kit.frame_depth_least.value - SAME <= depth.value <= kit.frame_depth_most.value + SAME
-        ):
-            return Failed(
-                "frame",
-                Phrase(
-                    "Its brackets take a rail of {least} to {most}; this one is {depth}.",
-                    {
-                        "least": (kit.frame_depth_least.value, LENGTH, "nearest"),
-                        "most": (kit.frame_depth_most.value, LENGTH, "nearest"),
-                        "depth": (depth.value, LENGTH, "nearest"),
-                    },
-                ),
-                False,
-            )
-        return None
-
-    failed = first_failure(
-        [
-            surge,
-            mount,
-            at_least("gross rating", "gross rating", kit.gross_rating, demand.trailer_gvwr, "the trailer's GVWR"),
-            at_least("tongue rating", "tongue rating", kit.tongue_rating, demand.planned, "the hitch load"),
-            window,
-            frame,
-            bracket,
-            lambda: lacks(kit) if lacks else None,
-        ]
+    failed = (
+        _surge(kit, rig)
+        or _mount(kit, rig)
+        or at_least("gross rating", "gross rating", kit.gross_rating, demand.trailer_gvwr, "the trailer's GVWR")
+        or at_least("tongue rating", "tongue rating", kit.tongue_rating, demand.planned, "the hitch load")
+        or _window(kit, demand)
+        or _frame(kit, rig)
+        or _bracket(kit, rig)
+        or (lacks(kit) if lacks else None)
     )
     if failed:
         return Verdict(kit, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)
-    return soft_rules(kit, kit.tongue_rating, demand)
+    return Verdict(kit, *soft_rules(kit.tongue_rating, demand))
+
+
+def _surge(kit: Kit, rig: Rig) -> Failed | None:
+    if rig.choice("trailer.brakes") == "surge" and not flagged(kit.surge_brakes, "yes"):
+        known = kit.surge_brakes is not None
+        return Failed("surge brakes", Phrase("It does not allow a surge-brake coupler."), not known)
+    return None
+
+
+def _mount(kit: Kit, rig: Rig) -> Failed | None:
+    if rig.choice("trailer.coupler_mount") != "underslung" or flagged(kit.mounts, "either"):
+        return None
+    if kit.mounts is None:
+        return Failed("coupler mount", Phrase("Its coupler mounts are not in the catalogue."), True)
+    return Failed("coupler mount", Phrase("It is for top-mount couplers; this one is underslung."), False)
+
+
+def _window(kit: Kit, demand: Demand) -> Failed | None:
+    """Whether the load lies in the bars' window."""
+    if kit.tongue_minimum is None or isinstance(demand.planned, Missing):
+        return need(CAPACITY_WINDOW, "least tongue weight", kit.tongue_minimum, demand.planned)
+    if demand.planned.value >= kit.tongue_minimum.value - SAME:
+        return None
+    put = {"load": (demand.planned.value, WEIGHT, "down"), "least": (kit.tongue_minimum.value, WEIGHT, "up")}
+    says = "Its bars are too heavy: the hitch load of {load} is under its least of {least}; they would stay rigid and hammer both frames."
+    return Failed(CAPACITY_WINDOW, Phrase(says, put), False)
+
+
+def _frame(kit: Kit, rig: Rig) -> Failed | None:
+    """Whether its brackets take the A-frame's rail; an unmeasured frame is no rating, and is asked for in the bay."""
+    depth, least, most = rig.trailer.frame_depth, kit.frame_depth_least, kit.frame_depth_most
+    if depth is None or least is None or most is None or wants_special_bracket(kit, rig):
+        return None
+    if least.value - SAME <= depth.value <= most.value + SAME:
+        return None
+    put = {
+        "least": (least.value, LENGTH, "nearest"),
+        "most": (most.value, LENGTH, "nearest"),
+        "depth": (depth.value, LENGTH, "nearest"),
+    }
+    return Failed("frame", Phrase("Its brackets take a rail of {least} to {most}; this one is {depth}.", put), False)
+
+
+def _bracket(kit: Kit, rig: Rig) -> Failed | None:
+    place = bracket_place(kit, rig)
+    # Without the maker's figure the statics wait for it; the kit is not turned away.
+    return Failed("bracket", place, False) if isinstance(place, Phrase) else None
 
 
 def choose_kit(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> tuple[Verdict, ...]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from stathmos.core.figures import Anything, Given, Missing
 from stathmos.core.heights import nearest_position, rise_wanted, tenths
@@ -19,13 +19,12 @@ from stathmos.core.selection.verdicts import (
     Verdict,
     at_least,
     at_most,
-    first_failure,
     flagged,
     need,
     soft_rules,
     with_choice,
 )
-from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Stock
+from stathmos.core.stock import ADJUSTABLE, FIXED, Ball, Kit, Shank, Sleeve, Stock
 from stathmos.core.units import LENGTH
 
 REACH = 15.875  # ⅝ in: half of a common hole pitch, common practice
@@ -56,7 +55,7 @@ def choose_shank(
     stock: Stock, rig: Rig, demand: Demand, kit: Kit | None, ball: Ball | None, wanted: Wanted
 ) -> tuple[Verdict, ...]:
     """All shanks judged, each at its nearest hole and orientation; the smallest residual is chosen."""
-    style = "adjustable" if kit else "fixed"
+    style = ADJUSTABLE if kit else FIXED
     head = kit.seat_above_shank if kit else Given(0.0, LENGTH)
     verdicts = [_judge_shank(shank, style, stock, rig, demand, head, ball, wanted) for shank in stock.shanks]
     return with_choice(verdicts, shank_rank)
@@ -73,8 +72,8 @@ def shank_rank(verdict: Verdict) -> tuple:
     )
 
 
-def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand) -> tuple[Sleeve | None, Phrase, bool]:
-    """The smallest sleeve that takes the shank and carries the load; else none, with the reason and whether a rating is wanting."""
+def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand) -> Sleeve | Failed:
+    """The smallest sleeve that takes the shank and carries the load; else why there is none."""
     fitting = [
         one
         for one in stock.sleeves
@@ -82,18 +81,15 @@ def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand
     ]  # fmt: skip
     failures = []
     for sleeve in sorted(fitting, key=lambda one: (one.tongue_rating.value if one.tongue_rating else 0.0, one.name)):
-        failed = first_failure(
-            [
-                at_least("sleeve", "sleeve's gross rating", sleeve.gross_rating, demand.trailer_gvwr, "the trailer's GVWR"),
-                at_least("sleeve", "sleeve's tongue rating", sleeve.tongue_rating, demand.planned, "the hitch load"),
-            ]
-        )  # fmt: skip
+        failed = at_least(
+            "sleeve", "sleeve's gross rating", sleeve.gross_rating, demand.trailer_gvwr, "the trailer's GVWR"
+        ) or at_least("sleeve", "sleeve's tongue rating", sleeve.tongue_rating, demand.planned, "the hitch load")
         if failed is None:
-            return sleeve, Phrase(""), False
+            return sleeve
         failures.append(failed)
     if failures:
-        return None, failures[-1].reason, all(failed.unknown for failed in failures)
-    return None, Phrase("It wants a reducer sleeve, and none in the stock takes it."), False
+        return Failed("sleeve", failures[-1].reason, all(failed.unknown for failed in failures))
+    return Failed("sleeve", Phrase("It wants a reducer sleeve, and none in the stock takes it."), False)
 
 
 def _judge_shank(
@@ -107,40 +103,22 @@ def _judge_shank(
     wanted: Wanted,
 ) -> Verdict:
     size = rig.figure("vehicle.receiver_size")
-    sleeve: Sleeve | None = None
-
-    def right_style() -> Failed | None:
-        if not flagged(shank.style, style):
-            return Failed(
-                "style",
-                Phrase("It carries no WD head." if style == "adjustable" else "It is for a WD head, not a ball."),
-                shank.style is None,
-            )
-        return None
-
-    def goes_in() -> Failed | None:
-        return at_most("size", "size", shank.size, size, "It is {own} and the receiver {limit}: it does not enter.")
-
-    def sleeved() -> Failed | None:
-        nonlocal sleeve
-        if not wants_sleeve(shank.size, size):
-            return None
-        sleeve, reason, unknown = choose_sleeve(stock, shank, size, demand)
-        return None if sleeve else Failed("sleeve", reason, unknown)
-
     stack = ball.stack_height if ball else None
-    failed = first_failure(
-        [
-            right_style,
-            goes_in,
-            at_least("gross rating", "gross rating", shank.gross_rating, demand.trailer_gvwr, "the trailer's GVWR"),
-            at_least("tongue rating", "tongue rating", shank.tongue_rating, demand.planned, "the hitch load"),
-            sleeved,
-            lambda: need("height", "ball height wanted", wanted.ball, wanted.receiver, head, stack),
-        ]
+    failed = (
+        _style(shank, style)
+        or at_most("size", "size", shank.size, size, "It is {own} and the receiver {limit}: it does not enter.")
+        or at_least("gross rating", "gross rating", shank.gross_rating, demand.trailer_gvwr, "the trailer's GVWR")
+        or at_least("tongue rating", "tongue rating", shank.tongue_rating, demand.planned, "the hitch load")
+    )
+    sleeved = None if failed or not wants_sleeve(shank.size, size) else choose_sleeve(stock, shank, size, demand)
+    failed = (
+        failed
+        or (sleeved if isinstance(sleeved, Failed) else None)
+        or need("height", "ball height wanted", wanted.ball, wanted.receiver, head, stack)
     )
     if failed:
         return Verdict(shank, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)
+    sleeve = sleeved if isinstance(sleeved, Sleeve) else None
     rise = rise_wanted(wanted.ball.value, wanted.receiver.value, head.value, stack.value)
     clear = _clearance(shank, wanted)
     low = clear is not None and clear < CLEARANCE - SAME
@@ -164,12 +142,19 @@ def _judge_shank(
             return Verdict(shank, REJECTED, "ground clearance", Phrase(says, told), position, residual, sleeve)
         says = Phrase(f"A {way} of {{rise}} is wanted; its nearest hole is {{short}} off.", told)
         return Verdict(shank, REJECTED, "reach", says, position, residual, sleeve)
-    soft = replace(soft_rules(shank, shank.tongue_rating, demand), position=position, residual=residual, sleeve=sleeve)
-    if soft.state != SERVES:
-        return soft
+    state, rule, reason = soft_rules(shank.tongue_rating, demand)
+    if state != SERVES:
+        return Verdict(shank, state, rule, reason, position, residual, sleeve)
     with_sleeve = f" It wants a reducer sleeve: {sleeve.name}." if sleeve else ""
     says = Phrase(f"A {way} of {{rise}} is wanted; {position.words}, it is {{short}} off.{with_sleeve}", told)
-    return replace(soft, reason=says)
+    return Verdict(shank, state, rule, says, position, residual, sleeve)
+
+
+def _style(shank: Shank, style: str) -> Failed | None:
+    if flagged(shank.style, style):
+        return None
+    says = "It carries no WD head." if style == ADJUSTABLE else "It is for a WD head, not a ball."
+    return Failed("style", Phrase(says), shank.style is None)
 
 
 def _clearance(shank: Shank, wanted: Wanted) -> float | None:

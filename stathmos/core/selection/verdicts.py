@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
-from stathmos.core.figures import Anything, Given, wanting
+from stathmos.core.figures import Anything, Given, Missing, wanting
 from stathmos.core.heights import Position
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
@@ -54,43 +54,31 @@ class Failed(NamedTuple):
     unknown: bool
 
 
-#: A check returns None where the part passes.
-Check = Callable[[], Failed | None]
+class Soft(NamedTuple):
+    """What becomes of a part that fails no rule: its state, the rule that decided it, and why."""
 
-
-def first_failure(checks: list[Check]) -> Failed | None:
-    for check in checks:
-        failed = check()
-        if failed:
-            return failed
-    return None
+    state: str
+    rule: str
+    reason: Phrase
 
 
 def need(rule: str, what: str, *terms: Anything | None) -> Failed | None:
-    if any(term is None for term in terms):
+    if None in terms:
         return Failed(rule, Phrase(f"Its {what} is not in the catalogue."), True)
-    if wanting(*terms):
-        return Failed(rule, Phrase(f"Cannot be judged: {what} is not known for this rig."), True)
+    for term in terms:
+        if isinstance(term, Missing):
+            return Failed(rule, Phrase(f"Cannot be judged: {what} is not known for this rig."), True)
     return None
 
 
-def at_least(rule: str, what: str, rating: Given | None, demand: Anything, because: str) -> Check:
-    def check() -> Failed | None:
-        lacking = need(rule, what, rating, demand)
-        if lacking:
-            return lacking
-        if rating.value < demand.value - SAME:
-            return Failed(
-                rule,
-                Phrase(
-                    f"Its {what} of {{rating}} is under {because} of {{demand}}.",
-                    {"rating": (rating.value, WEIGHT, "down"), "demand": (demand.value, WEIGHT, "up")},
-                ),
-                False,
-            )
-        return None
-
-    return check
+def at_least(rule: str, what: str, rating: Given | None, demand: Anything, because: str) -> Failed | None:
+    """A rating that carries a demand, kg; ``because``: what the demand is called."""
+    if rating is None or isinstance(demand, Missing):
+        return need(rule, what, rating, demand)
+    if rating.value < demand.value - SAME:
+        put = {"rating": (rating.value, WEIGHT, "down"), "demand": (demand.value, WEIGHT, "up")}
+        return Failed(rule, Phrase(f"Its {what} of {{rating}} is under {because} of {{demand}}.", put), False)
+    return None
 
 
 def flagged(given: Given | None, value: str) -> bool:
@@ -124,16 +112,16 @@ def at_most(rule: str, what: str, own: Given | None, limit: Anything | None, say
     return None
 
 
-def soft_rules(part: Kit | Shank, rating: Given, demand: Demand) -> Verdict:
-    """A part that carries the hitch load: with the house reserve, and with the trailer full, or only as planned."""
+def soft_rules(rating: Given, demand: Demand) -> Soft:
+    """How a part carries the hitch load: with the house reserve and with the trailer full, or only as planned."""
     used = {"load": (demand.planned.value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
     if demand.planned.value > (1 - demand.reserve) * rating.value + SAME:
         says = "The hitch load of {load} is inside the house reserve of its {rating}: take the next size up."
-        return Verdict(part, RESERVE, HOUSE_RESERVE, Phrase(says, used))
+        return Soft(RESERVE, HOUSE_RESERVE, Phrase(says, used))
     if not wanting(demand.full) and demand.full.value > rating.value + SAME:
         says = "Carries the load as planned; with the trailer at its GVWR the hitch load is {full}, over its {rating}."
-        return Verdict(part, RESERVE, FULL_TRAILER, Phrase(says, {**used, "full": (demand.full.value, WEIGHT, "up")}))
-    return Verdict(part, SERVES, SERVES_BEST, Phrase("Carries the hitch load of {load} on a rating of {rating}.", used))
+        return Soft(RESERVE, FULL_TRAILER, Phrase(says, {**used, "full": (demand.full.value, WEIGHT, "up")}))
+    return Soft(SERVES, SERVES_BEST, Phrase("Carries the hitch load of {load} on a rating of {rating}.", used))
 
 
 def with_choice(judged: list[Verdict], rank: Callable[[Verdict], tuple]) -> tuple[Verdict, ...]:
@@ -143,12 +131,13 @@ def with_choice(judged: list[Verdict], rank: Callable[[Verdict], tuple]) -> tupl
         return tuple(judged)
     best = serving[0]
     chosen = replace(best, state=CHOSEN)
+    better = Phrase(f"Serves, but {best.part.name} serves better.")
     others = [
-        verdict
-        if verdict.state != SERVES
-        else replace(verdict, rule="a better one serves", reason=Phrase(f"Serves, but {best.part.name} serves better."))
-        for verdict in judged
-        if verdict is not best
+        Verdict(one.part, SERVES, "a better one serves", better, one.position, one.residual, one.sleeve)
+        if one.state == SERVES
+        else one
+        for one in judged
+        if one is not best
     ]
     order = [SERVES, RESERVE, REJECTED, UNKNOWN]
     return (chosen, *sorted(others, key=lambda verdict: order.index(verdict.state)))

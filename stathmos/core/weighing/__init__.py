@@ -16,6 +16,7 @@ from stathmos.core.figures import (
     Figure,
     Given,
     Known,
+    Lazily,
     Missing,
     Provenance,
     Rule,
@@ -26,6 +27,7 @@ from stathmos.core.phrases import Notice, Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TRAILER
 from stathmos.core.rules import Rules
+from stathmos.core.schools import ShareSchool
 from stathmos.core.uncertainty import read_on_weighbridge
 from stathmos.core.units import SHARE, WEIGHT
 from stathmos.core.weighing.next_reading import GROSS, NextReading, next_readings
@@ -94,10 +96,16 @@ class Weights:
     tongue: Anything
     gross: Anything
     share: Figure | Missing
-    judgement: ShareJudgement
+    school: ShareSchool
+    s_limit: Anything
     schools: tuple[ShareJudgement, ...]
     next_readings: tuple[NextReading, ...]
     warnings: tuple[Notice, ...] = ()
+
+    @Lazily
+    def judgement(self) -> ShareJudgement:
+        """The share against the school in force."""
+        return judge_share(self.share, self.gross, self.school, self.s_limit)
 
 
 def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
@@ -141,7 +149,8 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
         tongue,
         gross,
         share,
-        judgement,
+        rules.share,
+        limit,
         under_each_school(share, gross, rules, limit),
         next_readings(rig, tongue, gross, share, taken, (judgement.low, judgement.high)) if open_question else (),
         _warnings(rig, found, reconciled, gross_reconciled, tongue, gross, bridge),
@@ -154,8 +163,9 @@ def replanned(weights: Weights, rig: Rig, rules: Rules, placed: tuple[Placed, ..
     tongue = _planned(weights.tongue_standing, change.tongue, "TW", change)
     gross = _planned(weights.gross_standing, change.gross, "GTW", change)
     share = work("share = TW / GTW", SHARE, tongue_share, rules.share.rule(), TW=tongue, GTW=gross)
-    judgement = judge_share(share, gross, rules.share, s_limit(rig))
-    return replace(weights, change=change, tongue=tongue, gross=gross, share=share, judgement=judgement)
+    return replace(
+        weights, change=change, tongue=tongue, gross=gross, share=share, school=rules.share, s_limit=s_limit(rig)
+    )  # fmt: skip
 
 
 def _became(way: Way, reconciled: Reconciled) -> str:
