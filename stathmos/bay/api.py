@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from django.http import Http404
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -10,13 +9,14 @@ from rest_framework.views import APIView
 
 from stathmos.bay import shapes
 from stathmos.bay.actions.write_in_bay import Parcel, WrittenBetween, write_in_bay
-from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core.bay.prove import torque
 from stathmos.core.report import bay as report
+from stathmos.core.report import written
 from stathmos.core.rig import entry_at
 from stathmos.core.rigfile import read_entry
 from stathmos.core.units import UnreadableError
-from stathmos.house import models as house
+from stathmos.house.models import the_house
+from stathmos.people.models import Person
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.models import Rig
@@ -24,11 +24,12 @@ from stathmos.rigs.record import record_of, rig_or_404
 from stathmos.rigs.shapes import NotWrittenShape
 
 
-def told(rig: Rig) -> dict:
+def told(rig: Rig, person: Person) -> dict:
     """The rig, and all that the bay can say of it."""
     rig.hold()
-    _, fitted = assessing.fit_rig(rig, house.rules(), parts_on_the_shelf())
-    return {"rig": record_of(rig), "bay": report.plain(fitted)}
+    house = the_house()
+    _, fitted = assessing.fit_rig(rig, house)
+    return {"rig": record_of(rig, person, house), "bay": written(report.tree(fitted))}
 
 
 class BayView(APIView):
@@ -36,7 +37,7 @@ class BayView(APIView):
 
     @extend_schema(operation_id="bay", responses=shapes.BayShape)
     def get(self, request: Request, pk: int) -> Response:
-        return Response(told(rig_or_404(pk)))
+        return Response(told(rig_or_404(pk), request.user))
 
     @extend_schema(
         operation_id="write_in_bay",
@@ -57,7 +58,7 @@ class BayView(APIView):
         except WrittenBetween as between:
             detail = "Somebody else wrote this meanwhile. Choose which stands."
             return Response({"detail": detail, "theirs": between.theirs}, status=409)
-        return Response(told(rig))
+        return Response(told(rig, request.user))
 
 
 class ExtensionView(APIView):
@@ -72,28 +73,21 @@ class ExtensionView(APIView):
         asked = shapes.ExtensionShape(data=request.data)
         if not asked.is_valid():
             return _unread({"extension": "Say which joint, which wrench and how long."})
-        sent, stock = asked.validated_data, parts_on_the_shelf()
-        _, fitted = assessing.fit_rig(rig_or_404(pk), house.rules(), stock)
-        bolt = next((one for one in fitted.torque if one.joint == sent["joint"]), None)
-        wrench = next((one for one in stock.wrenches if one.name == sent["wrench"]), None)
+        sent, house = asked.validated_data, the_house()
+        _, fitted = assessing.fit_rig(rig_or_404(pk), house)
+        bolt = next((one for one in fitted.proved.torque if one.joint == sent["joint"]), None)
+        wrench = next((one for one in house.shelf.stock.wrenches if one.name == sent["wrench"]), None)
         if bolt is None or wrench is None:
             return _unread({"wrench": "There is no such joint on this rig, or no such wrench in the catalogue."})
-        written = {"is": sent["extension"], "from": "measured", "system": sent["system"]}
+        entry = {"is": sent["extension"], "from": "measured", "system": sent["system"]}
         try:
-            length = read_entry(written, entry_at(f"torque.{bolt.key}.extension"), "extension")
+            length = read_entry(entry, entry_at(f"torque.{bolt.key}.extension"), "extension")
         except UnreadableError as error:
             return _unread({"extension": str(error)})
         if length is None:
             return _unread({"extension": "Write how long the extension is."})
-        return Response(report.reach(torque.with_extension(bolt.target, wrench, length)))
+        return Response(written(report.reach(torque.with_extension(bolt.target, wrench, length))))
 
 
 def _unread(problems: dict[str, str]) -> Response:
     return Response({"detail": " ".join(problems.values()), "problems": problems}, status=400)
-
-
-def _rig(pk: int) -> Rig:
-    try:
-        return Rig.objects.select_related("advisor").get(pk=pk)
-    except Rig.DoesNotExist as absent:
-        raise Http404 from absent

@@ -30,6 +30,7 @@ QuestionShape = shape(
     hold=text(),
     side=text(),
     answered=s.BooleanField(),
+    halves=s.BooleanField(help_text="A count that may be a half."),
     offers=shape("QuestionOffer", value=text(), word=text())(many=True),
 )
 SectionShape = shape(

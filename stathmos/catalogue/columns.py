@@ -21,6 +21,11 @@ def word() -> models.CharField:
     return models.CharField(max_length=32, blank=True, default="")
 
 
+def columns(kind: type) -> dict[str, models.Field]:
+    """One column for each thing that the core describes: `vars().update(columns(core.Kit))` in the body of a model."""
+    return {name: word() if entry.dimension in (CHOICE, FLAG) else figure() for name, entry in entries(kind)}
+
+
 def limits(kind: type, prefix: str) -> list[models.CheckConstraint]:
     """One constraint a column: the limits, or the words, that the core believes."""
     made = []

@@ -2,11 +2,26 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db import models
 
+from stathmos.catalogue.models.edition import CATALOGUE, raise_edition
 from stathmos.core import units
 from stathmos.core.figures import Given, Provenance
 from stathmos.core.rig import CHOICE, FLAG, Entry, entries
+
+
+class Kept(models.QuerySet):
+    """Items of the catalogue; whatever is written to many of them at once makes a new edition too."""
+
+    def update(self, **columns: Any) -> int:
+        raise_edition(CATALOGUE)
+        return super().update(**columns)
+
+    def bulk_create(self, *args: Any, **options: Any) -> list:
+        raise_edition(CATALOGUE)
+        return super().bulk_create(*args, **options)
 
 
 class CatalogueItem(models.Model):
@@ -21,12 +36,19 @@ class CatalogueItem(models.Model):
     retired = models.BooleanField(default=False)
     version = models.PositiveIntegerField(default=1)
 
+    objects = Kept.as_manager()
+
     class Meta:
         abstract = True
         ordering = ["name"]
 
     def __str__(self) -> str:
         return self.name
+
+    def save(self, *args: Any, **options: Any) -> None:
+        """Whatever is written to the catalogue makes a new edition of it."""
+        raise_edition(CATALOGUE)
+        super().save(*args, **options)
 
     @classmethod
     def described(cls) -> dict[str, Entry]:

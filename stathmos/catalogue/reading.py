@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.core.rigfile import WORDS, read_entry
+from stathmos.core.settings import PLACES
 from stathmos.core.stock import Kit
 from stathmos.core.units import SYSTEMS, UnreadableError
 
@@ -20,8 +21,7 @@ _ENDS = (
     ("bracket_distance", "bracket_most"),
     ("tongue_minimum", "tongue_rating"),
     ("tongue_rating", "gross_rating"),
-    ("washers_least", "washers_most"),
-    ("steps_least", "steps_most"),
+    *((f"{place}_least", f"{place}_most") for place in PLACES),
 )
 
 

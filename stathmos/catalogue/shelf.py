@@ -1,12 +1,16 @@
-"""The catalogue's parts in the core's form."""
+"""The catalogue's parts in the core's form, kept in memory from one edition to the next."""
 
 from __future__ import annotations
 
+import uuid
 from collections.abc import Mapping
 from dataclasses import replace
+from functools import lru_cache
+from typing import Any
 
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS
+from stathmos.catalogue.models.edition import CATALOGUE, editions
 from stathmos.core.rigfile import Problem, read_part
 from stathmos.core.stock import PARTS, Stock
 
@@ -14,46 +18,69 @@ from stathmos.core.stock import PARTS, Stock
 Kept = Mapping[str, Mapping[str, dict]]
 
 
-def in_the_cores_form(item: CatalogueItem):
+class Shelf:
+    """One edition of the parts: those on offer as the core has them, and each, retired or not, as a rig file carries it."""
+
+    def __init__(self) -> None:
+        self.items = {kind: {item.name: item for item in KINDS[kind].objects.all()} for kind in PARTS}
+        self._written: dict[tuple[str, str], dict[str, Any]] = {}
+        self.stock = Stock(
+            **{
+                kind: tuple(in_the_cores_form(one) for one in items.values() if not one.retired)
+                for kind, items in self.items.items()
+            }
+        )
+
+    def part(self, kind: str, name: str) -> dict[str, Any] | None:
+        """A part as a rig file carries it; None where the catalogue has none of that name."""
+        item = self.items.get(kind, {}).get(name)
+        if item is None:
+            return None
+        if (kind, name) not in self._written:
+            self._written[kind, name] = as_rig_file_part(item)
+        return self._written[kind, name]
+
+    def with_kept(self, kept: Kept) -> Stock:
+        """The parts on offer, with those that a rig took over instead of what the catalogue now has of their name."""
+        problems: list[Problem] = []
+        listed = {}
+        for kind, parts in kept.items():
+            taken_over = [read_part(PARTS[kind], entries, kind, problems) for entries in parts.values()]
+            listed[kind] = (*(part for part in getattr(self.stock, kind) if part.name not in parts), *taken_over)
+        return replace(self.stock, **listed)
+
+    def as_rig_file_stock(self, kept: Kept) -> dict[str, list[dict]]:
+        """The same parts as a rig file carries them."""
+        return {
+            kind: [
+                *(self.part(kind, one.name) for one in items.values() if not one.retired and one.name not in kept.get(kind, {})),
+                *(dict(part) for part in kept.get(kind, {}).values()),
+            ]
+            for kind, items in self.items.items()
+        }  # fmt: skip
+
+
+@lru_cache(maxsize=2)
+def _shelf_of(mark: uuid.UUID) -> Shelf:
+    return Shelf()
+
+
+def shelf(marks: Mapping[str, uuid.UUID] | None = None) -> Shelf:
+    """The edition in force. ``marks``: those of `editions`, where the caller has read them.
+
+    A catalogue that no verb has written to yet has no edition, and is read each time.
+    """
+    mark = (editions() if marks is None else marks).get(CATALOGUE)
+    return Shelf() if mark is None else _shelf_of(mark)
+
+
+def in_the_cores_form(item: CatalogueItem) -> Any:
     """One item as the core's own class."""
     words = {key: getattr(item, key) for key in ("name", "family") if key in item.core.__dataclass_fields__}
     return item.core(**words, **item.figures())
 
 
-def parts_on_the_shelf(kept: Kept | None = None) -> Stock:
-    """Every part not retired; and the parts that a rig took over, by kind and name, with the figures of that day."""
-    offered = Stock(
-        **{kind: tuple(map(in_the_cores_form, KINDS[kind].objects.filter(retired=False))) for kind in PARTS}
-    )
-    return with_kept(offered, kept or {})
-
-
-def with_kept(offered: Stock, kept: Kept) -> Stock:
-    """The parts on offer, with those that a rig took over instead of what the catalogue now has of their name."""
-    problems: list[Problem] = []
-    listed = {}
-    for kind, parts in kept.items():
-        taken_over = [read_part(PARTS[kind], entries, kind, problems) for entries in parts.values()]
-        listed[kind] = (*(part for part in getattr(offered, kind) if part.name not in parts), *taken_over)
-    return replace(offered, **listed)
-
-
-def as_rig_file_stock(kept: Kept | None = None) -> dict[str, list[dict]]:
-    """The same parts as a rig file carries them."""
-    return {
-        kind: [
-            *(
-                as_rig_file_part(item)
-                for item in KINDS[kind].objects.filter(retired=False)
-                if item.name not in (kept or {}).get(kind, {})
-            ),
-            *(dict(part) for part in (kept or {}).get(kind, {}).values()),
-        ]
-        for kind in PARTS
-    }
-
-
-def as_rig_file_part(item: CatalogueItem) -> dict:
+def as_rig_file_part(item: CatalogueItem) -> dict[str, Any]:
     """One part as a rig file carries it."""
     words = {"family": item.family} if "family" in item.core.__dataclass_fields__ else {}
     figures = {

@@ -18,6 +18,7 @@ from stathmos.core.figures import (
     assumed,
     constant,
     sum_of,
+    sure,
     work,
 )
 from stathmos.core.rig import KINDS, Load, Rig
@@ -217,7 +218,7 @@ def behind_rear_axle(rig: Rig, placed: tuple[Placed, ...]) -> Anything:
         if one.on != VEHICLE or not travels(one):
             continue
         known = not isinstance(one.to, Missing) and wheelbase is not None
-        if one.to.value > wheelbase.value if known else one.load.kind_key == "behind_axle":
+        if sure(one.to).value > sure(wheelbase).value if known else one.load.kind_key == "behind_axle":
             behind[one.key] = one.weight
     return sum_of("cargo behind the rear axle", WEIGHT, behind) if behind else assumed(0.0, WEIGHT)
 

@@ -14,7 +14,7 @@ from dataclasses import dataclass, replace
 
 from stathmos.core.bay import Fit
 from stathmos.core.bay.measure.windows import TOO_LITTLE, TOO_MUCH
-from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, expanded
+from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, expanded, sure
 from stathmos.core.finding import GOOD, REFUSED
 from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import Link, State
@@ -57,12 +57,12 @@ def _light_tongue(case: _Case) -> Cause:
     if not _known(share):
         return Cause(name, OPEN, Phrase("The tongue's share is not known."), measure, path)
     put = {
-        "share": (share.value, SHARE, "down"),
+        "share": (sure(share).value, SHARE, "down"),
         "low": (school.low, SHARE, "nearest"),
-        "u": (expanded(share), SHARE, "up"),
+        "u": (expanded(sure(share)), SHARE, "up"),
     }
     # near the low edge it takes little to fall under it: a full tank behind the axles, a rack of bicycles
-    near = share.value - expanded(share) < school.low + 0.01
+    near = sure(share).value - expanded(sure(share)) < school.low + 0.01
     says = Phrase("The tongue was {share} of the trailer, give or take {u}; {low} is the least.", put)
     return Cause(name, SPEAKS if near else THEN, says, measure, path)
 
@@ -75,9 +75,9 @@ def _rear_load(case: _Case) -> Cause:
     behind = [
         one
         for one in case.fit.now.placed
-        if one.kind.on == TRAILER and _known(one.weight) and _known(one.at) and one.at.value > L.value
+        if one.kind.on == TRAILER and _known(one.weight) and _known(one.at) and sure(one.at).value > sure(L).value
     ]
-    total = sum(one.weight.value for one in behind)
+    total = sum(sure(one.weight).value for one in behind)
     put = {"total": (total, WEIGHT, "up")}
     if total > 50 * KG_PER_LB:
         return Cause(
@@ -113,9 +113,9 @@ def _nose(high: bool) -> Callable[[_Case], Cause]:
         path = "trials.trial_1.rail_front"
         if not _known(apart):
             return Cause(name, OPEN, Phrase("The rail was not measured with the bars on."), measure, path)
-        put = {"apart": (abs(apart.value), LENGTH, "up"), "limit": (ATTITUDE.value, LENGTH, "down")}
-        way = "higher" if apart.value > 0 else "lower"
-        off = apart.value if high else abs(apart.value)
+        put = {"apart": (abs(sure(apart).value), LENGTH, "up"), "limit": (ATTITUDE.value, LENGTH, "down")}
+        way = "higher" if sure(apart).value > 0 else "lower"
+        off = sure(apart).value if high else abs(sure(apart).value)
         return Cause(
             name,
             SPEAKS if off > ATTITUDE.value / 2 else THEN,
@@ -139,13 +139,17 @@ def _restoration(little: bool) -> Callable[[_Case], Cause]:
         if not _known(f) or window.low is None:
             return Cause(name, OPEN, Phrase("What the bars restored is not known."), measure, path)
         put = {
-            "f": (f.value, SHARE, "nearest"),
-            "u": (expanded(f), SHARE, "up"),
+            "f": (sure(f).value, SHARE, "nearest"),
+            "u": (expanded(sure(f)), SHARE, "up"),
             "low": (window.low, SHARE, "nearest"),
             "high": (window.high, SHARE, "nearest"),
         }
         beyond = (TOO_LITTLE,) if little else (TOO_MUCH,)
-        edge = f.value - expanded(f) < window.low if little else f.value + expanded(f) > window.high
+        edge = (
+            sure(f).value - expanded(sure(f)) < window.low
+            if little
+            else sure(f).value + expanded(sure(f)) > window.high
+        )
         says = Phrase(
             "{f} of the front's rise was given back, give or take {u}; “" + window.name + "” wants {low} to {high}.",
             put,
@@ -172,7 +176,7 @@ def _hitch_load(over: bool) -> Callable[[_Case], Cause]:
             )
         # the window's link has it the other way about: the bars' least is its demand, the hitch load its rating
         load, rating = (link.demand, link.rating) if over else (link.rating, link.demand)
-        put = {"load": (load.value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
+        put = {"load": (sure(load).value, WEIGHT, "up"), "rating": (sure(rating).value, WEIGHT, "down")}
         says = Phrase(
             "Hitch load {load} on a kit of {rating}."
             if over
@@ -189,7 +193,7 @@ def _bowed(case: _Case) -> Cause:
     """Each bar's force, against the half of what its kit's rating takes to lift."""
     found, loads = _hitch_load(True)(case), case.fit.measured.loads
     if loads is not None and _known(loads.bar_each):
-        pulled = Phrase("Each bar pulled {force}.", {"force": (loads.bar_each.value, WEIGHT, "up")})
+        pulled = Phrase("Each bar pulled {force}.", {"force": (sure(loads.bar_each).value, WEIGHT, "up")})
         return replace(found, says=joined(found.says, pulled))
     return found
 
@@ -260,7 +264,7 @@ def _torque(joint: str, name: str) -> Callable[[_Case], Cause]:
 def _jaw(case: _Case) -> Cause:
     found = _of_check("jaw", "Jaw play", "Lift the tongue against the latch and measure the play.")(case)
     play = case.rig.figure("bay.jaw_play")
-    if _known(play) and found.standing == QUIET and play.value > MM_PER_IN / 8:
+    if _known(play) and found.standing == QUIET and sure(play).value > MM_PER_IN / 8:
         return Cause(found.name, SPEAKS, found.says, found.measure, found.path)
     return found
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.cargo import RACK, Placed, load_space
-from stathmos.core.figures import Given, Missing
+from stathmos.core.figures import Given, Missing, sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TO_COME_OUT, TRAILER
@@ -138,7 +138,7 @@ def _comes_out(rig: Rig, placed: tuple[Placed, ...]) -> list[Contradiction]:
     gross = rig.trailer.gross_weight
     leaving = [one for one in placed if one.on == TRAILER and one.when == TO_COME_OUT]
     known = [one for one in leaving if not isinstance(one.weight, Missing)]
-    if gross is None or sum(one.weight.value for one in known) < gross.value:
+    if gross is None or sum(sure(one.weight).value for one in known) < gross.value:
         return []
     says = Phrase("More comes out than the whole trailer weighs, {gross}.", {"gross": (gross.value, WEIGHT, "nearest")})
     return [Contradiction(f"loads.{one.key}.weight", says, (f"loads.{one.key}.weight",)) for one in known]

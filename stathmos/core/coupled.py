@@ -13,7 +13,7 @@ from itertools import product
 
 from stathmos.core import heights, statics
 from stathmos.core.bars import USUAL
-from stathmos.core.figures import STATICS, Anything, Figure, Missing, Rule, constant, wanting, work
+from stathmos.core.figures import STATICS, Anything, Figure, Missing, Rule, constant, sure, wanting, work
 from stathmos.core.heights import Geometry
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import demands
@@ -138,7 +138,7 @@ def wind_of(kit: Kit, counts: Mapping[str, float], bracket: Anything) -> Figure 
         name = PLACES[one.kind.place].key
         terms[name] = constant(float(counts[one.kind.key]), COUNT)
         if one.kind.works == TABLE:
-            touching, here = one.height(one.slack.value), one.height(counts[one.kind.key])
+            touching, here = one.height(sure(one.slack).value), one.height(counts[one.kind.key])
             if touching is None or here is None:
                 return Missing((f"stock.kit.{PLACES[one.kind.place].one}_height_{counts[one.kind.key]:g}",))
             terms |= {f"{name}_touching": touching, f"{name}_here": here}
@@ -196,8 +196,8 @@ def model_of(rest: Rest) -> Model | None:
     g = rest.geometry
     if wanting(wind, rest.tongue, rest.bracket, rest.ball, rest.coupler, g.w, g.o, g.L, g.k_f, g.k_r):
         return None
-    T, w, o, L, k_f, k_r = (one.value for one in (rest.tongue, g.w, g.o, g.L, g.k_f, g.k_r))
-    d, offset = rest.bracket.value, rest.ball.value - rest.coupler.value
+    T, w, o, L, k_f, k_r = (sure(one).value for one in (rest.tongue, g.w, g.o, g.L, g.k_f, g.k_r))
+    d, offset = sure(rest.bracket).value, sure(rest.ball).value - sure(rest.coupler).value
     K, kinds = bar_stiffness(kit.bar_rate.value, d), {one.kind.key: one for one in settings_of(kit)}
 
     def restored(counts: Mapping[str, float]) -> float:
@@ -390,8 +390,8 @@ def _explained(rest: Rest, now: Coupled, asked: Asked, before: State, then: Stat
     }
     if then.restoration is not None and not wanting(before.restoration, then.restoration):
         put |= {
-            "before": (before.restoration.value, SHARE, "nearest"),
-            "then": (then.restoration.value, SHARE, "nearest"),
+            "before": (sure(before.restoration).value, SHARE, "nearest"),
+            "then": (sure(then.restoration).value, SHARE, "nearest"),
             "was": (getattr(before.bar_each, "value", 0.0), WEIGHT, "up"),
             "is": (getattr(then.bar_each, "value", 0.0), WEIGHT, "up"),
         }

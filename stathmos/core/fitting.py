@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from stathmos.core import cases, heights, loading, selection
-from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, work
+from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, sure, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules, with_hitch_handbook
@@ -149,8 +149,8 @@ def standing(fitted: Fitted, rig: Rig, shank: Verdict | None, kit: Kit | None) -
             None,
             "Less the play of the reducer sleeve." if shank.sleeve else "",
             receiver=found.receiver,
-            rise=Given(shank.position.rise - sag(shank.sleeve), LENGTH, found.receiver.provenance),
-            head=kit.seat_above_shank if kit else Given(0.0, LENGTH, found.receiver.provenance),
+            rise=Given(shank.position.rise - sag(shank.sleeve), LENGTH, sure(found.receiver).provenance),
+            head=kit.seat_above_shank if kit else Given(0.0, LENGTH, sure(found.receiver).provenance),
             stack=stack,
         )
     return replace(

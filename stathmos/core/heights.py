@@ -13,7 +13,19 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from stathmos.core import statics
-from stathmos.core.figures import FROM_MEMORY, STATICS, Anything, Figure, Given, Missing, Rule, assumed, constant, work
+from stathmos.core.figures import (
+    FROM_MEMORY,
+    STATICS,
+    Anything,
+    Figure,
+    Given,
+    Missing,
+    Rule,
+    assumed,
+    constant,
+    sure,
+    work,
+)
 from stathmos.core.rig import PIN_CENTRE, SEAT, Rig
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Shank
@@ -106,7 +118,12 @@ def positions(shank: Shank) -> tuple[Position, ...] | Missing:
     )
     if needs:
         return Missing(needs)
-    return _positions(shank.most_drop.value, shank.most_rise.value, shank.pitch.value, int(shank.holes.value))
+    return _positions(
+        sure(shank.most_drop).value,
+        sure(shank.most_rise).value,
+        sure(shank.pitch).value,
+        int(sure(shank.holes).value),
+    )
 
 
 USUAL_PITCH = 1.25 * MM_PER_IN  # a common hole pitch, where the shank's is not known
@@ -119,7 +136,7 @@ def hole_pitch(shank: Shank | None) -> float:
     31.75
     """
     known = shank is not None and shank.pitch is not None and shank.pitch.value > 0
-    return shank.pitch.value if known else USUAL_PITCH
+    return sure(shank.pitch).value if known else USUAL_PITCH
 
 
 def tenths(mm: float) -> float:

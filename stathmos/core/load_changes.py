@@ -6,7 +6,7 @@ import math
 from dataclasses import replace
 
 from stathmos.core.cargo import Placed
-from stathmos.core.figures import Given, Provenance
+from stathmos.core.figures import Given, Provenance, sure
 from stathmos.core.ratings import Link
 from stathmos.core.rig import CHOICE, Rig, entry_at
 from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, Load
@@ -56,8 +56,8 @@ def moved(one: Placed, to: float) -> tuple[Load, ...]:
 
 def taken_out(rig: Rig, one: Placed, out: float) -> tuple[Load, ...]:
     """A load with so many kg of it out before the trip."""
-    origin = one.weight.provenance
-    left = replace(one.load, weight=weight(one.key, max(0.0, one.weight.value - out), origin), volume=None)
+    origin = sure(one.weight).provenance
+    left = replace(one.load, weight=weight(one.key, max(0.0, sure(one.weight).value - out), origin), volume=None)
     if one.when == TO_COME:
         return (left,)
     key = free_key(rig, one.key)

@@ -15,7 +15,7 @@ from typing import NamedTuple
 from stathmos.core import load_changes
 from stathmos.core.cargo import RACK, Placed, Space, load_space, travels
 from stathmos.core.cases import Standing
-from stathmos.core.figures import Anything, Missing, Provenance, expanded
+from stathmos.core.figures import Anything, Missing, Provenance, expanded, sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link
 from stathmos.core.rig import KINDS, Rig
@@ -95,7 +95,7 @@ def advise(bench: Bench) -> tuple[Move, ...]:
 def _until_inside(bench: Bench, make: Make) -> Candidate | None:
     """A move just large enough that the share's whole spread, the move's own in it, lies inside; None where none is."""
     weights = bench.weights
-    target = _target(weights, expanded(weights.share))
+    target = _target(weights, expanded(sure(weights.share)))
     for _ in range(TRIES):
         candidate = make(target)
         if candidate is None:
@@ -116,7 +116,7 @@ def _target(weights: Weights, margin: float) -> float:
     least, most = weights.judgement.low + margin, weights.judgement.high - margin
     if least > most:
         return (weights.judgement.low + weights.judgement.high) / 2
-    return min(max(weights.share.value, least), most)
+    return min(max(sure(weights.share).value, least), most)
 
 
 def _effect(now: Standing, then: Tried) -> Effect:
@@ -137,7 +137,7 @@ def _ways(rig: Rig, placed: tuple[Placed, ...], weights: Weights) -> Iterator[Ma
     L, frame = rig.trailer.ball_to_axle, rig.trailer.frame_length
     if L is None:
         return
-    rest = _Trailer(L.value, weights.tongue.value, weights.gross.value)
+    rest = _Trailer(L.value, sure(weights.tongue).value, sure(weights.gross).value)
     for one in placed:
         if one.on != TRAILER or not travels(one) or isinstance(one.weight, Missing) or isinstance(one.to, Missing):
             continue
@@ -161,18 +161,22 @@ def _water(placed: tuple[Placed, ...]) -> float:
 
 def _slide(space: Space, one: Placed, rest: _Trailer, target: float) -> Candidate | None:
     """Along the trailer by dx = −ΔTW·L/m, to the whole inch that is enough; not outside the load space."""
-    exact = -(target * rest.gross - rest.tongue) * rest.L / one.weight.value
+    exact = -(target * rest.gross - rest.tongue) * rest.L / sure(one.weight).value
     dx = math.copysign(max(LEAST_MOVE, math.ceil(abs(exact) / MM_PER_IN - 1e-9) * MM_PER_IN), exact)
     front, rear = (space.rear, space.rear + RACK) if one.kind.rack else (space.front, space.rear)
-    to = one.to.value + dx
+    to = sure(one.to).value + dx
     if not front - 1e-6 <= to <= rear + 1e-6:
         return None
     way = "forward" if dx < 0 else "rearward"
     says = Phrase(
         f"Move {one.load.word.lower()} ({{m}}) {{dx}} {way}, to {{to}} behind the ball.",
-        {"m": (one.weight.value, WEIGHT, "nearest"), "dx": (abs(dx), LENGTH, "nearest"), "to": (to, LENGTH, "nearest")},
+        {
+            "m": (sure(one.weight).value, WEIGHT, "nearest"),
+            "dx": (abs(dx), LENGTH, "nearest"),
+            "to": (to, LENGTH, "nearest"),
+        },
     )
-    return Candidate(says, load_changes.moved(one, to), one.weight.value * abs(dx))
+    return Candidate(says, load_changes.moved(one, to), sure(one.weight).value * abs(dx))
 
 
 def _enough(lever: float, rest: _Trailer, target: float) -> float:
@@ -183,8 +187,8 @@ def _enough(lever: float, rest: _Trailer, target: float) -> float:
 
 
 def _take_out(rig: Rig, one: Placed, rest: _Trailer, target: float) -> Candidate | None:
-    out = load_changes.to_the_pound(-_enough((rest.L - one.to.value) / rest.L, rest, target))
-    if out <= 0 or out > one.weight.value:
+    out = load_changes.to_the_pound(-_enough((rest.L - sure(one.to).value) / rest.L, rest, target))
+    if out <= 0 or out > sure(one.weight).value:
         return None
     word = "Drain" if one.kind.density else "Take out"
     says = Phrase(f"{word} {{out}} of {one.load.word.lower()}.", {"out": (out, WEIGHT, "up")})

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core import heights
-from stathmos.core.figures import Anything, Missing, Rule, wanting, work
+from stathmos.core.figures import Anything, Missing, Rule, sure, wanting, work
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules
 from stathmos.core.schools import OFFSET_SCHOOLS, OffsetSchool
@@ -62,12 +62,12 @@ def _stands(shank: Verdict | None, found: heights.Heights, apart: Anything) -> t
     """The chosen shank's hole for a ball height so much apart, and where its ball then stands uncoupled."""
     if shank is None or shank.position is None or wanting(apart, found.ball_wanted):
         return None, Missing(("hitch.shank",))
-    rise = shank.position.rise - (shank.residual or 0.0) + apart.value
+    rise = shank.position.rise - (shank.residual or 0.0) + sure(apart).value
     position = heights.nearest_position(shank.part, rise)
     if isinstance(position, Missing):
         return None, position
     stands = work(
-        "ball = wanted + residual of its hole", LENGTH, lambda wanted: wanted + apart.value + position.rise - rise,
+        "ball = wanted + residual of its hole", LENGTH, lambda wanted: wanted + sure(apart).value + position.rise - rise,
         None, wanted=found.ball_wanted,
     )  # fmt: skip
     return position, stands

@@ -208,19 +208,19 @@ def _believable(value: float, typed: str, entry: Entry) -> None:
     parts = 2 if entry.halves else 1
     if entry.dimension == units.COUNT and value * parts != int(value * parts):
         raise UnreadableError(f"“{typed}” is not a whole number" + (" or a half." if entry.halves else "."))
-    limits = {
-        side: units.write(limit, entry.dimension, "us")
-        for side, limit in (("low", entry.low), ("high", entry.high))
-        if limit < float("inf")
-    }
+    said = entry.label
     if value < entry.low - 1e-6:
-        least = f"{limits['low']} ({units.write(entry.low, entry.dimension, 'metric', 'up')})"
+        least = _both(entry.low, entry.dimension, "up")
         raise UnreadableError(
-            f"“{typed}” is too small to believe for {entry.label}: at least {least}. Leave it blank if it is not known."
+            f"“{typed}” is too small to believe for {said}: at least {least}. Leave it blank if it is not known."
         )
     if value > entry.high + 1e-6:
-        most = f"{limits['high']} ({units.write(entry.high, entry.dimension, 'metric')})"
-        raise UnreadableError(f"“{typed}” is too large to believe for {entry.label}: at most {most}. Check the unit.")
+        most = _both(entry.high, entry.dimension, "nearest")
+        raise UnreadableError(f"“{typed}” is too large to believe for {said}: at most {most}. Check the unit.")
+
+
+def _both(limit: float, dimension: str, rounding: str) -> str:
+    return f"{units.write(limit, dimension, 'us')} ({units.write(limit, dimension, 'metric', rounding)})"
 
 
 def _figures(kind: type, raw: dict[str, Any], place: str, problems: list[Problem]) -> dict[str, Given | None]:

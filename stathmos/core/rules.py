@@ -8,7 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from stathmos.core import units
-from stathmos.core.figures import Authority, Given
+from stathmos.core.figures import Authority, Given, sure
 from stathmos.core.rig import Rig, Ways
 from stathmos.core.schools import (
     OFFSET_SCHOOLS,
@@ -58,7 +58,7 @@ def chosen(ways: Ways, before: Rules, authority: Authority) -> Rules:
     if school in SHARE_SCHOOLS:
         new["share"] = replace(SHARE_SCHOOLS[school], authority=authority)
     elif school == OWN_BAND and band_stands(ways.share_low, ways.share_high):
-        new["share"] = own_band(ways.share_low.value, ways.share_high.value, authority)
+        new["share"] = own_band(sure(ways.share_low).value, sure(ways.share_high).value, authority)
     for name, schools in (("restoration", RESTORATION_SCHOOLS), ("offset", OFFSET_SCHOOLS)):
         written = getattr(ways, f"{name}_school")
         if written is not None:
@@ -83,8 +83,8 @@ def rules_for(rig: Rig, house: Rules = Rules()) -> Rules:
     demanded: dict = {}
     if band_stands(vehicle.handbook_share_low, vehicle.handbook_share_high):
         demanded["share"] = own_band(
-            vehicle.handbook_share_low.value,
-            vehicle.handbook_share_high.value,
+            sure(vehicle.handbook_share_low).value,
+            sure(vehicle.handbook_share_high).value,
             Authority.VEHICLE_HANDBOOK,
             "tow-vehicle handbook",
         )

@@ -301,6 +301,9 @@ BAY_SCHOOLS: dict[str, BaySchool] = {
         every_mark_within(
             "all_within", "all marks within ½ in", ALL_WITHIN, "Every mark within ½ in of where it stood uncoupled."
         ),
+        every_mark_within(
+            "all_within_quarter", "all marks within ¼ in", ALL_WITHIN / 2, "Every mark within ¼ in of where it stood uncoupled."
+        ),
         BaySchool(
             key="known_good", name="as a known-good rig", means="Within ¼ in of a rig known to be good, front and rear.",
             source=COMMON_PRACTICE, needs=("reference", "C", "both ends"), band=_known_good,

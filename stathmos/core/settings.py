@@ -9,8 +9,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import Field, dataclass
-from typing import Any
+from dataclasses import dataclass
 
 from stathmos.core.entry import choice, described, length
 from stathmos.core.figures import Given
@@ -103,6 +102,10 @@ PLACES: dict[str, Place] = {
             effect="washer_tilt", effect_label="Tilt of one washer",
         ),
         Place(
+            key="positions", one="position", label="Tilt positions", counted="Tilt position", at=HEAD, rows=5,
+            effect_label="Bar's height at tilt position",
+        ),
+        Place(
             key="steps", one="step", label="Bar ends", counted="bar end", at=ENDS,
             effect="step_lift", effect_label="Lift of one hole, link or turn", word_label="Bar ends are set by",
         ),
@@ -116,6 +119,11 @@ KINDS: dict[str, Kind] = {
             key="washer", place="washers", where=HEAD, works=TILTS, one="washer", many="washers", row="Head washers",
             stepper="Washers", words="head washers", more="Add", less="Take out",
             ask="Head washers, as set", hold="head", typical=(0.12, 0.10),
+        ),
+        Kind(
+            key="position", place="positions", where=HEAD, works=TABLE, one="tilt position", many="tilt positions",
+            row="Tilt position of the head", stepper="Tilt positions up", words="tilt positions", more="Tilt the head by",
+            less="Tilt the head back by", ask="Tilt position, as set", hold="head", typical=(0.12, 0.10),
         ),
         Kind(
             key="hole", place="steps", where=ENDS, works=LIFTS, one="bracket hole", many="bracket holes",
@@ -144,9 +152,9 @@ def kinds_at(place: str) -> tuple[Kind, ...]:
     return tuple(kind for kind in KINDS.values() if kind.place == place)
 
 
-def kit_fields() -> dict[str, Field[Any]]:
+def kit_fields() -> dict[str, Given | None]:
     """What a kit says of its settings, by field: which it has, from how many to how many, where to begin, what one does."""
-    made: dict[str, Field[Any]] = {}
+    made: dict[str, Given | None] = {}
     for place in PLACES.values():
         sharing = kinds_at(place.key)
         if len(sharing) > 1:
@@ -170,11 +178,11 @@ def kit_fields() -> dict[str, Field[Any]]:
     return made
 
 
-def trial_fields() -> dict[str, Field[Any]]:
+def trial_fields() -> dict[str, Given | None]:
     """What a trial writes down of its setting, by field."""
-    made: dict[str, Field[Any]] = {}
+    made: dict[str, Given | None] = {}
 
-    def counted(label: str, halves: bool) -> Field[Any]:
+    def counted(label: str, halves: bool) -> Given | None:
         return described(label, COUNT, "count them", 0, MOST, usual="measured", halves=halves)
 
     for place in PLACES.values():

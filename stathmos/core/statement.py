@@ -62,17 +62,18 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
     if report["to_read"]:
         lines += ["", "To go and read, the most decisive first"]
         lines += [f"  {one['name']} ({one['read_at']}): {one['why']}" for one in report["to_read"]]
+    ratings = report["ratings"]
     for chain, title in (("planned", "Ratings as planned"), ("full", "Ratings with the trailer at its GVWR")):
         lines += ["", title]
-        for link in report[chain]["links"]:
-            weakest = "  << weakest" if link["key"] == report[chain]["weakest"] else ""
+        for link in ratings[chain]["links"]:
+            weakest = "  << weakest" if link["key"] == ratings[chain]["weakest"] else ""
             lines.append(
                 f"  [{_MARKS.get(link['word'], link['word'].upper()):>5}] {link['name']}: {_link_words(link, system)}{weakest}"
             )
-    if report["remedies"]:
+    if ratings["remedies"]:
         lines += ["", "Remedies, the least change first"]
-        names = {link["key"]: link["name"] for link in report["planned"]["links"]}
-        for remedy in report["remedies"]:
+        names = {link["key"]: link["name"] for link in ratings["planned"]["links"]}
+        for remedy in ratings["remedies"]:
             over = "; but " + ", ".join(_crossed(one, system) for one in remedy["crosses"]) if remedy["crosses"] else ""
             light = "; but it leaves the tongue too light" if remedy["lightens"] else ""
             lines.append(f"  {names[remedy['link']]}: {remedy['says'][system]}{over}{light}")
@@ -102,7 +103,7 @@ def _decided(report: dict[str, Any], system: str) -> list[str]:
         lines.append(f"  {name}: {found['verdict']}. {found['says'][system]}")
         lines += [f"    {one['weight']}: {one['says'][system]} ({one['rule']['source']})" for one in found["reasons"]]
     lines += ["", "Coupled"]
-    for state in report["states"]:
+    for state in report["heights"]["states"]:
         told = ", ".join(f"{name} {_text(state[key], system)}" for name, key in _STATE if state[key] is not None)
         lines.append(f"  {state['name'].lower()}: {told}")
     settings = report["hitch"]["settings"]
@@ -110,11 +111,11 @@ def _decided(report: dict[str, Any], system: str) -> list[str]:
         set_to = [f"{one['row'].lower()} {one['count']}" for one in settings["counts"]]
         lines.append(f"  to begin with ({settings['source']}): {', '.join(set_to) or 'not in the catalogue'}")
     lines += ["", "Parts"]
-    for line in report["parts"]["lines"]:
+    for line in report["hitch"]["parts"]["lines"]:
         lines.append(
             f"  {line['quantity']} x {line['name']} ({line['what']}): {line['state']}, {line['amount'] or 'no price'}"
         )
-    return [*lines, f"  to buy: {report['parts']['total']}"]
+    return [*lines, f"  to buy: {report['hitch']['parts']['total']}"]
 
 
 _STATE = (

@@ -10,7 +10,7 @@ from rest_framework.views import APIView
 
 from stathmos.catalogue.shapes import EntryShape, shape, text
 from stathmos.house.actions.choose_rules import NotChosen, choose_rules
-from stathmos.house.models import in_force, rules
+from stathmos.house.models import the_house
 from stathmos.people.roles import may
 
 HouseShape = shape(
@@ -30,7 +30,8 @@ RefusedShape = shape("HouseRefused", detail=text(), problems=s.DictField(child=s
 
 
 def _told(request: Request) -> dict:
-    house, holds = in_force(), rules()
+    now = the_house()
+    house, holds = now.chosen, now.rules
     return {
         "entries": house.as_entries() if house else {},
         "share": holds.share.name,

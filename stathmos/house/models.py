@@ -2,10 +2,17 @@
 
 from __future__ import annotations
 
+import uuid
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any
+
 from django.conf import settings
 from django.db import models
 
-from stathmos.catalogue.columns import figure, limits, word
+from stathmos.catalogue.columns import columns, limits
+from stathmos.catalogue.models.edition import RULES, editions, raise_edition
+from stathmos.catalogue.shelf import Shelf, shelf
 from stathmos.core import units
 from stathmos.core.figures import Authority, Given, Provenance
 from stathmos.core.rig import CHOICE, Ways, entries
@@ -15,15 +22,7 @@ from stathmos.core.rules import Rules, chosen
 class HouseRules(models.Model):
     """What the house judges by, where it differs from the program's default. Blank is the default."""
 
-    share_school = word()
-    share_low = figure()
-    share_high = figure()
-    restoration_school = word()
-    offset_school = word()
-    bay_school = word()
-    adjust_first = word()
-    front_loss = figure()
-    reserve = figure()
+    vars().update(columns(Ways))
     chosen_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     chosen_at = models.DateTimeField(auto_now_add=True)
 
@@ -33,6 +32,11 @@ class HouseRules(models.Model):
 
     def __str__(self) -> str:
         return f"House rules of {self.chosen_at:%Y-%m-%d}"
+
+    def save(self, *args: Any, **options: Any) -> None:
+        """Whatever is chosen makes a new edition of the rules."""
+        raise_edition(RULES)
+        super().save(*args, **options)
 
     def ways(self) -> Ways:
         """The choices in the core's form."""
@@ -60,7 +64,27 @@ def in_force() -> HouseRules | None:
     return HouseRules.objects.select_related("chosen_by").first()
 
 
-def rules() -> Rules:
-    """The rules that a rig is judged by before anything of its own."""
-    house = in_force()
-    return Rules() if house is None else chosen(house.ways(), Rules(), Authority.HOUSE)
+@dataclass(frozen=True)
+class House:
+    """What the house goes by and has on offer now: its rules before anything of a rig's own, who chose them, its parts."""
+
+    rules: Rules
+    chosen: HouseRules | None
+    shelf: Shelf
+
+
+@lru_cache(maxsize=2)
+def _rules_of(mark: uuid.UUID) -> tuple[Rules, HouseRules | None]:
+    return _read()
+
+
+def _read() -> tuple[Rules, HouseRules | None]:
+    chosen_last = in_force()
+    return (Rules() if chosen_last is None else chosen(chosen_last.ways(), Rules(), Authority.HOUSE)), chosen_last
+
+
+def the_house() -> House:
+    """The editions in force: one query, unless something has changed."""
+    marks = editions()
+    rules, chosen_last = _rules_of(marks[RULES]) if RULES in marks else _read()
+    return House(rules, chosen_last, shelf(marks))

@@ -12,12 +12,11 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import carry_over, complaints
-from stathmos.core.report import phrase
+from stathmos.core.report import written
 from stathmos.core.rig import name_at
 from stathmos.core.rig.handover import SYMPTOMS
-from stathmos.house import models as house
+from stathmos.house.models import the_house
 from stathmos.people.roles import require
 from stathmos.record import shapes, whole
 from stathmos.record.actions.bring_in import bring_in
@@ -51,9 +50,9 @@ class CausesView(APIView):
         words = dict(SYMPTOMS)
         if symptom not in words:
             raise Http404
-        read, fitted = fit_rig(rig_or_404(pk), house.rules(), parts_on_the_shelf())
+        read, fitted = fit_rig(rig_or_404(pk), the_house())
         found = complaints.likely_causes(symptom, read, fitted)
-        causes = [{**asdict(one), "says": phrase(one.says)} for one in found]
+        causes = [{**asdict(one), "says": written(one.says)} for one in found]
         return Response({"symptom": symptom, "word": words[symptom], "causes": causes})
 
 
@@ -71,7 +70,7 @@ class AgainView(APIView):
             return Response(
                 {"detail": "Say what is new.", "problems": {"new": "There is no such kind of visit."}}, status=400
             )
-        _, fitted = fit_rig(rig, house.rules(), parts_on_the_shelf())
+        _, fitted = fit_rig(rig, the_house())
         brought = {**carry_over.rates(fitted, new), **carry_over.references(fitted, new)}
         return Response(
             {

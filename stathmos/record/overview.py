@@ -6,11 +6,10 @@ import datetime
 
 from django.utils import timezone
 
-from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core.ratings import LINKS
-from stathmos.house import models as house
+from stathmos.house.models import the_house
 from stathmos.rigs.models import Rig
-from stathmos.rigs.signatures import STALE, signatures
+from stathmos.rigs.signatures import STALE, standing
 
 #: how long before its day an inspection is called due
 AHEAD = datetime.timedelta(days=30)
@@ -18,13 +17,13 @@ AHEAD = datetime.timedelta(days=30)
 
 def overview() -> dict:
     """Each list with its rigs; a rig that came back is told by its last visit."""
-    chosen, offered, today = house.in_force(), parts_on_the_shelf(), timezone.localdate()
+    house, today = the_house(), timezone.localdate()
     told: dict[str, list] = {"open": [], "stale": [], "overridden": [], "due": []}
     rigs = Rig.objects.select_related("advisor").prefetch_related("cards", "later", "reserve_waivers__waived_by")
     for rig in rigs.order_by("opened_at"):
         cards = list(rig.cards.all())
         last = max(cards, key=lambda one: one.number, default=None)
-        stale = [one for one in signatures(rig, chosen, offered) if one["state"] == STALE]
+        stale = [one for one in standing(rig, house) if one["state"] == STALE]
         if last is None:
             told["open"].append(_row(rig, _open_for((today - timezone.localdate(rig.opened_at)).days), rig.opened_at))
         for one in stale:

@@ -12,10 +12,10 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from stathmos.catalogue.shelf import as_rig_file_stock, parts_on_the_shelf
 from stathmos.core import finding, report, units
 from stathmos.core.rig import entry_at, name_at
-from stathmos.house import models as house
+from stathmos.house.models import House, the_house
+from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs import assessing, drafts, parts_table, shapes
 from stathmos.rigs.actions.sign_station import sign_station
@@ -49,7 +49,7 @@ def _misshapen(asked) -> Response:
     return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
 
 
-def _done(pk: int, if_not: str, act: Callable[[], object]) -> Response:
+def _done(pk: int, person: Person, if_not: str, act: Callable[[], object]) -> Response:
     """One verb done on a rig, and the rig as it then stands; or why not, with the rig where somebody came between."""
     rig_or_404(pk)
     try:
@@ -59,8 +59,8 @@ def _done(pk: int, if_not: str, act: Callable[[], object]) -> Response:
         return Response({"detail": f"{if_not}. {said}", "problems": error.problems}, status=400)
     except Stale as stale:
         detail = f"{if_not}: somebody saved this rig after you opened it. Read it again first."
-        return Response({"detail": detail, "theirs": record_of(stale.rig)}, status=409)
-    return Response(record_of(rig_or_404(pk)))
+        return Response({"detail": detail, "theirs": record_of(stale.rig, person)}, status=409)
+    return Response(record_of(rig_or_404(pk), person))
 
 
 def searched(rigs: QuerySet[Rig], words: str) -> QuerySet[Rig]:
@@ -96,16 +96,16 @@ class RigsView(APIView):
         responses=shapes.StripShape(many=True),
     )
     def get(self, request: Request) -> Response:
-        rules, chosen, offered = house.rules(), house.in_force(), parts_on_the_shelf()
+        now = the_house()
         rigs = searched(Rig.objects.select_related("advisor"), request.query_params.get("q", ""))
-        strips = [self._strip(rig.hold(), rules, chosen, offered) for rig in rigs]
+        strips = [self._strip(rig.hold(), now, request.user) for rig in rigs]
         strips.sort(key=lambda strip: finding.ORDER.index(strip["verdict"]["state"]))
         return Response(strips)
 
     @staticmethod
-    def _strip(rig: Rig, rules, chosen, offered) -> dict:
-        told = report.at_a_glance(assessing.assess_rig(rig, rules, offered))
-        signed = signatures(rig, chosen, offered)
+    def _strip(rig: Rig, now: House, person: Person) -> dict:
+        told = report.written(report.at_a_glance(assessing.assess_rig(rig, now)))
+        signed = signatures(rig, now, person)
         return {
             "id": rig.pk,
             "customer": rig.customer,
@@ -130,7 +130,7 @@ class RigsView(APIView):
             rig = open_rig(request.user, change)
         except NotWritten as error:
             return _refused(error)
-        return Response(record_of(rig), status=201)
+        return Response(record_of(rig, request.user), status=201)
 
 
 class RigView(APIView):
@@ -138,7 +138,7 @@ class RigView(APIView):
 
     @extend_schema(operation_id="rig", responses=shapes.RigShape)
     def get(self, request: Request, pk: int) -> Response:
-        return Response(record_of(rig_or_404(pk)))
+        return Response(record_of(rig_or_404(pk), request.user))
 
     @extend_schema(
         operation_id="write_rig",
@@ -156,8 +156,8 @@ class RigView(APIView):
             return _refused(error)
         except Stale as stale:
             detail = "Somebody saved this rig after you opened it. Nothing of yours is lost: choose what stands, then save again."
-            return Response({"detail": detail, "theirs": record_of(stale.rig)}, status=409)
-        return Response(record_of(rig))
+            return Response({"detail": detail, "theirs": record_of(stale.rig, request.user)}, status=409)
+        return Response(record_of(rig, request.user))
 
 
 class SignView(APIView):
@@ -178,7 +178,9 @@ class SignView(APIView):
             require(request.user, "hand_over")
             said = "Handing over makes the card: do it on the hand-over's page."
             return Response({"detail": said, "problems": {"station": said}}, status=400)
-        return _done(pk, "Not signed", lambda: sign_station(pk, request.user, told["version"], told["station"]))
+        return _done(
+            pk, request.user, "Not signed", lambda: sign_station(pk, request.user, told["version"], told["station"])
+        )
 
 
 class HistoryView(APIView):
@@ -201,7 +203,7 @@ def _past(reading: Reading, in_force: bool) -> dict:
         "name": name_at(reading.path),
         "revision": reading.revision,
         "typed": words.get(reading.typed, reading.typed),
-        "read": report.both(reading.amount, reading.dimension) if known else None,
+        "read": report.in_both(reading.amount, reading.dimension) if known else None,
         "from": reading.provenance,
         "instrument": reading.instrument,
         "by": reading.written_by.called,
@@ -216,7 +218,7 @@ class RigFileView(APIView):
     @extend_schema(operation_id="rig_file", responses={200: dict})
     def get(self, request: Request, pk: int) -> Response:
         rig = rig_or_404(pk)
-        document = {**rig.document(), "stock": as_rig_file_stock(rig.kept_parts())}
+        document = {**rig.document(), "stock": the_house().shelf.as_rig_file_stock(rig.kept_parts())}
         answer = Response(document)
         answer["Content-Disposition"] = f'attachment; filename="rig-{pk}.json"'
         return answer
@@ -231,22 +233,47 @@ class AssessView(APIView):
     def post(self, request: Request) -> Response:
         try:
             draft = drafts.read(request.data)
+            shown = drafts.shown(request.data)
             asked, unread = drafts.asked(request.data)
         except NotWritten as error:
             return _refused(error)
         assessment = draft.assess()
+        rig = draft.rig_file.rig
         return Response(
             {
-                "assessment": report.plain(assessment),
-                "what_if": None if asked is None else drafts.what_if(assessment, asked),
+                "station": shown.station,
+                "system": shown.system,
+                "assessment": report.station(assessment, shown.station, shown.system),
+                "what_if": None if asked is None else drafts.what_if(assessment, asked, shown.system),
                 "problems": [
                     *({"place": problem.place, "says": problem.says} for problem in draft.rig_file.problems),
                     *({"place": place, "says": says} for place, says in unread.items()),
                 ],
-                "read": assessing.as_read(draft.rig_file.rig),
-                "lengths": assessing.lengths(draft.rig_file.rig),
+                "read": assessing.as_read(rig, shown.system),
+                "lengths": assessing.lengths(rig),
             }
         )
+
+
+class WorkingView(APIView):
+    """The working of one figure of the live answer, when somebody opens it. Nothing is saved."""
+
+    @extend_schema(
+        operation_id="working",
+        request=shapes.WorkingAskShape,
+        responses={200: shapes.FigureShape, 400: shapes.NotWrittenShape, 404: shapes.NotWrittenShape},
+    )
+    def post(self, request: Request) -> Response:
+        try:
+            draft = drafts.read(request.data)
+            shown = drafts.shown(request.data)
+        except NotWritten as error:
+            return _refused(error)
+        found = report.working(draft.assess(), shown.station, str(request.data.get("at", ""))[:200], shown.system)
+        if found is None:
+            gone = "That figure is no longer there: what is typed has changed."
+            return Response({"detail": gone, "problems": {"at": gone}}, status=404)
+        return Response(found)
 
 
 class CompareView(APIView):
@@ -282,7 +309,9 @@ class WaiveView(APIView):
         asked = shapes.WaiveShape(data=request.data)
         if not asked.is_valid():
             return _misshapen(asked)
-        return _done(pk, "Not overridden", lambda: waive_reserve(pk, request.user, **asked.validated_data))
+        return _done(
+            pk, request.user, "Not overridden", lambda: waive_reserve(pk, request.user, **asked.validated_data)
+        )
 
 
 class TakeOverView(APIView):
@@ -297,7 +326,9 @@ class TakeOverView(APIView):
         asked = shapes.TakeOverShape(data=request.data)
         if not asked.is_valid():
             return _misshapen(asked)
-        return _done(pk, "Not taken over", lambda: take_over_again(pk, request.user, **asked.validated_data))
+        return _done(
+            pk, request.user, "Not taken over", lambda: take_over_again(pk, request.user, **asked.validated_data)
+        )
 
 
 class PartsTableView(APIView):
@@ -306,7 +337,7 @@ class PartsTableView(APIView):
     @extend_schema(operation_id="parts_csv", responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
         answer = HttpResponse(
-            parts_table.written_out(assessing.assess_rig(rig_or_404(pk), house.rules(), parts_on_the_shelf()).parts),
+            parts_table.written_out(assessing.assess_rig(rig_or_404(pk), the_house()).parts),
             content_type="text/csv; charset=utf-8",
         )
         answer["Content-Disposition"] = f'attachment; filename="parts-rig-{pk}.csv"'
@@ -353,4 +384,4 @@ class LoadKindsView(APIView):
 class FieldsView(APIView):
     @extend_schema(operation_id="fields", responses=shapes.FieldShape(many=True))
     def get(self, request: Request) -> Response:
-        return Response(assessing.fields())
+        return Response(assessing.fields(request.user))

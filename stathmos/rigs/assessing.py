@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from stathmos.catalogue.models import KINDS
-from stathmos.catalogue.shelf import as_rig_file_part, with_kept
-from stathmos.core import finding, findings, report, units
+from stathmos.catalogue.shelf import Kept, Shelf
+from stathmos.core import finding, findings, units
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
 from stathmos.core.bay import Fit, fit
@@ -14,8 +16,10 @@ from stathmos.core.rig import DATUMS, ENTRIES, LIST_ENTRIES, LISTS, SECTIONS, Ri
 from stathmos.core.rig import KINDS as LOAD_KINDS
 from stathmos.core.rigfile import WORDS, RigFile, read_entries
 from stathmos.core.rules import Rules
-from stathmos.core.stock import Stock
+from stathmos.house.models import House
+from stathmos.people.models import Person
 from stathmos.rigs.models import Rig as SavedRig
+from stathmos.rigs.theirs import may_write
 
 
 def assessed(
@@ -33,28 +37,30 @@ def unread(rig_file: RigFile) -> tuple[str, ...]:
     return tuple(problem.place for problem in rig_file.problems)
 
 
-def assess_rig(rig: SavedRig, rules: Rules, offered: Stock) -> Assessment:
-    """A saved rig as it stands, without advice: its own parts over those on offer, the house's rules, its waivers."""
+def _read(rig: SavedRig, now: House) -> tuple[RigFile, tuple[finding.Finding, ...]]:
+    """A saved rig as the core reads it, its own parts over those on offer; and what the catalogue says otherwise of them."""
     kept = rig.kept_parts()
-    rig_file = read_entries(rig.entries(), with_kept(offered, kept))
-    return assessed(rig_file, rules, rig.waivers(), differing_parts(kept))
+    return read_entries(rig.entries(), now.shelf.with_kept(kept)), differing_parts(kept, now.shelf)
 
 
-def fit_rig(rig: SavedRig, rules: Rules, offered: Stock) -> tuple[Rig, Fit]:
+def assess_rig(rig: SavedRig, now: House) -> Assessment:
+    """A saved rig as it stands: the house's rules, its waivers."""
+    rig_file, asides = _read(rig, now)
+    return assessed(rig_file, now.rules, rig.waivers(), asides)
+
+
+def fit_rig(rig: SavedRig, now: House) -> tuple[Rig, Fit]:
     """A saved rig as the bay left it, with the rig as it was read."""
-    kept = rig.kept_parts()
-    rig_file = read_entries(rig.entries(), with_kept(offered, kept))
-    found = fit(rig_file.rig, rules, rig_file.stock, unread(rig_file), rig.waivers(), differing_parts(kept))
-    return rig_file.rig, found
+    rig_file, asides = _read(rig, now)
+    return rig_file.rig, fit(rig_file.rig, now.rules, rig_file.stock, unread(rig_file), rig.waivers(), asides)
 
 
-def differing_parts(kept: dict[str, dict[str, dict]]) -> tuple[finding.Finding, ...]:
+def differing_parts(kept: Kept, shelf: Shelf) -> tuple[finding.Finding, ...]:
     """A caution for each part that the catalogue describes otherwise than the rig took it over."""
     told = []
     for kind, parts in kept.items():
         for name, then in parts.items():
-            item = KINDS[kind].objects.filter(name=name).first()
-            now = None if item is None else as_rig_file_part(item)
+            now = shelf.part(kind, name)
             if now is None or now == then:
                 continue
             described = dict(entries(KINDS[kind].core))
@@ -90,9 +96,9 @@ def _quantities(holder: object, kind: type, place: str) -> dict[str, Given]:
     return {path: given for path, given in written.items() if given is not None}
 
 
-def as_read(rig: Rig) -> dict[str, dict[str, str]]:
-    """Each known quantity of a rig in both systems, by path: how the core read what was typed."""
-    return {path: report.both(given.value, given.dimension) for path, given in quantities(rig).items()}
+def as_read(rig: Rig, system: str) -> dict[str, str]:
+    """Each known quantity of a rig as a text, by path: how the core read what was typed."""
+    return {path: units.write(given.value, given.dimension, system) for path, given in quantities(rig).items()}
 
 
 def lengths(rig: Rig) -> dict[str, float]:
@@ -100,9 +106,9 @@ def lengths(rig: Rig) -> dict[str, float]:
     return {path: given.value for path, given in quantities(rig).items() if given.dimension == units.LENGTH}
 
 
-def fields() -> list[dict]:
-    """What every field of a rig is called, where to read it, and what it may be."""
-    return [
+@lru_cache(maxsize=1)
+def _fields() -> tuple[dict, ...]:
+    return tuple(
         {
             "path": path,
             "label": entry.label,
@@ -111,9 +117,15 @@ def fields() -> list[dict]:
             "usual": entry.usual,
             "choices": [{"value": value, "word": word} for value, word in entry.choices],
             "datums": [{"value": value, "word": DATUMS[value]} for value in entry.datums],
+            "halves": entry.halves,
         }
         for path, entry in {**ENTRIES, **LIST_ENTRIES}.items()
-    ]
+    )
+
+
+def fields(person: Person) -> list[dict]:
+    """What every field of a rig is called, where to read it, what it may be, and whether this person writes it."""
+    return [{**field, "may_write": may_write(person, field["path"])} for field in _fields()]
 
 
 def stepped(text: str, dimension: str, system: str, steps: int) -> str:

@@ -5,34 +5,37 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from stathmos.catalogue.models import KINDS
-from stathmos.catalogue.shelf import parts_on_the_shelf
-from stathmos.core import cargo, compare, coupled, elevation, heights, report
+from stathmos.catalogue.shelf import Kept
+from stathmos.core import cargo, compare, coupled, elevation, heights, report, units
 from stathmos.core.answer import Assessment
 from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Missing
+from stathmos.core.ratings import Waiver
 from stathmos.core.rigfile import RigFile, read_entries
 from stathmos.core.settings import KINDS as SETTINGS
 from stathmos.core.units import WEIGHT, UnreadableError, parse
-from stathmos.house import models as house
+from stathmos.house.models import House, the_house
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten
-from stathmos.rigs.models import PART_KINDS, Rig
+from stathmos.rigs.heads import head_of
+from stathmos.rigs.models import PART_KINDS
 
 MOST_ENTRIES = 500
 
 
 @dataclass(frozen=True)
 class Draft:
-    """Entries read; the saved rig they belong to, where there is one."""
+    """Entries read; with the parts and the waivers of the saved rig that they belong to."""
 
     rig_file: RigFile
-    saved: Rig | None
-    kept: dict[str, dict[str, dict]]
+    kept: Kept
+    waivers: tuple[Waiver, ...]
+    now: House
 
     def assess(self) -> Assessment:
-        waivers = self.saved.waivers() if self.saved else ()
-        asides = assessing.differing_parts(self.kept)
-        return assessing.assessed(self.rig_file, house.rules(), waivers, asides)
+        """The draft judged by the house's rules of today."""
+        asides = assessing.differing_parts(self.kept, self.now.shelf)
+        return assessing.assessed(self.rig_file, self.now.rules, self.waivers, asides)
 
 
 def entries_in(data: object) -> dict:
@@ -47,13 +50,31 @@ def entries_in(data: object) -> dict:
 
 def read(data: object) -> Draft:
     """A draft; its named parts as the saved rig took them over, where they are the same ones."""
-    entries = entries_in(data)
-    number = data.get("rig")
-    saved = Rig.objects.filter(pk=number).first() if isinstance(number, int) and 0 < number < 2**31 else None
+    entries, now = entries_in(data), the_house()
+    assert isinstance(data, dict)
     named = {_text(entries.get(path)) for path in PART_KINDS}
-    taken_over = saved.kept_parts() if saved else {}
-    kept = {kind: {name: part for name, part in parts.items() if name in named} for kind, parts in taken_over.items()}
-    return Draft(read_entries(entries, parts_on_the_shelf(kept)), saved, kept)
+    head = head_of(data.get("rig"))
+    kept = {kind: {name: part for name, part in parts.items() if name in named} for kind, parts in head.kept.items()}
+    return Draft(read_entries(entries, now.shelf.with_kept(kept)), kept, head.waivers, now)
+
+
+@dataclass(frozen=True)
+class Shown:
+    """What of the answer a screen shows: a station, in a system of units."""
+
+    station: str
+    system: str
+
+
+def shown(data: object) -> Shown:
+    """The station and the system that a request asks for. Raises `NotWritten` for one that is none."""
+    asked = data if isinstance(data, dict) else {}
+    found = Shown(asked.get("station", "meet"), asked.get("system", "us"))
+    if found.station not in report.STATIONS:
+        raise NotWritten({"station": f"One of: {', '.join(report.STATIONS)}."})
+    if found.system not in units.SYSTEMS:
+        raise NotWritten({"system": f"One of: {', '.join(units.SYSTEMS)}."})
+    return found
 
 
 def problems(draft: Draft) -> list[dict[str, str]]:
@@ -106,13 +127,13 @@ def asked(data: dict) -> tuple[coupled.Asked | None, dict[str, str]]:
     return coupled.Asked(holes=holes, settings=settings, tongue=tongue, softer=softer / 100), {}
 
 
-def what_if(assessment: Assessment, question: coupled.Asked) -> dict | None:
-    """The rig as asked for, with its pose for the drawing."""
+def what_if(assessment: Assessment, question: coupled.Asked, system: str) -> dict | None:
+    """The rig as asked for, with its pose for the drawing, in one system of units."""
     if question.nothing:
         return None
     question = replace(question, pitch=heights.hole_pitch(assessment.choice.in_force.shank))
     found = coupled.what_if(assessment.rest, assessment.coupled, question)
-    told = report.answer(found)
+    told = report.written(report.answer(found), (system,), workings=True)
     if isinstance(found, Missing):
         return {**told, "pose": None}
     drawn = assessment.elevation
@@ -122,7 +143,7 @@ def what_if(assessment: Assessment, question: coupled.Asked) -> dict | None:
 
 def compared(draft: Draft, data: dict) -> dict:
     """The rig under other schools; or, where one is named, with another vehicle or trailer."""
-    rig, stock, rules = draft.rig_file.rig, draft.rig_file.stock, house.rules()
+    rig, stock, rules = draft.rig_file.rig, draft.rig_file.stock, draft.now.rules
     vehicle, trailer = data.get("vehicle"), data.get("trailer")
     if vehicle:
         others = compare.with_another_vehicle(rig, picked("vehicles", vehicle), rules, stock)

@@ -14,8 +14,9 @@ from stathmos.core import lot, report, units
 from stathmos.core.assess import assess
 from stathmos.core.ratings import link_name
 from stathmos.core.rig import Rig, Vehicle
+from stathmos.core.rules import Rules
+from stathmos.core.stock import Stock
 from stathmos.core.units import COUNT, LENGTH, MONEY, UnreadableError, parse
-from stathmos.house import models as house
 from stathmos.rigs import drafts, shapes
 from stathmos.rigs.actions.write_rig import NotWritten
 
@@ -86,7 +87,7 @@ class LotView(APIView):
             return _refused(error)
         rig, stock = draft.rig_file.rig, draft.rig_file.stock
         items = [item for item in KINDS[side].objects.filter(retired=False) if _passes(item, limits)]
-        judged = _judged(rig, side, items, stock)
+        judged = _judged(rig, side, items, stock, draft.now.rules)
         return Response(
             {
                 "side": side,
@@ -97,14 +98,14 @@ class LotView(APIView):
         )
 
 
-def _judged(rig: Rig, side: str, items: list, stock) -> tuple[lot.Standing, ...]:
+def _judged(rig: Rig, side: str, items: list, stock: Stock, rules: Rules) -> tuple[lot.Standing, ...]:
     if not items:
         return ()
     style = rig.choice("hitch.style")
     things = [item.core(**item.figures()) for item in items]
     if side == TRAILERS:
-        return lot.best(lot.vehicles([rig], house.rules()), lot.trailers(things), stock, style)
-    cars = lot.vehicles([replace(rig, vehicle=one) for one in things], house.rules())
+        return lot.best(lot.vehicles([rig], rules), lot.trailers(things), stock, style)
+    cars = lot.vehicles([replace(rig, vehicle=one) for one in things], rules)
     return lot.best(cars, lot.trailers([rig.trailer]), stock, style)
 
 
@@ -117,7 +118,7 @@ def _row(item, one: lot.Standing) -> dict:
 
     def both(name: str, dimension: str) -> dict | None:
         value = getattr(item, name, None)
-        return None if value is None else report.both(value, dimension)
+        return None if value is None else report.in_both(value, dimension)
 
     def named(key: str) -> str:
         return KEPT_BY.get(key) or link_name(key, wd)
@@ -160,11 +161,10 @@ class ReasonView(APIView):
             other = drafts.picked(side, name)
         except NotWritten as error:
             return _refused(error)
-        rig, rules = draft.rig_file.rig, house.rules()
+        rig, rules = draft.rig_file.rig, draft.now.rules
         if isinstance(other, Vehicle):
             candidate = lot.filled(replace(rig, vehicle=other), rig.trailer, rules, str(style or ""))
         else:
             candidate = lot.filled(rig, other, rules, str(style or ""))
         judged = assess(candidate, rules, draft.rig_file.stock)
-        told = report.plain(judged)
-        return Response({key: told[key] for key in ("planned", "hitch", "rules", "offsets", "elevation", "decisions")})
+        return Response(report.reason(judged))

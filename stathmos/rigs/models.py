@@ -94,13 +94,14 @@ class Rig(models.Model):
 
     def kept_parts(self) -> dict[str, dict[str, dict]]:
         """The parts that the rig took over, by kind and name, with their figures of that day."""
-        found: dict[str, dict[str, dict]] = {}
-        current = self.current()
-        for path, kind in PART_KINDS.items():
-            reading = current.get(path)
-            if reading is not None and reading.part:
-                found.setdefault(kind, {})[reading.typed] = reading.part
-        return found
+        return _parts_in(self.current())
+
+    def parts_taken_over(self) -> dict[str, dict[str, dict]]:
+        """The same, read from the few places that name a part: for a caller that wants nothing else of the rig."""
+        last: dict[str, Reading] = {}
+        for reading in self.readings.filter(path__in=list(PART_KINDS)).order_by("path", "revision"):
+            last[reading.path] = reading
+        return _parts_in({path: reading for path, reading in last.items() if reading.typed})
 
     def waivers(self) -> tuple[Waiver, ...]:
         """Where the house reserve was overridden, in the core's form."""
@@ -192,6 +193,15 @@ class ReserveWaiver(models.Model):
 
     def __str__(self) -> str:
         return f"{self.link} of {self.rig_id}"
+
+
+def _parts_in(current: dict[str, Reading]) -> dict[str, dict[str, dict]]:
+    found: dict[str, dict[str, dict]] = {}
+    for path, kind in PART_KINDS.items():
+        reading = current.get(path)
+        if reading is not None and reading.part:
+            found.setdefault(kind, {})[reading.typed] = reading.part
+    return found
 
 
 def document_of(readings, rig: Rig) -> dict:

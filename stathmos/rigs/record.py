@@ -5,7 +5,8 @@ from __future__ import annotations
 from django.http import Http404
 
 from stathmos.core.ratings import LINKS
-from stathmos.house import models as house
+from stathmos.house.models import House, the_house
+from stathmos.people.models import Person
 from stathmos.rigs.models import Rig
 from stathmos.rigs.signatures import signatures
 
@@ -18,8 +19,9 @@ def rig_or_404(pk: int) -> Rig:
         raise Http404 from absent
 
 
-def record_of(rig: Rig) -> dict:
-    """Names, entries in force with who wrote them, signatures, waivers."""
+def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
+    """Names, entries in force with who wrote them, signatures and which of them this person may give, waivers."""
+    rig.hold()
     return {
         "id": rig.pk,
         "version": rig.version,
@@ -41,7 +43,7 @@ def record_of(rig: Rig) -> dict:
             }
             for path, reading in rig.current().items()
         },
-        "signatures": signatures(rig, house.in_force()),
+        "signatures": signatures(rig, now or the_house(), person),
         "waivers": [
             {
                 "link": row.link,

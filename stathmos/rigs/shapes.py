@@ -3,12 +3,13 @@
 The data itself is made by `stathmos.core.report`; a test holds the two together.
 """
 
+from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
-from stathmos.core import finding, parts_list, reading_list, selection
+from stathmos.core import finding, parts_list, reading_list, report, selection
 from stathmos.core.ratings import State
-from stathmos.core.report import build
+from stathmos.core.report import build, callouts
 from stathmos.core.rig import KINDS
 from stathmos.core.signing import STATIONS
 from stathmos.rigs.models import PART_KINDS
@@ -26,18 +27,32 @@ def _maybe(kind: type, **more) -> s.Serializer:
 
 
 BothShape = shape("Both", us=text(), metric=text())
+
+
+@extend_schema_field({"oneOf": [{"type": "string"}, {"$ref": "#/components/schemas/Both"}]})
+class Words(s.Field):
+    """A text as it is said in one system of units; by system where both are sent."""
+
+
 RuleShape = shape("Rule", says=text(), source=text(), authority=text())
-TermShape = shape("Term", name=text(), text=BothShape(), from_=s.ChoiceField(PROVENANCES))
+TermShape = shape(
+    "Term",
+    name=text(),
+    text=Words(),
+    from_=s.ChoiceField(PROVENANCES),
+    worked=s.BooleanField(help_text="It has a working itself."),
+)
 WorkingShape = shape("Working", formula=text(), terms=TermShape(many=True), rule=_maybe(RuleShape), note=text())
 FigureShape = shape(
     "Figure",
     value=s.FloatField(required=False),
     unit=s.CharField(required=False),
     from_=s.ChoiceField(PROVENANCES, required=False),
-    text=BothShape(required=False),
-    spread=BothShape(required=False, help_text="Expanded uncertainty, k = 2."),
+    text=Words(required=False),
+    spread=Words(required=False, help_text="Expanded uncertainty, k = 2."),
     spread_value=s.FloatField(required=False, help_text="The same in the figure's unit, for drawing."),
     typed=s.CharField(required=False),
+    at=s.CharField(required=False, help_text="Where in the answer it stands, to ask for its working."),
     working=WorkingShape(required=False),
     missing=s.ListField(child=s.CharField(), required=False),
     ask=s.CharField(required=False),
@@ -55,7 +70,7 @@ LinkShape = shape(
     share=s.FloatField(allow_null=True),
     share_text=s.CharField(allow_null=True),
     margin=s.FloatField(allow_null=True),
-    margin_text=_maybe(BothShape),
+    margin_text=Words(allow_null=True),
     ask=text(),
     rule=_maybe(RuleShape),
     may_be_over=s.BooleanField(help_text="Within its rating, and known so badly that it may be over."),
@@ -68,7 +83,7 @@ PositionShape = shape(
     orientation=s.ChoiceField(["down", "up"]),
     hole=s.IntegerField(),
     rise=s.FloatField(),
-    rise_text=BothShape(),
+    rise_text=Words(),
     way=s.ChoiceField(["rise", "drop"]),
     holes_up=s.IntegerField(),
     holes_down=s.IntegerField(),
@@ -79,19 +94,19 @@ PartShape = shape(
     family=text(),
     state=s.ChoiceField(PART_STATES),
     rule=text(),
-    reason=BothShape(),
+    reason=Words(),
     tongue_rating=_maybe(FigureShape),
     tongue_minimum=_maybe(FigureShape),
     gross_rating=_maybe(FigureShape),
     position=_maybe(PositionShape),
-    residual_text=_maybe(BothShape),
+    residual_text=Words(allow_null=True),
     sleeve=s.CharField(allow_null=True),
 )
 DecisionShape = shape(
     "Decision",
     verdict=text(),
-    says=BothShape(),
-    reasons=shape("Reason", says=BothShape(), weight=text(), rule=RuleShape(), ask=text())(many=True),
+    says=Words(),
+    reasons=shape("Reason", says=Words(), weight=text(), rule=RuleShape(), ask=text())(many=True),
 )
 StateShape = shape(
     "CoupledState",
@@ -106,7 +121,7 @@ PartsShape = shape(
         quantity=s.IntegerField(),
         name=text(),
         what=text(),
-        why=BothShape(),
+        why=Words(),
         state=s.ChoiceField([parts_list.BUY, parts_list.HAVE, parts_list.ASK]),
         price=s.CharField(allow_null=True),
         amount=s.CharField(allow_null=True),
@@ -117,8 +132,8 @@ PartsShape = shape(
 VerdictShape = shape(
     "Verdict",
     state=s.ChoiceField(finding.ORDER),
-    says=BothShape(),
-    remedy=BothShape(),
+    says=Words(),
+    remedy=Words(),
     station=text(),
     more=s.IntegerField(),
 )
@@ -128,8 +143,8 @@ FindingShape = shape(
     state=s.ChoiceField(finding.ORDER),
     station=text(),
     subject=text(),
-    says=BothShape(),
-    remedy=BothShape(),
+    says=Words(),
+    remedy=Words(),
 )
 PoseShape = shape(
     "Pose",
@@ -173,7 +188,7 @@ BandShape = shape(
     text=text(),
     state=s.ChoiceField(SHARE_STATES),
     sides=s.ListField(child=s.ChoiceField(["low", "high"])),
-    correction_text=_maybe(BothShape),
+    correction_text=Words(allow_null=True),
     way=s.ChoiceField(["more", "less"], allow_null=True),
     ask=text(),
 )
@@ -187,7 +202,7 @@ LoadShape = shape(
     weight=FigureShape(),
     at=FigureShape(),
     to=FigureShape(),
-    to_text=_maybe(BothShape),
+    to_text=Words(allow_null=True),
     tongue=_maybe(FigureShape),
     x=s.FloatField(allow_null=True),
     to_x=s.FloatField(allow_null=True),
@@ -195,31 +210,26 @@ LoadShape = shape(
     end_x=s.FloatField(),
     writes=text(),
 )
-CrossedShape = shape("Crossed", name=text(), by=_maybe(BothShape))
-WritesShape = shape(
-    "MoveWrites",
-    us=s.DictField(child=EntryShape(allow_null=True)),
-    metric=s.DictField(child=EntryShape(allow_null=True)),
-)
+CrossedShape = shape("Crossed", name=text(), by=Words(allow_null=True))
 MoveShape = shape(
     "Move",
     load=text(),
-    says=BothShape(),
+    says=Words(),
     share_text=text(),
-    tongue=_maybe(BothShape),
-    front=_maybe(BothShape),
-    rear=_maybe(BothShape),
-    trailer_axles=_maybe(BothShape),
+    tongue=Words(allow_null=True),
+    front=Words(allow_null=True),
+    rear=Words(allow_null=True),
+    trailer_axles=Words(allow_null=True),
     crosses=CrossedShape(many=True),
-    writes=WritesShape(),
+    writes=s.DictField(child=EntryShape(allow_null=True)),
 )
 RemedyShape = shape(
     "Remedy",
     link=text(),
-    says=BothShape(),
+    says=Words(),
     lightens=s.BooleanField(),
     crosses=CrossedShape(many=True),
-    writes=WritesShape(),
+    writes=s.DictField(child=EntryShape(allow_null=True)),
 )
 OffsetShape = shape(
     "OffsetCompared",
@@ -242,156 +252,204 @@ SettingsShape = shape(
     source=s.ChoiceField(["model", "handbook"]),
     wind=FigureShape(),
     ask=text(),
+    restoration=_maybe(FigureShape),
+    bar_each=_maybe(FigureShape),
 )
+RulesShape = shape(
+    "Rules",
+    share=text(),
+    share_authority=text(),
+    restoration=text(),
+    restoration_authority=text(),
+    offset=text(),
+    offset_authority=text(),
+    reserve=s.FloatField(),
+    reserve_text=text(),
+    front_loss_text=text(),
+)
+ToReadShape = shape(
+    "ToRead",
+    path=text(),
+    name=text(),
+    read_at=text(),
+    why=s.ChoiceField(reading_list.ORDER),
+    now=text(),
+    decides=s.ListField(child=s.CharField()),
+)
+LoadingShape = shape(
+    "Loading",
+    loads=LoadShape(many=True),
+    cases=_figures("Case", *("tongue", "gross", "share", "front", "rear", "trailer_axles"), key=text(), name=text())(
+        many=True
+    ),
+    moves=MoveShape(many=True),
+    weighed=s.BooleanField(),
+    share_state=s.ChoiceField(SHARE_STATES),
+    band=BandShape(),
+)
+WeightsShape = _figures(
+    "Weights",
+    *("tongue", "gross", "share", "tongue_standing", "gross_standing", "hitch_load"),
+    share_spread=s.FloatField(allow_null=True),
+    still_to_change=s.IntegerField(),
+    ways=shape("Way", key=text(), name=text(), figure=FigureShape(), became=s.ChoiceField(BECAME))(many=True),
+    agree=s.BooleanField(),
+    share_state=s.ChoiceField(SHARE_STATES),
+    band=BandShape(),
+    schools=BandShape(many=True),
+    next=shape(
+        "NextReading",
+        key=text(),
+        name=text(),
+        tongue_spread=Words(),
+        share_spread=text(),
+        settles=s.FloatField(),
+        settles_text=text(),
+    )(many=True),
+    bridge=_figures(
+        "Weighbridge",
+        *("gross", "restoration", "transferred"),
+        passes=s.ListField(child=s.IntegerField()),
+        closes=s.BooleanField(allow_null=True),
+        apart_text=Words(allow_null=True),
+        tolerance_text=Words(allow_null=True),
+        repeat=Words(allow_null=True),
+    )(),
+    warnings=s.ListField(child=Words()),
+    gross_class=s.IntegerField(allow_null=True),
+)
+RatingsShape = shape(
+    "Ratings", planned=ChainShape(), full=ChainShape(), rules=RulesShape(), remedies=RemedyShape(many=True)
+)
+HeightsShape = _figures(
+    "Heights",
+    *("coupler", "receiver", "offset", "settle"),
+    *("ball_wanted", "rise_wanted", "ball_standing", "residual", "pitch", "rail"),
+    ball_is_measured=s.BooleanField(),
+    shank=_maybe(PartShape),
+    school=text(),
+    school_authority=text(),
+    weight_distributing=s.BooleanField(),
+    offsets=OffsetShape(many=True),
+    states=StateShape(many=True),
+    settings=_maybe(SettingsShape),
+)
+HitchShape = _figures(
+    "HitchChoice",
+    *("hitch_load", "hitch_load_full", "ball_standing"),
+    weight_distributing=s.BooleanField(),
+    kits=PartShape(many=True),
+    balls=PartShape(many=True),
+    shanks=PartShape(many=True),
+    in_force=shape(
+        "InForce",
+        kit=s.CharField(allow_null=True),
+        shank=s.CharField(allow_null=True),
+        ball=s.CharField(allow_null=True),
+        sleeve=s.CharField(allow_null=True),
+    )(),
+    fitted_kit=s.CharField(allow_null=True),
+    bracket=_maybe(FigureShape),
+    builds=shape(
+        "WholeBuild",
+        kit=s.CharField(allow_null=True),
+        shank=text(),
+        ball=text(),
+        position=_maybe(PositionShape),
+        residual_text=Words(),
+        why=Words(),
+        price=s.CharField(allow_null=True),
+    )(many=True),
+    builds_serving=s.IntegerField(),
+    builds_tried=s.IntegerField(),
+    settings=_maybe(SettingsShape),
+    parts=PartsShape(),
+)
+DecisionsShape = shape(
+    "Decisions",
+    distribution=DecisionShape(),
+    sway=DecisionShape(),
+    sway_provided=text(),
+    sway_says=Words(),
+    bars_off=s.ListField(child=Words()),
+)
+NotesShape = shape(
+    "Notes",
+    callouts=shape(
+        "Callout",
+        at=s.ChoiceField(callouts.SPOTS),
+        kind=s.ChoiceField([callouts.LOAD, callouts.HEIGHT]),
+        text=Words(),
+        alarm=s.BooleanField(),
+    )(many=True),
+    spans=shape("Span", from_=s.FloatField(), to=s.FloatField(), text=Words())(many=True),
+    alarms=s.ListField(child=s.CharField()),
+)
+#: the stations that have a live answer
+DESK = list(report.STATIONS)
+#: what one station shows beside what all of them do; a test holds it to `report.STATIONS`
+SECTIONS = {
+    "to_read": ToReadShape(many=True, required=False),
+    "loading": LoadingShape(required=False),
+    "weights": WeightsShape(required=False),
+    "ratings": RatingsShape(required=False),
+    "heights": HeightsShape(required=False),
+    "hitch": HitchShape(required=False),
+    "decisions": DecisionsShape(required=False),
+}
 AssessmentShape = shape(
     "Assessment",
     verdict=VerdictShape(),
     findings=FindingShape(many=True),
-    rules=shape(
-        "Rules",
-        share=text(),
-        share_authority=text(),
-        restoration=text(),
-        restoration_authority=text(),
-        offset=text(),
-        offset_authority=text(),
-        reserve=s.FloatField(),
-        reserve_text=text(),
-        front_loss_text=text(),
-    )(),
-    weights=_figures(
-        "Weights",
-        *("tongue", "gross", "share", "tongue_standing", "gross_standing", "hitch_load", "hitch_load_full"),
-        share_spread=s.FloatField(allow_null=True),
-        still_to_change=s.IntegerField(),
-        ways=shape("Way", key=text(), name=text(), figure=FigureShape(), became=s.ChoiceField(BECAME))(many=True),
-        agree=s.BooleanField(),
-        share_state=s.ChoiceField(SHARE_STATES),
-        band=BandShape(),
-        schools=BandShape(many=True),
-        next=shape(
-            "NextReading",
-            key=text(),
-            name=text(),
-            tongue_spread=BothShape(),
-            share_spread=text(),
-            settles=s.FloatField(),
-            settles_text=text(),
-        )(many=True),
-        bridge=_figures(
-            "Weighbridge",
-            *("gross", "restoration", "transferred"),
-            passes=s.ListField(child=s.IntegerField()),
-            closes=s.BooleanField(allow_null=True),
-            apart_text=_maybe(BothShape),
-            tolerance_text=_maybe(BothShape),
-            repeat=_maybe(BothShape),
-        )(),
-        warnings=BothShape(many=True),
-        gross_class=s.IntegerField(allow_null=True),
-    )(),
-    loading=_figures(
-        "Loading",
-        *("front", "rear", "aboard"),
-        loads=LoadShape(many=True),
-        cases=_figures(
-            "Case", *("tongue", "gross", "share", "front", "rear", "trailer_axles"), key=text(), name=text()
-        )(many=True),
-        moves=MoveShape(many=True),
-        weighed=s.BooleanField(),
-    )(),
-    to_read=shape(
-        "ToRead",
-        path=text(),
-        name=text(),
-        read_at=text(),
-        why=s.ChoiceField(reading_list.ORDER),
-        now=text(),
-        decides=s.ListField(child=s.CharField()),
-    )(many=True),
-    problems=shape("Contradiction", place=text(), says=BothShape())(many=True),
-    heights=_figures(
-        "Heights",
-        *("coupler", "receiver", "offset", "settle"),
-        *("ball_wanted", "rise_wanted", "ball_standing", "residual", "pitch", "rail"),
-        ball_is_measured=s.BooleanField(),
-    )(),
-    hitch=shape(
-        "HitchChoice",
-        weight_distributing=s.BooleanField(),
-        kits=PartShape(many=True),
-        balls=PartShape(many=True),
-        shanks=PartShape(many=True),
-        in_force=shape(
-            "InForce",
-            kit=s.CharField(allow_null=True),
-            shank=s.CharField(allow_null=True),
-            ball=s.CharField(allow_null=True),
-            sleeve=s.CharField(allow_null=True),
-        )(),
-        fitted_kit=s.CharField(allow_null=True),
-        bracket=_maybe(FigureShape),
-        builds=shape(
-            "WholeBuild",
-            kit=s.CharField(allow_null=True),
-            shank=text(),
-            ball=text(),
-            position=_maybe(PositionShape),
-            residual_text=BothShape(),
-            why=BothShape(),
-            price=s.CharField(allow_null=True),
-        )(many=True),
-        builds_serving=s.IntegerField(),
-        builds_tried=s.IntegerField(),
-        settings=_maybe(SettingsShape),
-    )(),
-    decisions=shape(
-        "Decisions",
-        distribution=DecisionShape(),
-        sway=DecisionShape(),
-        sway_provided=text(),
-        sway_says=BothShape(),
-        bars_off=BothShape(many=True),
-    )(),
-    offsets=OffsetShape(many=True),
-    states=StateShape(many=True),
-    parts=PartsShape(),
-    remedies=RemedyShape(many=True),
-    planned=ChainShape(),
-    full=ChainShape(),
+    problems=shape("Contradiction", place=text(), says=Words())(many=True),
+    notes=NotesShape(),
     elevation=ElevationShape(),
+    **SECTIONS,
 )
-
-_WHOLE = AssessmentShape().fields
 LotReasonedShape = shape(
-    "LotReasoned", **{key: _WHOLE[key] for key in ("planned", "hitch", "rules", "offsets", "elevation", "decisions")}
+    "LotReasoned",
+    planned=ChainShape(),
+    hitch=HitchShape(),
+    rules=RulesShape(),
+    offsets=OffsetShape(many=True),
+    elevation=ElevationShape(),
+    decisions=DecisionsShape(),
 )
 
 ProblemShape = shape("Problem", place=text(), says=text())
+_STATION, _SYSTEM = s.ChoiceField(DESK), s.ChoiceField(["us", "metric"])
 LiveShape = shape(
     "Live",
+    station=_STATION,
+    system=_SYSTEM,
     assessment=AssessmentShape(),
     what_if=_maybe(
         shape(
             "WhatIf",
             ask=text(),
             state=_maybe(StateShape),
-            changes=s.DictField(child=BothShape(), help_text="Change of each figure, with its sign."),
-            says=BothShape(many=True),
+            changes=s.DictField(child=Words(), help_text="Change of each figure, with its sign."),
+            says=s.ListField(child=Words()),
             pose=_maybe(PoseShape),
         )
     ),
     problems=ProblemShape(many=True),
-    read=s.DictField(child=BothShape(), help_text="How each figure was read, by path, in both systems."),
+    read=s.DictField(child=s.CharField(), help_text="How each figure was read, by path."),
     lengths=s.DictField(child=s.FloatField(), help_text="Each length in mm, by path, for drawing."),
 )
 _DRAFT = {
     "entries": s.DictField(child=EntryShape()),
     "rig": s.IntegerField(required=False, allow_null=True, help_text="The saved rig that the entries belong to."),
 }
+_SHOWN = {
+    "station": s.ChoiceField(DESK, required=False, help_text="Which station's answer: Meet's, if left out."),
+    "system": s.ChoiceField(["us", "metric"], required=False),
+}
+WorkingAskShape = shape("WorkingAsk", **_DRAFT, **_SHOWN, at=text())
 DraftShape = shape(
     "Draft",
     **_DRAFT,
+    **_SHOWN,
     what_if=shape(
         "WhatIfAsk",
         holes=s.IntegerField(required=False),
@@ -479,6 +537,7 @@ SignatureShape = shape(
     state=s.ChoiceField(SIGNATURE_STATES),
     by=s.CharField(allow_null=True),
     at=s.DateTimeField(allow_null=True),
+    may_sign=s.BooleanField(help_text="Whether this person may sign it."),
     changes=shape(
         "SignatureChange",
         path=text(),
@@ -554,6 +613,8 @@ FieldShape = shape(
     usual=s.ChoiceField(PROVENANCES),
     choices=shape("FieldChoice", value=text(), word=text())(many=True),
     datums=shape("FieldDatum", value=text(), word=text())(many=True),
+    halves=s.BooleanField(help_text="A count that may be half of one."),
+    may_write=s.BooleanField(help_text="Whether this person may write it."),
 )
 StepShape = shape(
     "Step",

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from stathmos.catalogue.shelf import parts_on_the_shelf, with_kept
 from stathmos.core import signing
 from stathmos.core.finding import Finding
 from stathmos.core.handover import unsigned
-from stathmos.core.stock import Stock
-from stathmos.house import models as house
-from stathmos.house.models import HouseRules
+from stathmos.house.models import House, HouseRules
+from stathmos.people.models import Person
 from stathmos.rigs.models import Reading, Rig
+from stathmos.rigs.theirs import may_sign
 
 SIGNED, STALE, OPEN = "signed", "stale", "open"
 
@@ -21,17 +20,19 @@ def entries_now(latest: dict[str, Reading], house: HouseRules | None) -> dict[st
     return {**written, **chosen}
 
 
-def signatures(rig: Rig, house: HouseRules | None, offered: Stock | None = None) -> list[dict]:
-    """Each station's last sign-off: signed, stale with what changed and by whom, or open.
+def signatures(rig: Rig, now: House, person: Person) -> list[dict]:
+    """Each station's last sign-off: signed, stale with what changed and by whom, or open; and whether this person may sign."""
+    return [{**one, "may_sign": may_sign(person, one["station"])} for one in standing(rig, now)]
 
-    ``offered``: the parts on the shelf, where the caller has them at hand.
-    """
+
+def standing(rig: Rig, house: House) -> list[dict]:
+    """Each station's last sign-off: signed, stale with what changed and by whom, or open."""
     last = {sign_off.station: sign_off for sign_off in rig.sign_offs.select_related("signed_by").order_by("revision")}
     if not last:
         return [_open(station) for station in signing.STATIONS]
     latest = rig.latest()
-    now = entries_now(latest, house)
-    stock = with_kept(parts_on_the_shelf() if offered is None else offered, rig.kept_parts())
+    now = entries_now(latest, house.chosen)
+    stock = house.shelf.with_kept(rig.kept_parts())
     told = []
     for station in signing.STATIONS:
         if station not in last:
@@ -47,7 +48,7 @@ def signatures(rig: Rig, house: HouseRules | None, offered: Stock | None = None)
                 "state": STALE if stale else SIGNED,
                 "by": sign_off.signed_by.called,
                 "at": sign_off.signed_at,
-                "changes": [_change(one, latest, house) for one in signing.changes(sign_off.basis, stands_on)]
+                "changes": [_change(one, latest, house.chosen) for one in signing.changes(sign_off.basis, stands_on)]
                 if stale
                 else [],
             }
@@ -71,7 +72,7 @@ def _change(one: signing.Changed, latest: dict[str, Reading], house: HouseRules 
     return {"path": one.path, "name": one.name, "before": one.before, "after": one.after, "by": by, "at": at}
 
 
-def bay_signature(rig: Rig, offered: Stock | None = None) -> tuple[Finding, ...]:
+def bay_signature(rig: Rig, now: House) -> tuple[Finding, ...]:
     """What the hand-over lacks of the technician's signature; nothing where it stands."""
-    found = next(one for one in signatures(rig, house.in_force(), offered) if one["station"] == "bay")
+    found = next(one for one in standing(rig, now) if one["station"] == "bay")
     return unsigned(found["state"], tuple(change["name"] for change in found["changes"]))

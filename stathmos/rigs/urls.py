@@ -16,6 +16,7 @@ urlpatterns = [
     path("lot/reason/", lot_api.ReasonView.as_view()),
     path("place/", api.PlaceView.as_view()),
     path("load-kinds/", api.LoadKindsView.as_view()),
+    path("working/", api.WorkingView.as_view()),
     path("assess/", api.AssessView.as_view()),
     path("step/", api.StepView.as_view()),
     path("fields/", api.FieldsView.as_view()),

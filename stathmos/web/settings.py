@@ -100,7 +100,7 @@ WHITENOISE_USE_FINDERS = "test" in sys.argv
 REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
     "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
-    "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
+    "DEFAULT_RENDERER_CLASSES": ["stathmos.web.renderers.Json"],
     "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
     "EXCEPTION_HANDLER": "stathmos.web.errors.handle",
@@ -118,6 +118,8 @@ SPECTACULAR_SETTINGS = {
         "ShareStateEnum": "stathmos.rigs.shapes.SHARE_STATES",
         "SignatureStateEnum": "stathmos.rigs.shapes.SIGNATURE_STATES",
         "LoadWhenEnum": "stathmos.rigs.shapes.LOAD_WHEN",
+        "StationEnum": "stathmos.core.signing.STATIONS",
+        "DeskStationEnum": "stathmos.rigs.shapes.DESK",
         "UnitSystemEnum": "stathmos.core.units.SYSTEMS",
     },
 }

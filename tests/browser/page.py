@@ -70,6 +70,7 @@ class BrowserTest(Truncating, StaticLiveServerTestCase):
         button = self.page.get_by_role("navigation", name="Stations").get_by_role("button", name=name)
         button.click()
         expect(button).to_have_attribute("aria-current", "step")
+        expect(self.page.get_by_text("Working it out…")).to_have_count(0)
 
     def field(self, label: str) -> Locator:
         return self.page.get_by_label(label, exact=True)

@@ -61,7 +61,7 @@ class WhateverIsKnown(unittest.TestCase):
 
     def test_unknown_links_name_what_to_read_in_words(self) -> None:
         plain = report.plain(assessed(without([("vehicle", "rear_gawr")])))
-        rear = next(one for one in plain["planned"]["links"] if one["key"] == "rear_gawr")
+        rear = next(one for one in plain["ratings"]["planned"]["links"] if one["key"] == "rear_gawr")
         self.assertEqual(rear["ask"], "Rear GAWR (certification label in the driver's door jamb)")
 
 

@@ -193,14 +193,12 @@ class WholeBuilds(unittest.TestCase):
                 drop="0 in",
             )
             document["stock"]["shanks"].append(mount)
-            found = assessed(document).choice
+            found = assessed(document)
             if found.builds.best:
-                best = found.builds.best[0]
-                self.assertEqual(best.shank.part.name, found.in_force.shank.name)
-                self.assertEqual(best.ball.part.name, found.in_force.ball.name)
-                self.assertEqual(
-                    best.kit.part.name if best.kit else None, found.in_force.kit.name if found.in_force.kit else None
-                )
+                best, in_force = found.builds.best[0], found.choice.in_force
+                self.assertEqual(best.shank.part.name, in_force.shank.name)
+                self.assertEqual(best.ball.part.name, in_force.ball.name)
+                self.assertEqual(best.kit.part.name if best.kit else None, in_force.kit.name if in_force.kit else None)
 
 
 PRICED = {

@@ -168,7 +168,7 @@ class InWords(unittest.TestCase):
         for system, unit in (("us", "lb"), ("metric", "kg")):
             plain = report.plain(assessed(rig(trailer__chain_rating=None)))
             text = statement(plain, "Somebody", system)
-            for one in plain["planned"]["links"]:
+            for one in plain["ratings"]["planned"]["links"]:
                 self.assertIn(one["name"], text)
             for part in (
                 "Kit 600: rejected",

@@ -12,6 +12,7 @@ from stathmos.core.bay import Fit, fit
 from stathmos.core.handover import hand_over, inspection_in_days, unsigned
 from stathmos.core.report import bay as report_bay
 from stathmos.core.report import handover as report_handover
+from stathmos.core.report import written
 from stathmos.core.rig import Rig
 from stathmos.core.rig.handover import SYMPTOMS
 from stathmos.core.rules import Rules
@@ -96,9 +97,9 @@ class Card(unittest.TestCase):
     def test_all_of_it_is_plain_data(self) -> None:
         for rig, fitted in (read(), (Rig(), fit(Rig()))):
             names = dict.fromkeys(("customer", "vehicle", "trailer", "technician", "advisor"), "x")
-            json.dumps(report_handover.card(rig, fitted, names, "2026-01-01"), allow_nan=False)
-            json.dumps(report_bay.plain(fitted), allow_nan=False)
-            json.dumps(report_handover.plain(hand_over(rig, fitted)), allow_nan=False)
+            json.dumps(written(report_handover.card(rig, fitted, names, "2026-01-01")), allow_nan=False)
+            json.dumps(written(report_bay.tree(fitted)), allow_nan=False)
+            json.dumps(written(report_handover.tree(hand_over(rig, fitted))), allow_nan=False)
 
 
 class Complaints(unittest.TestCase):

@@ -180,14 +180,14 @@ class Report(unittest.TestCase):
                 )
             )
         )
-        link = next(one for one in plain["planned"]["links"] if one["key"] == "tongue_limit")
+        link = next(one for one in plain["ratings"]["planned"]["links"] if one["key"] == "tongue_limit")
         self.assertEqual(
             (link["demand"]["text"]["us"], link["rating"]["text"]["us"], link["margin_text"]["us"]),
             ("801 lb", "1,199 lb", "399 lb"),
         )
 
     def test_rules_say_whose_they_are(self) -> None:
-        self.assertEqual(self.plain["rules"]["share_authority"], "Stathmos default")
+        self.assertEqual(self.plain["ratings"]["rules"]["share_authority"], "Stathmos default")
         own = report.plain(assessed(rig(ways__share_school="about_ten")))
-        self.assertEqual(own["rules"]["share_authority"], "chosen for this rig")
+        self.assertEqual(own["ratings"]["rules"]["share_authority"], "chosen for this rig")
         self.assertEqual(own["weights"]["share"]["working"]["rule"]["authority"], "chosen for this rig")

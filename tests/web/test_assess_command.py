@@ -75,7 +75,7 @@ class Assess(unittest.TestCase):
         self.assertEqual(done.returncode, 0, done.stderr)
         report = json.loads(done.stdout)
         self.assertEqual(report["verdict"]["state"], "refused")
-        rear = next(link for link in report["planned"]["links"] if link["key"] == "rear_gawr")
+        rear = next(link for link in report["ratings"]["planned"]["links"] if link["key"] == "rear_gawr")
         self.assertEqual(rear["demand"]["unit"], "kg")
         self.assertTrue(rear["demand"]["working"]["formula"])
 

@@ -32,20 +32,24 @@ class HouseRule(WithDemo):
             path: {key: entry[key] for key in ("is", "from", "system", "datum") if key in entry}
             for path, entry in record["entries"].items()
         }
-        _, live = self.ask("POST", "assess/", {"entries": entries})
+        _, live = self.ask("POST", "assess/", {"entries": entries, "station": "weigh"})
         band = live["assessment"]["weights"]["band"]
         self.assertEqual((band["school"], band["authority"], band["state"]), ("11–13 %", "house rule", "inside"))
-        self.assertEqual(live["assessment"]["rules"]["reserve_text"], "15.0 %")
+        _, live = self.ask("POST", "assess/", {"entries": entries, "station": "ratings"})
+        self.assertEqual(live["assessment"]["ratings"]["rules"]["reserve_text"], "15.0 %")
 
     def test_a_rig_may_choose_otherwise_and_the_handbook_overrules_both(self) -> None:
         self.choose(share_school="four_to_seven")
         entries = {"ways.share_school": rule("about_ten")}
-        _, live = self.ask("POST", "assess/", {"entries": entries})
-        self.assertEqual(live["assessment"]["rules"]["share_authority"], "chosen for this rig")
+        _, live = self.ask("POST", "assess/", {"entries": entries, "station": "ratings"})
+        self.assertEqual(live["assessment"]["ratings"]["rules"]["share_authority"], "chosen for this rig")
         entries |= {"vehicle.handbook_share_low": rule("10 %"), "vehicle.handbook_share_high": rule("14 %")}
-        _, live = self.ask("POST", "assess/", {"entries": entries})
+        _, live = self.ask("POST", "assess/", {"entries": entries, "station": "ratings"})
         self.assertEqual(
-            (live["assessment"]["rules"]["share"], live["assessment"]["rules"]["share_authority"]),
+            (
+                live["assessment"]["ratings"]["rules"]["share"],
+                live["assessment"]["ratings"]["rules"]["share_authority"],
+            ),
             ("10–14 %", "tow-vehicle handbook"),
         )
 

@@ -48,7 +48,7 @@ class AtOneTime(Truncating, TransactionTestCase):
 
 class DatabaseGone(WithDemo):
     def test_it_is_said_in_words_and_not_as_a_fault(self) -> None:
-        gone = mock.patch("stathmos.rigs.drafts.parts_on_the_shelf", side_effect=OperationalError(2002, "gone"))
+        gone = mock.patch("stathmos.rigs.drafts.the_house", side_effect=OperationalError(2002, "gone"))
         with gone, self.assertLogs("stathmos.web.errors", "ERROR"):
             status, said = self.ask("POST", "assess/", {"entries": {}})
         self.assertEqual(status, 503)

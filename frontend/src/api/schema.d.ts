@@ -642,6 +642,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/working/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The working of one figure of the live answer, when somebody opens it. Nothing is saved. */
+        post: operations["working"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -651,35 +668,29 @@ export interface components {
             name?: string;
         };
         Assessment: {
+            to_read?: components["schemas"]["ToRead"][];
+            loading?: components["schemas"]["Loading"];
+            weights?: components["schemas"]["Weights"];
+            ratings?: components["schemas"]["Ratings"];
+            heights?: components["schemas"]["Heights"];
+            hitch?: components["schemas"]["HitchChoice"];
+            decisions?: components["schemas"]["Decisions"];
             verdict: components["schemas"]["Verdict"];
             findings: components["schemas"]["Finding"][];
-            rules: components["schemas"]["Rules"];
-            weights: components["schemas"]["Weights"];
-            loading: components["schemas"]["Loading"];
-            to_read: components["schemas"]["ToRead"][];
             problems: components["schemas"]["Contradiction"][];
-            heights: components["schemas"]["Heights"];
-            axles: components["schemas"]["Axles"];
-            standing: components["schemas"]["Standing"];
-            hitch: components["schemas"]["HitchChoice"];
-            decisions: components["schemas"]["Decisions"];
-            offsets: components["schemas"]["OffsetCompared"][];
-            states: components["schemas"]["CoupledState"][];
-            parts: components["schemas"]["PartsList"];
-            remedies: components["schemas"]["Remedy"][];
-            planned: components["schemas"]["Chain"];
-            full: components["schemas"]["Chain"];
+            notes: components["schemas"]["Notes"];
             elevation: components["schemas"]["Elevation"];
         };
-        Axles: {
-            front_bare: components["schemas"]["Figure"];
-            rear_bare: components["schemas"]["Figure"];
-            front_aim: components["schemas"]["Figure"];
-            rear_aim: components["schemas"]["Figure"];
-            trailer_aim: components["schemas"]["Figure"];
-            bar_force_each: components["schemas"]["Figure"];
-            ball_force: components["schemas"]["Figure"];
-        };
+        /**
+         * @description * `front_axle` - front_axle
+         *     * `rear_axle` - rear_axle
+         *     * `ball` - ball
+         *     * `trailer_axles` - trailer_axles
+         *     * `coupler` - coupler
+         *     * `receiver` - receiver
+         * @enum {string}
+         */
+        AtEnum: "front_axle" | "rear_axle" | "ball" | "trailer_axles" | "coupler" | "receiver";
         Band: {
             key: string;
             school: string;
@@ -692,7 +703,7 @@ export interface components {
             text: string;
             state: components["schemas"]["ShareStateEnum"];
             sides: components["schemas"]["SidesEnum"][];
-            correction_text: components["schemas"]["Both"] | null;
+            correction_text: (string | components["schemas"]["Both"]) | null;
             way: (components["schemas"]["BandWayEnum"] | components["schemas"]["NullEnum"]) | null;
             ask: string;
         };
@@ -821,6 +832,18 @@ export interface components {
             people: number;
             left: string[];
         };
+        Callout: {
+            at: components["schemas"]["AtEnum"];
+            kind: components["schemas"]["CalloutKindEnum"];
+            text: string | components["schemas"]["Both"];
+            alarm: boolean;
+        };
+        /**
+         * @description * `load` - load
+         *     * `height` - height
+         * @enum {string}
+         */
+        CalloutKindEnum: "load" | "height";
         CardBlock: {
             heading: string;
             lines: components["schemas"]["CardLine"][];
@@ -951,7 +974,7 @@ export interface components {
         };
         Contradiction: {
             place: string;
-            says: components["schemas"]["Both"];
+            says: string | components["schemas"]["Both"];
         };
         Counted: {
             kind: string;
@@ -974,26 +997,48 @@ export interface components {
         };
         Crossed: {
             name: string;
-            by: components["schemas"]["Both"] | null;
+            by: (string | components["schemas"]["Both"]) | null;
         };
         Decision: {
             verdict: string;
-            says: components["schemas"]["Both"];
+            says: string | components["schemas"]["Both"];
             reasons: components["schemas"]["Reason"][];
         };
         Decisions: {
             distribution: components["schemas"]["Decision"];
             sway: components["schemas"]["Decision"];
             sway_provided: string;
-            sway_says: components["schemas"]["Both"];
-            bars_off: components["schemas"]["Both"][];
+            sway_says: string | components["schemas"]["Both"];
+            bars_off: (string | components["schemas"]["Both"])[];
         };
+        /**
+         * @description * `meet` - meet
+         *     * `load` - load
+         *     * `weigh` - weigh
+         *     * `ratings` - ratings
+         *     * `height` - height
+         *     * `hitch` - hitch
+         * @enum {string}
+         */
+        DeskStationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch";
         DraftRequest: {
             entries: {
                 [key: string]: components["schemas"]["EntryRequest"];
             };
             /** @description The saved rig that the entries belong to. */
             rig?: number | null;
+            /**
+             * @description Which station's answer: Meet's, if left out.
+             *
+             *     * `meet` - meet
+             *     * `load` - load
+             *     * `weigh` - weigh
+             *     * `ratings` - ratings
+             *     * `height` - height
+             *     * `hitch` - hitch
+             */
+            station?: components["schemas"]["DeskStationEnum"];
+            system?: components["schemas"]["UnitSystemEnum"];
             what_if?: components["schemas"]["WhatIfAskRequest"] | null;
         };
         DrillStep: {
@@ -1100,6 +1145,10 @@ export interface components {
             usual: components["schemas"]["ProvenanceEnum"];
             choices: components["schemas"]["FieldChoice"][];
             datums: components["schemas"]["FieldDatum"][];
+            /** @description A count that may be half of one. */
+            halves: boolean;
+            /** @description Whether this person may write it. */
+            may_write: boolean;
         };
         FieldChoice: {
             value: string;
@@ -1121,15 +1170,17 @@ export interface components {
             value?: number;
             unit?: string;
             from?: components["schemas"]["ProvenanceEnum"];
-            text?: components["schemas"]["Both"];
+            text?: string | components["schemas"]["Both"];
             /** @description Expanded uncertainty, k = 2. */
-            spread?: components["schemas"]["Both"];
+            spread?: string | components["schemas"]["Both"];
             /**
              * Format: double
              * @description The same in the figure's unit, for drawing.
              */
             spread_value?: number;
             typed?: string;
+            /** @description Where in the answer it stands, to ask for its working. */
+            at?: string;
             working?: components["schemas"]["Working"];
             missing?: string[];
             ask?: string;
@@ -1139,8 +1190,8 @@ export interface components {
             state: components["schemas"]["VerdictStateEnum"];
             station: string;
             subject: string;
-            says: components["schemas"]["Both"];
-            remedy: components["schemas"]["Both"];
+            says: string | components["schemas"]["Both"];
+            remedy: string | components["schemas"]["Both"];
         };
         Fit: {
             kit: string | null;
@@ -1185,15 +1236,17 @@ export interface components {
         };
         Heights: {
             ball_is_measured: boolean;
+            shank: components["schemas"]["Part"] | null;
+            school: string;
+            school_authority: string;
+            weight_distributing: boolean;
+            offsets: components["schemas"]["OffsetCompared"][];
+            states: components["schemas"]["CoupledState"][];
+            settings: components["schemas"]["Settings"] | null;
             coupler: components["schemas"]["Figure"];
             receiver: components["schemas"]["Figure"];
             offset: components["schemas"]["Figure"];
-            settle_bare: components["schemas"]["Figure"];
             settle: components["schemas"]["Figure"];
-            front_bare: components["schemas"]["Figure"];
-            rear_bare: components["schemas"]["Figure"];
-            front: components["schemas"]["Figure"];
-            rear: components["schemas"]["Figure"];
             ball_wanted: components["schemas"]["Figure"];
             rise_wanted: components["schemas"]["Figure"];
             ball_standing: components["schemas"]["Figure"];
@@ -1213,6 +1266,10 @@ export interface components {
             builds_serving: number;
             builds_tried: number;
             settings: components["schemas"]["Settings"] | null;
+            parts: components["schemas"]["PartsList"];
+            hitch_load: components["schemas"]["Figure"];
+            hitch_load_full: components["schemas"]["Figure"];
+            ball_standing: components["schemas"]["Figure"];
         };
         House: {
             /** @description What the manager chose, by name; what is left out is the default. */
@@ -1274,7 +1331,7 @@ export interface components {
             share_text: string | null;
             /** Format: double */
             margin: number | null;
-            margin_text: components["schemas"]["Both"] | null;
+            margin_text: (string | components["schemas"]["Both"]) | null;
             ask: string;
             rule: components["schemas"]["Rule"] | null;
             /** @description Within its rating, and known so badly that it may be over. */
@@ -1302,12 +1359,14 @@ export interface components {
             reason: string;
         };
         Live: {
+            station: components["schemas"]["DeskStationEnum"];
+            system: components["schemas"]["UnitSystemEnum"];
             assessment: components["schemas"]["Assessment"];
             what_if: components["schemas"]["WhatIf"] | null;
             problems: components["schemas"]["Problem"][];
-            /** @description How each figure was read, by path, in both systems. */
+            /** @description How each figure was read, by path. */
             read: {
-                [key: string]: components["schemas"]["Both"];
+                [key: string]: string;
             };
             /** @description Each length in mm, by path, for drawing. */
             lengths: {
@@ -1333,9 +1392,8 @@ export interface components {
             cases: components["schemas"]["Case"][];
             moves: components["schemas"]["Move"][];
             weighed: boolean;
-            front: components["schemas"]["Figure"];
-            rear: components["schemas"]["Figure"];
-            aboard: components["schemas"]["Figure"];
+            share_state: components["schemas"]["ShareStateEnum"];
+            band: components["schemas"]["Band"];
         };
         Lot: {
             side: components["schemas"]["SideEnum"];
@@ -1367,12 +1425,12 @@ export interface components {
             style: string;
         };
         LotReasoned: {
-            rules: components["schemas"]["Rules"];
-            hitch: components["schemas"]["HitchChoice"];
-            decisions: components["schemas"]["Decisions"];
-            offsets: components["schemas"]["OffsetCompared"][];
             planned: components["schemas"]["Chain"];
+            hitch: components["schemas"]["HitchChoice"];
+            rules: components["schemas"]["Rules"];
+            offsets: components["schemas"]["OffsetCompared"][];
             elevation: components["schemas"]["Elevation"];
+            decisions: components["schemas"]["Decisions"];
         };
         LotRow: {
             name: string;
@@ -1405,20 +1463,14 @@ export interface components {
         };
         Move: {
             load: string;
-            says: components["schemas"]["Both"];
+            says: string | components["schemas"]["Both"];
             share_text: string;
-            tongue: components["schemas"]["Both"] | null;
-            front: components["schemas"]["Both"] | null;
-            rear: components["schemas"]["Both"] | null;
-            trailer_axles: components["schemas"]["Both"] | null;
+            tongue: (string | components["schemas"]["Both"]) | null;
+            front: (string | components["schemas"]["Both"]) | null;
+            rear: (string | components["schemas"]["Both"]) | null;
+            trailer_axles: (string | components["schemas"]["Both"]) | null;
             crosses: components["schemas"]["Crossed"][];
-            writes: components["schemas"]["MoveWrites"];
-        };
-        MoveWrites: {
-            us: {
-                [key: string]: components["schemas"]["Entry"] | null;
-            };
-            metric: {
+            writes: {
                 [key: string]: components["schemas"]["Entry"] | null;
             };
         };
@@ -1433,7 +1485,7 @@ export interface components {
         NextReading: {
             key: string;
             name: string;
-            tongue_spread: components["schemas"]["Both"];
+            tongue_spread: string | components["schemas"]["Both"];
             share_spread: string;
             /** Format: double */
             settles: number;
@@ -1450,6 +1502,11 @@ export interface components {
             problems: {
                 [key: string]: string;
             };
+        };
+        Notes: {
+            callouts: components["schemas"]["Callout"][];
+            spans: components["schemas"]["Span"][];
+            alarms: string[];
         };
         /** @enum {unknown} */
         NullEnum: null;
@@ -1511,12 +1568,12 @@ export interface components {
             family: string;
             state: components["schemas"]["PartStateEnum"];
             rule: string;
-            reason: components["schemas"]["Both"];
+            reason: string | components["schemas"]["Both"];
             tongue_rating: components["schemas"]["Figure"] | null;
             tongue_minimum: components["schemas"]["Figure"] | null;
             gross_rating: components["schemas"]["Figure"] | null;
             position: components["schemas"]["Position"] | null;
-            residual_text: components["schemas"]["Both"] | null;
+            residual_text: (string | components["schemas"]["Both"]) | null;
             sleeve: string | null;
         };
         /**
@@ -1538,7 +1595,7 @@ export interface components {
             quantity: number;
             name: string;
             what: string;
-            why: components["schemas"]["Both"];
+            why: string | components["schemas"]["Both"];
             state: components["schemas"]["PartsLineStateEnum"];
             price: string | null;
             amount: string | null;
@@ -1596,7 +1653,7 @@ export interface components {
             weight: components["schemas"]["Figure"];
             at: components["schemas"]["Figure"];
             to: components["schemas"]["Figure"];
-            to_text: components["schemas"]["Both"] | null;
+            to_text: (string | components["schemas"]["Both"]) | null;
             tongue: components["schemas"]["Figure"] | null;
             /** Format: double */
             x: number | null;
@@ -1642,7 +1699,7 @@ export interface components {
             hole: number;
             /** Format: double */
             rise: number;
-            rise_text: components["schemas"]["Both"];
+            rise_text: string | components["schemas"]["Both"];
             way: components["schemas"]["PositionWayEnum"];
             holes_up: number;
             holes_down: number;
@@ -1673,6 +1730,8 @@ export interface components {
             hold: string;
             side: string;
             answered: boolean;
+            /** @description A count that may be a half. */
+            halves: boolean;
             offers: components["schemas"]["QuestionOffer"][];
         };
         QuestionOffer: {
@@ -1684,6 +1743,12 @@ export interface components {
             front: components["schemas"]["Figure"];
             rear: components["schemas"]["Figure"];
         };
+        Ratings: {
+            planned: components["schemas"]["Chain"];
+            full: components["schemas"]["Chain"];
+            rules: components["schemas"]["Rules"];
+            remedies: components["schemas"]["Remedy"][];
+        };
         Reach: {
             wrench: string;
             verdict: string;
@@ -1692,7 +1757,7 @@ export interface components {
             set_to: components["schemas"]["Both"] | null;
         };
         Reason: {
-            says: components["schemas"]["Both"];
+            says: string | components["schemas"]["Both"];
             weight: string;
             rule: components["schemas"]["Rule"];
             ask: string;
@@ -1710,10 +1775,12 @@ export interface components {
         };
         Remedy: {
             link: string;
-            says: components["schemas"]["Both"];
+            says: string | components["schemas"]["Both"];
             lightens: boolean;
             crosses: components["schemas"]["Crossed"][];
-            writes: components["schemas"]["MoveWrites"];
+            writes: {
+                [key: string]: components["schemas"]["Entry"] | null;
+            };
         };
         Restoration: {
             tape: components["schemas"]["Figure"];
@@ -1789,6 +1856,8 @@ export interface components {
             source: components["schemas"]["SourceEnum"];
             wind: components["schemas"]["Figure"];
             ask: string;
+            restoration: components["schemas"]["Figure"] | null;
+            bar_each: components["schemas"]["Figure"] | null;
         };
         /**
          * @description * `light` - light
@@ -1825,6 +1894,8 @@ export interface components {
             by: string | null;
             /** Format: date-time */
             at: string | null;
+            /** @description Whether this person may sign it. */
+            may_sign: boolean;
             changes: components["schemas"]["SignatureChange"][];
         };
         SignatureChange: {
@@ -1849,15 +1920,16 @@ export interface components {
          * @enum {string}
          */
         SourceEnum: "model" | "handbook";
+        Span: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            text: string | components["schemas"]["Both"];
+        };
         Stale: {
             detail: string;
             theirs: components["schemas"]["RigRecord"];
-        };
-        Standing: {
-            front: components["schemas"]["Figure"];
-            rear: components["schemas"]["Figure"];
-            aboard: components["schemas"]["Figure"];
-            hardware: components["schemas"]["Figure"];
         };
         /**
          * @description * `speaks for it` - speaks for it
@@ -1933,8 +2005,10 @@ export interface components {
         };
         Term: {
             name: string;
-            text: components["schemas"]["Both"];
+            text: string | components["schemas"]["Both"];
             from: components["schemas"]["ProvenanceEnum"];
+            /** @description It has a working itself. */
+            worked: boolean;
         };
         ToRead: {
             path: string;
@@ -1967,8 +2041,8 @@ export interface components {
         UnitSystemEnum: "us" | "metric";
         Verdict: {
             state: components["schemas"]["VerdictStateEnum"];
-            says: components["schemas"]["Both"];
-            remedy: components["schemas"]["Both"];
+            says: string | components["schemas"]["Both"];
+            remedy: string | components["schemas"]["Both"];
             station: string;
             more: number;
         };
@@ -1994,9 +2068,9 @@ export interface components {
         Weighbridge: {
             passes: number[];
             closes: boolean | null;
-            apart_text: components["schemas"]["Both"] | null;
-            tolerance_text: components["schemas"]["Both"] | null;
-            repeat: components["schemas"]["Both"] | null;
+            apart_text: (string | components["schemas"]["Both"]) | null;
+            tolerance_text: (string | components["schemas"]["Both"]) | null;
+            repeat: (string | components["schemas"]["Both"]) | null;
             gross: components["schemas"]["Figure"];
             restoration: components["schemas"]["Figure"];
             transferred: components["schemas"]["Figure"];
@@ -2012,7 +2086,7 @@ export interface components {
             schools: components["schemas"]["Band"][];
             next: components["schemas"]["NextReading"][];
             bridge: components["schemas"]["Weighbridge"];
-            warnings: components["schemas"]["Both"][];
+            warnings: (string | components["schemas"]["Both"])[];
             gross_class: number | null;
             tongue: components["schemas"]["Figure"];
             gross: components["schemas"]["Figure"];
@@ -2020,16 +2094,15 @@ export interface components {
             tongue_standing: components["schemas"]["Figure"];
             gross_standing: components["schemas"]["Figure"];
             hitch_load: components["schemas"]["Figure"];
-            hitch_load_full: components["schemas"]["Figure"];
         };
         WhatIf: {
             ask: string;
             state: components["schemas"]["CoupledState"] | null;
             /** @description Change of each figure, with its sign. */
             changes: {
-                [key: string]: components["schemas"]["Both"];
+                [key: string]: string | components["schemas"]["Both"];
             };
-            says: components["schemas"]["Both"][];
+            says: (string | components["schemas"]["Both"])[];
             pose: components["schemas"]["Pose"] | null;
         };
         WhatIfAskRequest: {
@@ -2048,8 +2121,8 @@ export interface components {
             shank: string;
             ball: string;
             position: components["schemas"]["Position"] | null;
-            residual_text: components["schemas"]["Both"];
-            why: components["schemas"]["Both"];
+            residual_text: string | components["schemas"]["Both"];
+            why: string | components["schemas"]["Both"];
             price: string | null;
         };
         /**
@@ -2064,6 +2137,26 @@ export interface components {
             terms: components["schemas"]["Term"][];
             rule: components["schemas"]["Rule"] | null;
             note: string;
+        };
+        WorkingAskRequest: {
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"];
+            };
+            /** @description The saved rig that the entries belong to. */
+            rig?: number | null;
+            /**
+             * @description Which station's answer: Meet's, if left out.
+             *
+             *     * `meet` - meet
+             *     * `load` - load
+             *     * `weigh` - weigh
+             *     * `ratings` - ratings
+             *     * `height` - height
+             *     * `hitch` - hitch
+             */
+            station?: components["schemas"]["DeskStationEnum"];
+            system?: components["schemas"]["UnitSystemEnum"];
+            at: string;
         };
         WriteItemRequest: {
             version?: number;
@@ -3482,6 +3575,45 @@ export interface operations {
                 };
             };
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+        };
+    };
+    working: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkingAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Figure"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

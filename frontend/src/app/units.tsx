@@ -1,13 +1,13 @@
-/** One switch for the whole screen's units. The answers come in both systems; nothing is converted here. */
+/** One switch for the whole screen's units. The answers come written in them; nothing is converted here. */
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
 
-import type { Both, UnitSystem } from "../api/types";
+import type { UnitSystem, Words } from "../api/types";
 
 interface Units {
   system: UnitSystem;
   toggle: () => void;
-  /** A text that the server wrote in both systems, in the one on screen. */
-  read: (both: Both | null | undefined) => string;
+  /** A text that the server wrote: in the system asked for, or in both and then the one on screen. */
+  read: (words: Words | null | undefined) => string;
 }
 
 const UnitsContext = createContext<Units | null>(null);
@@ -22,7 +22,7 @@ export function UnitsProvider({ children }: { children: ReactNode }) {
       return next;
     });
   }, []);
-  const units = useMemo<Units>(() => ({ system, toggle, read: (both) => (both ? both[system] : "") }), [system, toggle]);
+  const units = useMemo<Units>(() => ({ system, toggle, read: (words) => (typeof words === "string" ? words : (words?.[system] ?? "")) }), [system, toggle]);
   return <UnitsContext.Provider value={units}>{children}</UnitsContext.Provider>;
 }
 

@@ -13,6 +13,7 @@ export function CoachScreen({ fit }: { fit: Fit }) {
   const { entries, write, visit, may, pending } = useBayPage();
   const next = fit.next;
   const last = fit.tried.at(-1);
+  const settings = [...new Map(fit.tried.flatMap((one) => one.counted).map((one) => [one.kind, one])).values()];
   const begin = next && Object.keys(next.entries).length > 0;
   const predicted = next?.front != null && next.front_spread != null ? { height: next.front, spread: next.front_spread } : null;
 
@@ -68,8 +69,9 @@ export function CoachScreen({ fit }: { fit: Fit }) {
           <thead>
             <tr>
               <th>Trial</th>
-              <th>Head</th>
-              <th>Ends</th>
+              {settings.map((one) => (
+                <th key={one.kind}>{one.row}</th>
+              ))}
               <th>Hole</th>
               <th>Front C</th>
               <th>Rear C</th>
@@ -83,8 +85,9 @@ export function CoachScreen({ fit }: { fit: Fit }) {
                   {one.number}
                   {one.void && " void"}
                 </td>
-                <td>{one.washers ?? "–"}</td>
-                <td>{one.steps ?? "–"}</td>
+                {settings.map(({ kind }) => (
+                  <td key={kind}>{one.counted.find((counted) => counted.kind === kind)?.count ?? "–"}</td>
+                ))}
                 <td>{one.hole ?? "–"}</td>
                 <td>{one.front.text ? read(one.front.text) : "not measured"}</td>
                 <td>{one.rear.text ? read(one.rear.text) : "not measured"}</td>

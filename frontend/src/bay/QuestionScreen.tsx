@@ -112,5 +112,5 @@ function Answer({ question, onward }: { question: Question; onward: () => void }
     );
   }
   const kind: PadKind = question.kind === "count" ? "count" : system === "us" ? "inches" : "millimetres";
-  return <Keypad key={kind} kind={kind} halves={/steps_(left|right)$/.test(question.path)} begin={now} problem={problem} done={put} />;
+  return <Keypad key={kind} kind={kind} halves={question.halves} begin={now} problem={problem} done={put} />;
 }

@@ -11,7 +11,7 @@ import { useUnits } from "../app/units";
 import { LoadBar } from "../drawing/LoadBar";
 import { FigureText } from "../parts/FigureText";
 import { StateMark } from "../parts/StateMark";
-import type { Entries } from "../rig/draft";
+import type { Entries } from "../rig/typed";
 
 interface Props {
   row: LotRow;

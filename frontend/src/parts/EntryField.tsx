@@ -8,7 +8,7 @@ import { api } from "../api/client";
 import type { Entry, Field, Provenance, UnitSystem } from "../api/types";
 import { hairline, ink, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
-import { useField, useMayWrite, useRig } from "../rig/context";
+import { useField, useRig } from "../rig/context";
 import { PROVENANCE_LINE, PROVENANCES } from "./provenance";
 
 const UNIT_HINT: Record<string, [string, string]> = {
@@ -49,7 +49,6 @@ export function FigureInput({ path, id, label, problemId, placeholder }: { path:
   const { system } = useUnits();
   const field = useField(path);
   const step = useStepper(path, field?.dimension ?? "text");
-  const may = useMayWrite(path);
   if (!field) return null;
   const { usual, datums } = field;
   const entry = draft.entries[path];
@@ -67,7 +66,7 @@ export function FigureInput({ path, id, label, problemId, placeholder }: { path:
     <InputBase
       id={id}
       value={typed}
-      disabled={!may}
+      disabled={!field.may_write}
       onChange={(event) => write(event.target.value)}
       onKeyDown={(event) => step(event, typed, write)}
       placeholder={placeholder ?? UNIT_HINT[field.dimension]?.[system === "us" ? 0 : 1] ?? ""}
@@ -221,13 +220,12 @@ export function ChoiceInput({ path, id, label, blank }: { path: string; id?: str
   const { draft } = useRig();
   const { system } = useUnits();
   const field = useField(path);
-  const may = useMayWrite(path);
   if (!field) return null;
   const entry = draft.entries[path];
   return (
     <NativeSelect
       id={id}
-      disabled={!may}
+      disabled={!field.may_write}
       value={entry?.is ?? (blank === undefined ? field.choices[0]?.value : "")}
       onChange={(event) => draft.set(path, event.target.value ? { is: event.target.value, from: entry?.from ?? field.usual, system } : null)}
       inputProps={{ "aria-label": label, ...{ "data-path": path } }}

@@ -1,19 +1,54 @@
-/** The working of a figure: formula, numbers put in, the rule and whose it is. */
+/** The working of a figure: formula, numbers put in, the rule and whose it is; a number that has a working itself opens it. */
 import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
 import Typography from "@mui/material/Typography";
+import { useQuery } from "@tanstack/react-query";
+import { useContext, useState } from "react";
 
 import type { Figure } from "../api/types";
-import { inkSoft } from "../app/theme";
+import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { PROVENANCE_LINE } from "./provenance";
+import { WorkingContext } from "./working";
+
+interface Step {
+  name: string;
+  at: string;
+}
 
 export function WorkingSheet({ figure, name }: { figure: Figure; name: string }) {
+  const ask = useContext(WorkingContext);
+  const [way, setWay] = useState<Step[]>(figure.at ? [{ name, at: figure.at }] : []);
+  const here = way.at(-1);
+  const asked = useQuery({
+    queryKey: ["working", here?.at, figure.text],
+    queryFn: () => (ask && here ? ask(here.at) : Promise.reject(new Error("Nobody can be asked for its working here."))),
+    enabled: here !== undefined,
+    gcTime: 0,
+    retry: false,
+  });
+  const shown = here ? asked.data : figure;
+  const title = here?.name ?? name;
+  const open = here && ask ? (term: string) => setWay([...way, { name: term.replaceAll("_", " "), at: `${here.at}/${term}` }]) : null;
+  return (
+    <Box sx={{ p: 2, maxWidth: 460, minWidth: 260 }} role="note" aria-label={`Working of ${name}`}>
+      {way.length > 1 && (
+        <ButtonBase onClick={() => setWay(way.slice(0, -1))} sx={{ font: "inherit", textDecoration: "underline", mb: 0.5 }}>
+          Back to {way.at(-2)?.name}
+        </ButtonBase>
+      )}
+      {shown ? <Working figure={shown} title={title} open={open} /> : <Box sx={{ color: asked.isError ? pencil : inkSoft }}>{asked.isError ? asked.error.message : "Fetching its working…"}</Box>}
+    </Box>
+  );
+}
+
+function Working({ figure, title, open }: { figure: Figure; title: string; open: ((term: string) => void) | null }) {
   const { read } = useUnits();
   const working = figure.working;
   return (
-    <Box sx={{ p: 2, maxWidth: 460, minWidth: 260 }} role="note" aria-label={`Working of ${name}`}>
+    <>
       <Typography variant="h2" component="p">
-        {name}: {read(figure.text)}
+        {title}: {read(figure.text)}
       </Typography>
       <Box sx={{ color: inkSoft }}>{working ? `no better than its weakest input: ${figure.from}` : `as written down: ${figure.from}`}</Box>
       {figure.spread && (
@@ -30,7 +65,13 @@ export function WorkingSheet({ figure, name }: { figure: Figure; name: string })
               <Box key={term.name} sx={{ display: "contents" }}>
                 <Box component="dt">{term.name.replaceAll("_", " ")}</Box>
                 <Box component="dd" sx={{ m: 0, justifySelf: "end", fontWeight: 600, borderBottom: PROVENANCE_LINE[term.from] }}>
-                  {read(term.text)}
+                  {open && term.worked ? (
+                    <ButtonBase onClick={() => open(term.name)} aria-label={`${term.name.replaceAll("_", " ")}: ${read(term.text)}. Show its working.`} sx={{ font: "inherit", textDecoration: "underline" }}>
+                      {read(term.text)}
+                    </ButtonBase>
+                  ) : (
+                    read(term.text)
+                  )}
                 </Box>
                 <Box component="dd" sx={{ m: 0, color: inkSoft }}>
                   {term.from}
@@ -49,6 +90,6 @@ export function WorkingSheet({ figure, name }: { figure: Figure; name: string })
           )}
         </>
       )}
-    </Box>
+    </>
   );
 }

@@ -9,7 +9,8 @@ import { useState } from "react";
 
 import type { Entry, RigRecord } from "../api/types";
 import { labelAt, useRig } from "./context";
-import { sameEntry, type Draft, type Names, type Typed } from "./draft";
+import type { Draft } from "./draft";
+import { sameEntry, type Names, type Typed } from "./typed";
 
 interface Difference {
   key: string;

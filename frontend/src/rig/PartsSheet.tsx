@@ -16,20 +16,22 @@ import { useRecord } from "./draft";
 
 export function PartsSheet() {
   const { id } = useParams();
-  const { read } = useUnits();
+  const { read, system } = useUnits();
   const record = useRecord(id);
   const rig = record.data;
   const live = useQuery({
-    queryKey: ["sheet", id, rig?.version],
+    queryKey: ["sheet", id, rig?.version, system],
     queryFn: () => {
       const entries = Object.fromEntries(Object.entries(rig?.entries ?? {}).map(([path, { is, from, system, datum }]) => [path, datum ? { is, from, system, datum } : { is, from, system }]));
-      return api.settled<Live>(api.client.POST("/api/assess/", { body: { entries, rig: rig?.id ?? null } }));
+      return api.settled<Live>(api.client.POST("/api/assess/", { body: { entries, rig: rig?.id ?? null, station: "hitch", system } }));
     },
     enabled: rig !== undefined,
   });
   if (!rig || !live.data) return <Notice>{record.error?.message ?? live.error?.message ?? "Drawing up the list…"}</Notice>;
   const { assessment } = live.data;
-  const shank = assessment.hitch.shanks.find((part) => part.name === assessment.hitch.in_force.shank);
+  const hitch = assessment.hitch;
+  if (!hitch) return null;
+  const shank = hitch.shanks.find((part) => part.name === hitch.in_force.shank);
   return (
     <Box component="main" sx={{ flex: 1, overflow: "auto", px: 3, py: 2, maxWidth: 900, "@media print": { overflow: "visible", p: 0 } }}>
       <Box sx={{ display: "flex", gap: 2, mb: 2, alignItems: "center", "@media print": { display: "none" } }}>
@@ -53,11 +55,11 @@ export function PartsSheet() {
         <b>{VERDICT_WORDS[assessment.verdict.state]}.</b> {read(assessment.verdict.says)}
         {shank?.position && (
           <Box>
-            {shank.name}, {shank.position.words}; top of ball at {read(assessment.heights.ball_standing.text)} uncoupled.
+            {shank.name}, {shank.position.words}; top of ball at {read(hitch.ball_standing.text)} uncoupled.
           </Box>
         )}
       </Box>
-      <PartsTable parts={assessment.parts} />
+      <PartsTable parts={hitch.parts} />
       <Box sx={{ mt: 2 }}>
         Ratings and handbooks rule over this list. Local law decides on brakes, chains, mirrors and licences. Structural, brake and wiring work belongs to a qualified technician.
       </Box>

@@ -1,16 +1,18 @@
 /** One rig on one page: the elevation across the top, the verdict, the line of stations, the station's work. */
 import Box from "@mui/material/Box";
-import { useMemo, useRef, useState, type ReactElement } from "react";
+import { useCallback, useMemo, useRef, useState, type ReactElement } from "react";
 import { useNavigate, useParams } from "react-router";
 
 import { useQueryClient } from "@tanstack/react-query";
-import type { RigRecord, WhatIfAsk } from "../api/types";
+import { api } from "../api/client";
+import type { Figure, RigRecord, WhatIfAsk } from "../api/types";
 import { useKeys } from "../app/keys";
 import { useSession } from "../app/session";
 import { hairline } from "../app/theme";
 import { useUnits } from "../app/units";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
 import { Notice } from "../parts/Notice";
+import { WorkingContext } from "../parts/working";
 import { Height } from "../stations/Height";
 import { Hitch } from "../stations/Hitch";
 import { Load } from "../stations/Load";
@@ -20,7 +22,6 @@ import { PAGES, STATION_OF_PART, STATIONS, type StationKey } from "../stations/s
 import { Weigh } from "../stations/Weigh";
 import { Conflict } from "./Conflict";
 import { RigContext, useCatalogue, useFields, useLoadKinds } from "./context";
-import { drawingNotes } from "./drawingNotes";
 import { useDraft, useRecord } from "./draft";
 import { useLoadHandling } from "./loadHandling";
 import { RigHead } from "./RigHead";
@@ -53,11 +54,14 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const [whatIf, askWhatIf] = useState<WhatIfAsk | null>(null);
   const [shown, setShown] = useState<Shown>("coupled");
   const session = useSession();
-  const draft = useDraft(record, whatIf, (written) => {
+  const draft = useDraft(record, station, whatIf, (written) => {
     queries.setQueryData(["rig", String(written.id)], written);
     if (!record) void go(`/rigs/${written.id}/${station}`, { replace: true });
   });
-  const assessment = draft.live?.assessment;
+  // The station's own answer; until it is there, the drawing and the verdict of the newest answer of any.
+  const own = draft.live?.assessment;
+  const newest = draft.head?.assessment;
+  const notes = own?.notes;
 
   const base = record ? `/rigs/${record.id}` : "/rigs/new";
   const visit = (key: string) => void go(`${base}/${key}`, { replace: true });
@@ -65,26 +69,33 @@ function OpenRig({ record }: { record: RigRecord | null }) {
     ...Object.fromEntries(STATIONS.map((one, index) => [String(index + 1), () => visit(one.key)])),
     ...(record ? Object.fromEntries(PAGES.map((one, index) => [String(STATIONS.length + index + 1), () => visit(one.key)])) : {}),
     x: () => setExaggerate((was) => !was),
-    v: () => assessment && visit(assessment.verdict.station),
+    v: () => newest && visit(newest.verdict.station),
     i: () => work.current?.querySelector<HTMLElement>("input, select")?.focus(),
     "ctrl+s": draft.save,
   });
 
-  const notes = useMemo(() => (assessment ? drawingNotes(assessment, draft.live?.read ?? {}, station, read) : null), [assessment, draft.live, station, read]);
+  const alarms = useMemo(() => new Set(notes?.alarms), [notes]);
+  const callouts = (notes?.callouts ?? []).map((one) => ({ ...one, text: read(one.text) }));
+  const spans = (notes?.spans ?? []).map((one) => ({ ...one, text: read(one.text) }));
+  const { asked: question } = draft;
+  const askWorking = useCallback(
+    (at: string) => (question ? api.settled<Figure>(api.client.POST("/api/working/", { body: { ...question, at } })) : Promise.reject(new Error("Nothing is worked out yet."))),
+    [question],
+  );
 
   const handling = useLoadHandling(draft);
 
-  if (!fields.data || !catalogue.data || !kinds.data || !assessment || !notes) {
+  if (!fields.data || !catalogue.data || !kinds.data || !newest) {
     const error = fields.error ?? catalogue.error ?? kinds.error ?? draft.liveError;
     return <Notice>{error ? error.message : "Working it out…"}</Notice>;
   }
   const Room = ROOMS[station];
   const asked = draft.live?.what_if?.pose ?? null;
   // At the Height station one may look at each state; elsewhere the rig is drawn as it will stand.
-  const pose = station !== "height" ? assessment.elevation.coupled : asked && shown === "coupled" ? asked : assessment.elevation[shown];
+  const pose = station !== "height" ? newest.elevation.coupled : asked && shown === "coupled" ? asked : newest.elevation[shown];
 
   return (
-    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, kinds: kinds.data, assessment, whatIf, askWhatIf, may: session.data?.may ?? [] }}>
+    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, kinds: kinds.data, assessment: own ?? newest, whatIf, askWhatIf, may: session.data?.may ?? [] }}>
       <RigHead />
       <Box
         component="section"
@@ -92,25 +103,25 @@ function OpenRig({ record }: { record: RigRecord | null }) {
         sx={{ height: { xs: 170, md: 252 }, flex: "none", px: 1, borderBottom: `1px solid ${hairline}`, position: "relative" }}
       >
         <ElevationDrawing
-          elevation={assessment.elevation}
+          elevation={newest.elevation}
           pose={pose}
           exaggerate={exaggerate}
-          callouts={notes.callouts}
-          spans={notes.spans}
-          alarms={notes.alarms}
+          callouts={callouts}
+          spans={spans}
+          alarms={alarms}
           handling={station === "load" ? handling : undefined}
           title="The rig in side elevation, to scale"
           pick={(part) => visit(STATION_OF_PART[part] ?? "meet")}
         />
-        {station === "height" && <ShownState shown={shown} show={setShown} asked={asked !== null} bars={assessment.hitch.weight_distributing} />}
-        {notes.guessed && (
-          <Box sx={{ position: "absolute", right: 12, top: 4, fontSize: "0.82rem", border: "1px dashed", px: 0.75 }}>{notes.guessed}</Box>
+        {station === "height" && <ShownState shown={shown} show={setShown} asked={asked !== null} bars={own?.heights?.weight_distributing ?? false} />}
+        {newest.elevation.assumed.length > 0 && (
+          <Box sx={{ position: "absolute", right: 12, top: 4, fontSize: "0.82rem", border: "1px dashed", px: 0.75 }}>Drawn at typical lengths where none is written</Box>
         )}
       </Box>
-      <VerdictLine assessment={assessment} stale={draft.liveError} visit={visit} />
-      <StationLine station={station} assessment={assessment} signatures={record?.signatures ?? []} saved={record !== null} visit={visit} />
+      <VerdictLine assessment={newest} older={draft.older} stale={draft.liveError} visit={visit} />
+      <StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} visit={visit} />
       <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>
-        <Room />
+        {own ? <WorkingContext.Provider value={askWorking}><Room /></WorkingContext.Provider> : <Box>Working it out…</Box>}
         <SignBar key={station} station={station} />
       </Box>
       {draft.theirs && record && <Conflict mine={draft} before={record} theirs={draft.theirs} />}

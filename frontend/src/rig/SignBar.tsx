@@ -11,7 +11,7 @@ import { STATIONS, type StationKey } from "../stations/stations";
 import { useRig } from "./context";
 
 export function SignBar({ station }: { station: StationKey }) {
-  const { draft, may } = useRig();
+  const { draft } = useRig();
   const queries = useQueryClient();
   const record = draft.record;
   const sign = useMutation<RigRecord, Refusal, RigRecord>({
@@ -44,7 +44,7 @@ export function SignBar({ station }: { station: StationKey }) {
           </Box>
         )}
       </Box>
-      {may.includes(station === "weigh" || station === "height" ? "sign_measured" : "sign_desk") && <Button onClick={() => sign.mutate(record)} disabled={draft.dirty || sign.isPending}>
+      {signature.may_sign && <Button onClick={() => sign.mutate(record)} disabled={draft.dirty || sign.isPending}>
         {signature.state === "open" ? `Sign off ${name}` : `Sign ${name} again`}
       </Button>}
     </Box>

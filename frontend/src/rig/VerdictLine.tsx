@@ -4,17 +4,19 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 
 import type { Assessment } from "../api/types";
-import { pencil } from "../app/theme";
+import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
 
 interface Props {
   assessment: Assessment;
+  /** it was worked out for something else than is typed now */
+  older: boolean;
   stale: Error | null;
   visit: (key: string) => void;
 }
 
-export function VerdictLine({ assessment, stale, visit }: Props) {
+export function VerdictLine({ assessment, older, stale, visit }: Props) {
   const { read } = useUnits();
   const [all, setAll] = useState(false);
   const { verdict, findings } = assessment;
@@ -27,6 +29,7 @@ export function VerdictLine({ assessment, stale, visit }: Props) {
             {VERDICT_WORDS[verdict.state]}.
           </Box>{" "}
           <b>{read(verdict.says)}</b> {read(verdict.remedy)}
+          {older && !stale && <Box component="span" sx={{ color: inkSoft, fontSize: "0.85rem" }}> Worked out before what is typed now; the next answer is under way.</Box>}
           {stale && <Box sx={{ color: pencil, fontWeight: 600 }}>This answer is older than what is typed. {stale.message}</Box>}
         </Box>
         {verdict.more > 0 && (
@@ -40,8 +43,8 @@ export function VerdictLine({ assessment, stale, visit }: Props) {
       </Box>
       {all && (
         <Box component="ol" sx={{ m: 0, mt: 0.5, pl: 5, maxHeight: 130, overflow: "auto" }}>
-          {findings.slice(1).map((found) => (
-            <li key={found.station + found.subject + found.says.us}>
+          {findings.slice(1).map((found, index) => (
+            <li key={index}>
               <StateMark state={found.state} size={13} /> {VERDICT_WORDS[found.state]}: {read(found.says)} {read(found.remedy)}
             </li>
           ))}

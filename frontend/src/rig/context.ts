@@ -6,6 +6,8 @@ import { api } from "../api/client";
 import type { Assessment, Catalogue, Field, LoadKind, WhatIfAsk } from "../api/types";
 import type { Draft } from "./draft";
 
+type Section = "to_read" | "loading" | "weights" | "ratings" | "heights" | "hitch" | "decisions";
+
 export interface RigOnPage {
   draft: Draft;
   fields: Record<string, Field>;
@@ -27,10 +29,11 @@ export function useRig(): RigOnPage {
   return rig;
 }
 
-/** Whether this person writes a field: style and schools are the advisor's to choose. */
-export function useMayWrite(path: string): boolean {
-  const { may } = useRig();
-  return may.includes("decide") || !(path.startsWith("ways.") || path.startsWith("hitch.style"));
+/** A part of the station's answer; every station has its own. */
+export function useSection<Name extends Section>(name: Name): NonNullable<Assessment[Name]> {
+  const found = useRig().assessment[name];
+  if (!found) throw new Error(`This station's answer has no ${name}.`);
+  return found;
 }
 
 /** What a field means; a load's fields are described once for every load. */

@@ -1,52 +1,29 @@
 /** A rig while it is worked on: what the server holds, what was typed since, and the live answer to both. */
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 
 import { api, Refusal } from "../api/client";
-import type { Entry, Live, RigRecord, WhatIfAsk } from "../api/types";
+import type { Entry, Live, LiveAsk, RigRecord, WhatIfAsk } from "../api/types";
 import { useUnits } from "../app/units";
+import type { StationKey } from "../stations/stations";
 import { keep, recall } from "./kept";
-
-export type Entries = Record<string, Entry>;
-export type Names = Pick<RigRecord, "customer" | "vehicle_name" | "trailer_name" | "vehicle_plate" | "trailer_plate">;
-export type Path = string;
+import { useLive } from "./live";
+import { NOTHING_TYPED, plain, sameEntry, type Entries, type Names, type Path, type Typed } from "./typed";
 
 const NO_NAMES: Names = { customer: "", vehicle_name: "", trailer_name: "", vehicle_plate: "", trailer_plate: "" };
-const PAUSE_MS = 90;
-
-/** What differs from the record: names, and entries (null: taken back). */
-export interface Typed {
-  names: Partial<Names>;
-  entries: Record<Path, Entry | null>;
-}
-
-const NOTHING_TYPED: Typed = { names: {}, entries: {} };
-
-function plain(entry: Entry): Entry {
-  const { is, from, system, datum } = entry;
-  return datum ? { is, from, system, datum } : { is, from, system };
-}
-
-export function sameEntry(one: Entry | null | undefined, other: Entry | null | undefined): boolean {
-  if (!one?.is || !other?.is) return !one?.is && !other?.is;
-  return JSON.stringify(plain(one)) === JSON.stringify(plain(other));
-}
-
-function useLater<T>(value: T, ms: number): T {
-  const [later, setLater] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setLater(value), ms);
-    return () => clearTimeout(timer);
-  }, [value, ms]);
-  return later;
-}
 
 export interface Draft {
   record: RigRecord | null;
   names: Names;
   entries: Entries;
   dirty: boolean;
+  /** the station's answer, and what was asked for it */
   live: Live | undefined;
+  asked: LiveAsk | undefined;
+  /** the newest answer of any station */
+  head: Live | undefined;
+  /** what is shown was worked out for something else than is typed now */
+  older: boolean;
   liveError: Error | null;
   problems: Record<Path, string>;
   /** Somebody else's save that came between, until each difference is settled. */
@@ -72,9 +49,9 @@ export function useRecord(id: string | undefined) {
   });
 }
 
-export function useDraft(record: RigRecord | null, whatIf: WhatIfAsk | null, saved: (record: RigRecord) => void): Draft {
+export function useDraft(record: RigRecord | null, station: StationKey, whatIf: WhatIfAsk | null, saved: (record: RigRecord) => void): Draft {
   const queries = useQueryClient();
-  const { read } = useUnits();
+  const { read, system } = useUnits();
   const id = record?.id ?? null;
   const [recalled] = useState(() => recall(id));
   const [typed, setTyped] = useState<Typed>(recalled?.typed ?? NOTHING_TYPED);
@@ -93,20 +70,7 @@ export function useDraft(record: RigRecord | null, whatIf: WhatIfAsk | null, sav
     return renamed || Object.entries(typed.entries).some(([path, entry]) => !sameEntry(entry, record?.entries[path]));
   }, [record, typed]);
 
-  const question = useMemo(() => ({ entries, rig: id, what_if: whatIf }), [entries, id, whatIf]);
-  const asked = useLater(question, PAUSE_MS);
-  const live = useQuery({
-    // A saved rig's waivers and parts are part of the answer: another version, another answer.
-    queryKey: ["live", asked, record?.version, record?.waivers.length],
-    queryFn: () => api.settled<Live>(api.client.POST("/api/assess/", { body: asked })),
-    placeholderData: keepPreviousData,
-    gcTime: 10_000,
-  });
-
-  // When the server fails to answer, the last answer stays on the page, marked as older than what is typed.
-  const [last, setLast] = useState(live.data);
-  if (live.data && live.data !== last) setLast(live.data);
-  const answer = live.data ?? last;
+  const answer = useLive({ entries, rig: id, whatIf, station, system, state: [record?.version, record?.waivers.length] });
 
   const save = useMutation<RigRecord, Refusal>({
     mutationFn: () => {
@@ -131,11 +95,11 @@ export function useDraft(record: RigRecord | null, whatIf: WhatIfAsk | null, sav
 
   const problems = useMemo(() => {
     const found: Record<Path, string> = {};
-    for (const problem of answer?.problems ?? []) found[problem.place] = problem.says;
-    for (const problem of answer?.assessment.problems ?? []) found[problem.place] ??= read(problem.says);
+    for (const problem of answer.head?.problems ?? []) found[problem.place] = problem.says;
+    for (const problem of answer.head?.assessment.problems ?? []) found[problem.place] ??= read(problem.says);
     for (const [path, says] of Object.entries(save.error?.problems ?? {})) found[path] ??= says;
     return found;
-  }, [answer, save.error, read]);
+  }, [answer.head, save.error, read]);
 
   const setMany = useCallback((more: Record<Path, Entry | null>) => setTyped((was) => ({ ...was, entries: { ...was.entries, ...more } })), []);
   const set = useCallback((path: Path, entry: Entry | null) => setMany({ [path]: entry }), [setMany]);
@@ -148,8 +112,11 @@ export function useDraft(record: RigRecord | null, whatIf: WhatIfAsk | null, sav
     names,
     entries,
     dirty,
-    live: answer,
-    liveError: live.error,
+    live: answer.room?.live,
+    asked: answer.room?.asked,
+    head: answer.head,
+    older: answer.older,
+    liveError: answer.error,
     problems,
     theirs: save.error?.theirs ?? null,
     set,

@@ -1,5 +1,5 @@
 /** What is typed and not saved yet, kept on this device: leaving the page or closing the tab loses nothing. */
-import type { Typed } from "./draft";
+import type { Typed } from "./typed";
 
 export interface Kept {
   typed: Typed;

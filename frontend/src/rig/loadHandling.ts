@@ -40,7 +40,7 @@ export function useLoadHandling(draft: Draft): LoadHandling {
   );
 
   return useMemo(() => {
-    const loads = live?.assessment.loading.loads ?? [];
+    const loads = live?.assessment.loading?.loads ?? [];
     return {
       loads,
       put,

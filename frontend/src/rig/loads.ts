@@ -1,5 +1,5 @@
 /** The loads among a rig's entries: ``loads.<key>.<field>``. */
-import type { Entries } from "./draft";
+import type { Entries } from "./typed";
 
 export function loadKeys(entries: Entries): string[] {
   return [...new Set(Object.keys(entries).flatMap((path) => (path.startsWith("loads.") ? [path.split(".")[1] ?? ""] : [])))];

@@ -4,14 +4,13 @@ import Box from "@mui/material/Box";
 import { hairline } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Panel } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useSection } from "../rig/context";
 
 const PLACES = ["chosen", "runner-up"];
 
 export function Builds() {
-  const { assessment } = useRig();
   const { read } = useUnits();
-  const { builds, builds_serving, builds_tried, weight_distributing } = assessment.hitch;
+  const { builds, builds_serving, builds_tried, weight_distributing } = useSection("hitch");
   return (
     <Panel title="Whole builds" note={`${builds_serving} of ${builds_tried} combinations serve, each at its best hole; the rest say below which rule they fail first`}>
       {builds.length === 0 && <Box>None serves yet. Each part below says why.</Box>}

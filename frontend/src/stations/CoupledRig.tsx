@@ -6,7 +6,7 @@ import { hairline, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useSection } from "../rig/context";
 
 type FigureName = Exclude<keyof CoupledState, "key" | "name">;
 
@@ -24,9 +24,8 @@ export const STATE_ROWS: [FigureName, string][] = [
 ];
 
 export function CoupledRig() {
-  const { assessment } = useRig();
-  const { states, hitch } = assessment;
-  const note = hitch.settings ? (hitch.settings.source === "model" ? "bars as springs, one solve" : "bars taken as set to the school's aim") : "weight-carrying";
+  const { states, settings } = useSection("heights");
+  const note = settings ? (settings.source === "model" ? "bars as springs, one solve" : "bars taken as set to the school's aim") : "weight-carrying";
   return (
     <Panel title="The coupled rig, before the parts meet" note={note}>
       <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.3, pr: 1, borderBottom: `1px solid ${hairline}`, textAlign: "right", verticalAlign: "baseline" }, "& th": { fontWeight: 600 }, "& th:first-of-type": { textAlign: "left", fontWeight: 400 } }}>

@@ -8,17 +8,16 @@ import { EntryField } from "../parts/EntryField";
 import { Panel, Row, Rows } from "../parts/Rows";
 import { OtherSchools } from "../rig/OtherSchools";
 import { Swap } from "../rig/Swap";
-import { useRig } from "../rig/context";
+import { useSection } from "../rig/context";
 import { CoupledRig } from "./CoupledRig";
 import { Fields, Heading } from "./Meet";
 import { Offsets } from "./Offsets";
 import { WhatIf } from "./WhatIf";
 
 export function Height() {
-  const { assessment } = useRig();
   const { read } = useUnits();
-  const { heights, hitch, rules } = assessment;
-  const shank = hitch.shanks.find((part) => part.name === hitch.in_force.shank);
+  const heights = useSection("heights");
+  const { shank } = heights;
   return (
     <Box sx={{ display: "grid", gap: 2.5 }}>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(330px, 1fr))", gap: 3 }}>
@@ -27,7 +26,7 @@ export function Height() {
           <Heading>What the settle hangs on</Heading>
           <Fields paths={["vehicle.front_rate", "vehicle.rear_rate", "vehicle.wheelbase", "vehicle.overhang", "trailer.ball_to_axle", "trailer.frame_length"]} />
         </Panel>
-        <Panel title="Height of the ball" note={`offset: ${rules.offset}, ${rules.offset_authority}`}>
+        <Panel title="Height of the ball" note={`offset: ${heights.school}, ${heights.school_authority}`}>
           <Rows>
             <Row name="Level coupler height, to the top" figure={heights.coupler} />
             <Row name="+ offset" figure={heights.offset} />

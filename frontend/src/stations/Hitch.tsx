@@ -9,14 +9,15 @@ import { WindowBar } from "../drawing/WindowBar";
 import { EntryField, PartField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel, Row, Rows } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useRig, useSection } from "../rig/context";
 import { Builds } from "./Builds";
 import { PartsListPanel } from "./PartsListPanel";
 import { TakeOver } from "./TakeOver";
 
 export function Hitch() {
-  const { assessment, catalogue } = useRig();
-  const { hitch, weights, decisions } = assessment;
+  const { catalogue } = useRig();
+  const hitch = useSection("hitch");
+  const decisions = useSection("decisions");
   const { read } = useUnits();
   const most = Math.max(1, ...hitch.kits.map((kit) => kit.tongue_rating?.value ?? 0));
   return (
@@ -39,8 +40,8 @@ export function Hitch() {
         {decisions.bars_off.length > 0 && (
           <Panel title="When the bars come off">
             <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-              {decisions.bars_off.map((one) => (
-                <li key={one.us}>{read(one)}</li>
+              {decisions.bars_off.map((one, index) => (
+                <li key={index}>{read(one)}</li>
               ))}
             </Box>
           </Panel>
@@ -54,8 +55,8 @@ export function Hitch() {
               <Row name="Shank">{hitch.in_force.shank ?? "none serves yet"}</Row>
               {hitch.in_force.sleeve && <Row name="Reducer sleeve">{hitch.in_force.sleeve}</Row>}
               <Row name="Ball">{hitch.in_force.ball ?? "none serves yet"}</Row>
-              <Row name="Hitch load" figure={weights.hitch_load} />
-              <Row name="Hitch load, trailer at its GVWR" figure={weights.hitch_load_full} />
+              <Row name="Hitch load" figure={hitch.hitch_load} />
+              <Row name="Hitch load, trailer at its GVWR" figure={hitch.hitch_load_full} />
             </Rows>
           </Panel>
           {hitch.settings && <StartingSettings />}
@@ -65,7 +66,7 @@ export function Hitch() {
         {hitch.weight_distributing && (
           <Panel title="Kits" note="window of hitch load each serves; the pencil line is this rig's">
             <Parts parts={hitch.kits} fitted={hitch.fitted_kit}>
-              {(kit) => <WindowBar least={kit.tongue_minimum?.value ?? 0} rating={kit.tongue_rating?.value ?? 0} load={weights.hitch_load.value ?? null} most={most} />}
+              {(kit) => <WindowBar least={kit.tongue_minimum?.value ?? 0} rating={kit.tongue_rating?.value ?? 0} load={hitch.hitch_load.value ?? null} most={most} />}
             </Parts>
           </Panel>
         )}
@@ -87,8 +88,8 @@ function Decided({ title, decision, children }: { title: string; decision: Decis
     <Panel title={title} note={decision.verdict}>
       <Box sx={{ fontWeight: 600 }}>{read(decision.says)}</Box>
       <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0 }}>
-        {decision.reasons.map((reason) => (
-          <Box component="li" key={reason.says.us} title={`${reason.rule.says} (${reason.rule.source})`} sx={{ borderBottom: `1px solid ${hairline}`, py: 0.35 }}>
+        {decision.reasons.map((reason, index) => (
+          <Box component="li" key={index} title={`${reason.rule.says} (${reason.rule.source})`} sx={{ borderBottom: `1px solid ${hairline}`, py: 0.35 }}>
             <Box sx={{ fontSize: "0.82rem", color: inkSoft }}>
               {reason.weight} · {reason.rule.source}
             </Box>
@@ -104,20 +105,19 @@ function Decided({ title, decision, children }: { title: string; decision: Decis
 
 /** What the fitter begins with in the bay. */
 function StartingSettings() {
-  const { assessment } = useRig();
-  const { hitch, states } = assessment;
-  const settings = hitch.settings;
+  const { settings, bracket } = useSection("hitch");
   if (!settings) return null;
-  const steps = settings.step_word === "link" ? "Chain links, working" : "Bracket hole, from the bottom";
-  const on = states.find((state) => state.key === "bars");
   return (
     <Panel title="To begin with in the bay" note={settings.source === "model" ? "from the bars' geometry" : "the family's handbook figure; the bars' geometry is not known"}>
       <Rows>
-        {settings.washers !== null && <Row name="Head washers">{settings.washers}</Row>}
-        {settings.steps !== null && <Row name={steps}>{settings.steps}</Row>}
-        <Row name="Ball to bracket" figure={hitch.bracket} />
-        <Row name="Restoration predicted" figure={on?.restoration ?? null} spread />
-        <Row name="Each spring bar carries" figure={on?.bar_each ?? null} spread />
+        {settings.counts.map((one) => (
+          <Row key={one.kind} name={one.row}>
+            {one.count}
+          </Row>
+        ))}
+        <Row name="Ball to bracket" figure={bracket} />
+        <Row name="Restoration predicted" figure={settings.restoration} spread />
+        <Row name="Each spring bar carries" figure={settings.bar_each} spread />
       </Rows>
     </Panel>
   );

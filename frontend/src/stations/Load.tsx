@@ -10,7 +10,7 @@ import { useUnits } from "../app/units";
 import { ChoiceInput, FigureInput, Problem, ProvenanceSelect } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
-import { useField, useRig } from "../rig/context";
+import { useField, useRig, useSection } from "../rig/context";
 import { freeKey, loadKeys } from "../rig/loads";
 import { Fields } from "./Meet";
 
@@ -31,13 +31,14 @@ const CELL = { display: "grid", gridTemplateColumns: "minmax(118px, 1.2fr) 84px 
 const ALWAYS = ["front_seats", "rear_seats", "bed"];
 
 function Plan() {
-  const { draft, assessment, kinds } = useRig();
+  const { draft, kinds } = useRig();
+  const loading = useSection("loading");
   const { system } = useUnits();
   // People and the bed are asked for on every rig; the rest is added.
   const keys = [...new Set([...ALWAYS, ...loadKeys(draft.entries)])];
-  const placed = new Map(assessment.loading.loads.map((load) => [load.key, load]));
+  const placed = new Map(loading.loads.map((load) => [load.key, load]));
   const kind = (key: string) => placed.get(key)?.kind ?? key;
-  const weighed = assessment.loading.loads.some((load) => load.on === "trailer" && load.writes.endsWith("moved_to"));
+  const weighed = loading.loads.some((load) => load.on === "trailer" && load.writes.endsWith("moved_to"));
   const rank = (key: string) => kinds.findIndex((one) => one.key === kind(key));
 
   function add(chosen: string) {
@@ -156,10 +157,9 @@ const CASE_ROWS = [
 ] as const;
 
 function Cases() {
-  const { assessment } = useRig();
-  const { cases } = assessment.loading;
+  const { cases, weighed } = useSection("loading");
   return (
-    <Panel title="Three cases" note={assessment.loading.weighed ? "vehicle's axles as weighed" : "axles coupled, at the worse end of the school's window"}>
+    <Panel title="Three cases" note={weighed ? "vehicle's axles as weighed" : "axles coupled, at the worse end of the school's window"}>
       <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.3, borderBottom: `1px solid ${hairline}`, textAlign: "right", fontWeight: 400 }, "& th:first-of-type": { textAlign: "left" }, "& thead th": { fontWeight: 600 } }}>
         <thead>
           <tr>
@@ -191,19 +191,17 @@ function Cases() {
 }
 
 function Advice() {
-  const { assessment } = useRig();
+  const { moves, share_state, band } = useSection("loading");
   const [all, setAll] = useState(false);
-  const { weights } = assessment;
-  const moves = assessment.loading.moves;
   const clear = moves.filter((move) => move.crosses.length === 0);
   const crossing = moves.filter((move) => move.crosses.length > 0);
-  const off = ["light", "heavy", "cannot tell"].includes(weights.share_state);
+  const off = ["light", "heavy", "cannot tell"].includes(share_state);
   if (!off) return null;
   const shown = all ? clear : clear.slice(0, 3);
   return (
-    <Panel title="Single moves that bring the share inside" note={`${weights.band.text}, ${weights.band.school}; least work first`}>
-      {shown.map((move) => (
-        <MoveRow key={move.says.us} move={move} />
+    <Panel title="Single moves that bring the share inside" note={`${band.text}, ${band.school}; least work first`}>
+      {shown.map((move, index) => (
+        <MoveRow key={index} move={move} />
       ))}
       {clear.length > 3 && (
         <Button variant="text" onClick={() => setAll(!all)}>
@@ -214,8 +212,8 @@ function Advice() {
       {crossing.length > 0 && (
         <Box sx={{ mt: 1 }}>
           <b>Left out, for they cross another limit:</b>
-          {crossing.map((move) => (
-            <Crossing key={move.says.us} move={move} />
+          {crossing.map((move, index) => (
+            <Crossing key={index} move={move} />
           ))}
         </Box>
       )}
@@ -225,7 +223,7 @@ function Advice() {
 
 function MoveRow({ move }: { move: Move }) {
   const { draft } = useRig();
-  const { read, system } = useUnits();
+  const { read } = useUnits();
   return (
     <Box data-move={move.load} sx={{ display: "grid", gridTemplateColumns: "1fr auto", gap: 1, alignItems: "center", borderBottom: `1px solid ${hairline}`, py: 0.5 }}>
       <Box>
@@ -234,7 +232,7 @@ function MoveRow({ move }: { move: Move }) {
           tongue {read(move.tongue)} · front axle {read(move.front) || "unknown"} · rear axle {read(move.rear) || "unknown"} · trailer axles {read(move.trailer_axles) || "unknown"}
         </Box>
       </Box>
-      <Button onClick={() => draft.setMany(move.writes[system])}>Put in the plan</Button>
+      <Button onClick={() => draft.setMany(move.writes)}>Put in the plan</Button>
     </Box>
   );
 }

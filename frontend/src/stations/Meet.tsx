@@ -7,7 +7,7 @@ import { EntryField } from "../parts/EntryField";
 import { Fold } from "../parts/Fold";
 import { StateMark } from "../parts/StateMark";
 import { Panel } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useSection } from "../rig/context";
 
 const of = (section: string, names: string) => names.split(" ").map((name) => `${section}.${name}`);
 
@@ -43,8 +43,7 @@ const MARK = { missing: "unknown", "could tip it": "caution", weak: "within" } a
 
 /** The labels to read, most decisive first; each goes to its field. */
 function GoAndRead() {
-  const { assessment } = useRig();
-  const { to_read } = assessment;
+  const to_read = useSection("to_read");
 
   function goTo(path: string) {
     const field = document.querySelector<HTMLElement>(`[data-path="${path}"]`);

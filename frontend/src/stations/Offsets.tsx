@@ -5,10 +5,10 @@ import { hairline, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useSection } from "../rig/context";
 
 export function Offsets() {
-  const { assessment } = useRig();
+  const { offsets } = useSection("heights");
   const { read } = useUnits();
   return (
     <Panel title="Offset schools on this rig" note="ball height each wants, and how the trailer would stand in its hole by the predicted settle">
@@ -22,7 +22,7 @@ export function Offsets() {
           </tr>
         </thead>
         <tbody>
-          {assessment.offsets.map((one) => (
+          {offsets.map((one) => (
             <Box component="tr" key={one.key} data-offset={one.key} sx={{ bgcolor: one.in_force ? "#ebe2c8" : undefined }}>
               <td>
                 {one.name}

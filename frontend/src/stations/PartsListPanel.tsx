@@ -7,14 +7,15 @@ import { Link as RouterLink } from "react-router";
 import { inkSoft } from "../app/theme";
 import { PartsTable } from "../parts/PartsTable";
 import { Panel } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useRig, useSection } from "../rig/context";
 
 export function PartsListPanel() {
-  const { assessment, draft } = useRig();
+  const { draft } = useRig();
+  const { parts } = useSection("hitch");
   const saved = draft.record && !draft.dirty ? draft.record : null;
   return (
     <Panel title="Parts list" note="what is on the vehicle already costs nothing">
-      <PartsTable parts={assessment.parts} />
+      <PartsTable parts={parts} />
       <Box sx={{ mt: 0.75, display: "flex", gap: 2, alignItems: "center" }}>
         {saved ? (
           <>

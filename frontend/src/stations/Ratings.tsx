@@ -12,13 +12,13 @@ import { EntryField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
 import { StateMark } from "../parts/StateMark";
-import { useRig } from "../rig/context";
+import { useRig, useSection } from "../rig/context";
 import { LighterTrailers } from "./LighterTrailers";
 import { Waiver } from "./Waiver";
 
 export function Ratings() {
   const { assessment } = useRig();
-  const { planned, full, rules } = assessment;
+  const { planned, full, rules } = useSection("ratings");
   const fullOf = new Map(full.links.map((link) => [link.key, link]));
   const weakest = planned.links.find((link) => link.key === planned.weakest);
   const over = planned.links.some((link) => link.state === "over" && link.kind === "load");
@@ -138,8 +138,7 @@ function StateText({ link }: { link: Link }) {
 
 /** Everything that helps what is over, worked out and tried on the rig, the least change first. */
 function Remedies() {
-  const { assessment } = useRig();
-  const { remedies, planned } = assessment;
+  const { remedies, planned } = useSection("ratings");
   const links = [...new Set(remedies.map((one) => one.link))];
   return (
     <Panel title="Remedies" note="worked out, tried on this rig, least change first">
@@ -149,8 +148,8 @@ function Remedies() {
           <b>{planned.links.find((link) => link.key === key)?.name}</b>
           {remedies
             .filter((one) => one.link === key)
-            .map((one) => (
-              <RemedyRow key={one.says.us} remedy={one} />
+            .map((one, index) => (
+              <RemedyRow key={index} remedy={one} />
             ))}
         </Box>
       ))}
@@ -160,7 +159,7 @@ function Remedies() {
 
 function RemedyRow({ remedy }: { remedy: Remedy }) {
   const { draft } = useRig();
-  const { read, system } = useUnits();
+  const { read } = useUnits();
   const [done, setDone] = useState(false);
   const bad = remedy.lightens || remedy.crosses.length > 0;
   return (
@@ -179,7 +178,7 @@ function RemedyRow({ remedy }: { remedy: Remedy }) {
           disabled={done}
           onClick={() => {
             setDone(true);
-            draft.setMany(remedy.writes[system]);
+            draft.setMany(remedy.writes);
           }}
         >
           Put in the plan

@@ -21,7 +21,7 @@ export function TakeOver() {
       void queries.invalidateQueries({ queryKey: ["floor"] });
     },
   });
-  const differing = (Object.keys(PATHS) as (keyof typeof PATHS)[]).filter((what) => assessment.findings.some((found) => found.subject === what && found.says.us.startsWith("The catalogue now says")));
+  const differing = (Object.keys(PATHS) as (keyof typeof PATHS)[]).filter((what) => assessment.findings.some((found) => found.key === "part_differs" && found.subject === what));
   const record = draft.record;
   if (!record || differing.length === 0) return null;
   return (

@@ -7,7 +7,7 @@ import { useUnits } from "../app/units";
 import { BeamDiagram } from "../drawing/BeamDiagram";
 import { FigureInput, Problem } from "../parts/EntryField";
 import { Panel } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useRig, useSection } from "../rig/context";
 import { Fields } from "./Meet";
 
 const at = (names: string) => names.split(" ").map((name) => `weighing.${name}`);
@@ -44,11 +44,12 @@ interface Props {
 
 /** One way, folded until it has a reading. */
 function Way({ way, name, paths, children, own }: Props) {
-  const { draft, assessment } = useRig();
+  const { draft } = useRig();
+  const weights = useSection("weights");
   const { read } = useUnits();
   const written = paths.some((path) => path.startsWith("weighing.") && draft.entries[path]) || way === "tongue_scale" || way === "gross";
   const [open, setOpen] = useState(written);
-  const found = assessment.weights.ways.find((one) => one.key === way);
+  const found = weights.ways.find((one) => one.key === way);
   const troubled = paths.some((path) => draft.problems[path]);
   return (
     <Box component="details" data-reading={way} open={open || troubled} onToggle={(event) => setOpen(event.currentTarget.open)} sx={{ borderBottom: `1px solid ${hairline}`, pb: 0.5 }}>
@@ -68,10 +69,9 @@ function Way({ way, name, paths, children, own }: Props) {
 
 function Beam() {
   const { draft } = useRig();
-  const { read } = useUnits();
   const told = (name: string, otherwise: string) => {
     const known = draft.live?.read[`weighing.${name}`];
-    return known ? read(known) : otherwise;
+    return known ?? otherwise;
   };
   const lengths = draft.live?.lengths ?? {};
   return (
@@ -97,9 +97,9 @@ const AXLES = ["front axle", "rear axle", "trailer axles"];
 
 /** The passes as the ticket has them: a line a pass, a column an axle group. */
 function Bridge() {
-  const { draft, assessment } = useRig();
+  const { draft } = useRig();
   const { read } = useUnits();
-  const { bridge } = assessment.weights;
+  const { bridge } = useSection("weights");
   const problems = PASSES.flatMap(([, ...names]) => names.flatMap((name) => (name ? (draft.problems[`weighing.${name}`] ?? []) : [])));
   return (
     <Box>

@@ -11,7 +11,7 @@ import { WaySpread } from "../drawing/WaySpread";
 import { EntryField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel, Row, Rows } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useRig, useSection } from "../rig/context";
 import { History } from "./History";
 import { WaysOfWeighing } from "./WaysOfWeighing";
 
@@ -29,10 +29,10 @@ export function Weigh() {
 }
 
 function Reconciled() {
-  const { assessment, draft } = useRig();
+  const { draft } = useRig();
+  const weights = useSection("weights");
   const { read } = useUnits();
   const [past, setPast] = useState(false);
-  const { weights } = assessment;
   const { bridge } = weights;
   return (
     <Panel
@@ -71,8 +71,8 @@ function Reconciled() {
         {bridge.restoration.text && <Row name="Restoration from the passes (FALR)" figure={bridge.restoration} spread />}
         {bridge.transferred.text && <Row name="Moved to the trailer's axles by the bars" figure={bridge.transferred} spread />}
       </Rows>
-      {weights.warnings.map((warning) => (
-        <Box key={warning.us} sx={{ mt: 1, pl: 1, borderLeft: `3px solid ${pencil}` }}>
+      {weights.warnings.map((warning, index) => (
+        <Box key={index} sx={{ mt: 1, pl: 1, borderLeft: `3px solid ${pencil}` }}>
           {read(warning)}
         </Box>
       ))}
@@ -95,8 +95,8 @@ const SAYS: Record<ShareState, string> = {
 };
 
 function UnderEachSchool() {
-  const { assessment, draft } = useRig();
-  const { weights } = assessment;
+  const { draft } = useRig();
+  const weights = useSection("weights");
   const own = draft.entries["ways.share_school"]?.is === "own";
   return (
     <Panel title="The share, under each school" note={`in force: ${weights.band.school}; ${weights.band.authority}`}>
@@ -137,9 +137,8 @@ function SchoolLine({ band, inForce }: { band: Band; inForce: boolean }) {
 }
 
 function NextReading() {
-  const { assessment } = useRig();
   const { read } = useUnits();
-  const { next } = assessment.weights;
+  const { next } = useSection("weights");
   if (!next.length) return null;
   return (
     <Panel title="Which further reading would settle it" note="worked out before it is taken; likelihood that the whole spread then lies on one side">

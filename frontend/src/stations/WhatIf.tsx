@@ -1,4 +1,4 @@
-/** What if: the head a hole up or down, a washer more, more on the tongue, a softer vehicle; the effect as change. */
+/** What if: the head a hole up or down, a setting more, more on the tongue, a softer vehicle; the effect as change. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
@@ -7,21 +7,21 @@ import type { WhatIfAsk } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Panel } from "../parts/Rows";
-import { useRig } from "../rig/context";
+import { useRig, useSection } from "../rig/context";
 import { STATE_ROWS } from "./CoupledRig";
 
-type Count = "holes" | "washers" | "steps" | "softer";
+type Count = "holes" | "softer";
 
 export function WhatIf() {
-  const { assessment, whatIf, askWhatIf, draft } = useRig();
+  const { whatIf, askWhatIf, draft } = useRig();
   const { read, system } = useUnits();
   const asked: WhatIfAsk = whatIf ?? {};
   const answer = draft.live?.what_if ?? null;
-  const settings = assessment.hitch.settings;
+  const { settings, states } = useSection("heights");
   const refused = draft.problems["what_if.tongue"];
 
   const set = (more: Partial<WhatIfAsk>) => askWhatIf({ ...asked, system, ...more });
-  const before = assessment.states[assessment.states.length - 1];
+  const before = states[states.length - 1];
 
   const count = (name: Count) => ({ now: asked[name] ?? 0, set: (now: number) => set({ [name]: now }) });
 
@@ -30,8 +30,9 @@ export function WhatIf() {
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(230px, 0.9fr) minmax(200px, 1fr)", gap: 2.5, "@media (max-width: 560px)": { gridTemplateColumns: "1fr" } }}>
         <Box>
           <Stepper {...count("holes")} word="Head, holes up" />
-          {settings?.washers != null && <Stepper {...count("washers")} word="Washers" />}
-          {settings?.steps != null && <Stepper {...count("steps")} word={settings.step_word === "link" ? "Working links" : "Bracket holes up"} />}
+          {settings?.counts.map(({ kind, stepper }) => (
+            <Stepper key={kind} word={stepper} now={asked.settings?.[kind] ?? 0} set={(now) => set({ settings: { ...asked.settings, [kind]: now } })} />
+          ))}
           <Stepper {...count("softer")} word="Springs softer" by={10} least={0} most={50} unit=" %" />
           <TextField label="On the tongue" placeholder={system === "us" ? "100 lb" : "45 kg"} value={asked.tongue ?? ""} onChange={(event) => set({ tongue: event.target.value })} error={Boolean(refused)} helperText={refused} slotProps={{ htmlInput: { maxLength: 30 }, inputLabel: { shrink: true } }} sx={{ mt: 1, width: 150 }} />
           <Button variant="text" disabled={whatIf === null} onClick={() => askWhatIf(null)} sx={{ mt: 1, ml: 1 }}>
@@ -60,8 +61,8 @@ export function WhatIf() {
           )}
         </Box>
       </Box>
-      {answer?.says.map((one) => (
-        <Box key={one.us} sx={{ mt: 0.75 }}>
+      {answer?.says.map((one, index) => (
+        <Box key={index} sx={{ mt: 0.75 }}>
           {read(one)}
         </Box>
       ))}

@@ -2,7 +2,7 @@
 
 from django.db import models
 
-from stathmos.catalogue.columns import figure, limits, word
+from stathmos.catalogue.columns import columns, limits
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.core import stock as core
 
@@ -15,66 +15,8 @@ class HitchKit(CatalogueItem):
     """A weight-distributing hitch kit."""
 
     core = core.Kit
-
     family = family()
-    gross_rating = figure()
-    tongue_rating = figure()
-    tongue_minimum = figure()
-    seat_above_shank = figure()
-    adds_overhang = figure()
-    own_weight = figure()
-    ball_hole = figure()
-    ball_thread_limit = figure()
-    frame_depth_least = figure()
-    frame_depth_most = figure()
-    special_depth_most = figure()
-    bracket_distance = figure()
-    bracket_least = figure()
-    bracket_most = figure()
-    bar_length = figure()
-    bar_style = word()
-    bar_rate = figure()
-    washers_least = figure()
-    washers_most = figure()
-    washers_start = figure()
-    washers_slack = figure()
-    washer_tilt = figure()
-    step_word = word()
-    steps_least = figure()
-    steps_most = figure()
-    steps_start = figure()
-    steps_slack = figure()
-    step_lift = figure()
-    clears_trays = word()
-    mounts = word()
-    may_reverse = word()
-    surge_brakes = word()
-    sway_control = word()
-    ball_nut_least = figure()
-    ball_nut_most = figure()
-    ball_nut_turn = word()
-    ball_nut_across = figure()
-    ball_nut_count = figure()
-    head_bolts_least = figure()
-    head_bolts_most = figure()
-    head_bolts_turn = word()
-    head_bolts_across = figure()
-    head_bolts_count = figure()
-    frame_bolts_least = figure()
-    frame_bolts_most = figure()
-    frame_bolts_turn = word()
-    frame_bolts_across = figure()
-    frame_bolts_count = figure()
-    bracket_bolts_least = figure()
-    bracket_bolts_most = figure()
-    bracket_bolts_turn = word()
-    bracket_bolts_across = figure()
-    bracket_bolts_count = figure()
-    half_links = word()
-    handbook_air = word()
-    handbook_offset = figure()
-    handbook_restoration = word()
-    price = figure()
+    vars().update(columns(core))
 
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Kit, "kit")
@@ -84,19 +26,7 @@ class Shank(CatalogueItem):
     """A shank or a ball mount."""
 
     core = core.Shank
-
-    style = word()
-    size = figure()
-    most_drop = figure()
-    most_rise = figure()
-    pitch = figure()
-    holes = figure()
-    end_below = figure()
-    gross_rating = figure()
-    tongue_rating = figure()
-    ball_hole = figure()
-    own_weight = figure()
-    price = figure()
+    vars().update(columns(core))
 
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Shank, "shank")
@@ -106,14 +36,7 @@ class Sleeve(CatalogueItem):
     """A reducer sleeve."""
 
     core = core.Sleeve
-
-    outer = figure()
-    inner = figure()
-    gross_rating = figure()
-    tongue_rating = figure()
-    slop = figure()
-    own_weight = figure()
-    price = figure()
+    vars().update(columns(core))
 
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Sleeve, "sleeve")
@@ -123,16 +46,7 @@ class Ball(CatalogueItem):
     """A ball."""
 
     core = core.Ball
-
-    diameter = figure()
-    rating = figure()
-    stack_height = figure()
-    shank_diameter = figure()
-    thread_length = figure()
-    nut_least = figure()
-    nut_most = figure()
-    nut_across = figure()
-    price = figure()
+    vars().update(columns(core))
 
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Ball, "ball")
@@ -142,10 +56,8 @@ class Accessory(CatalogueItem):
     """What follows from a build."""
 
     core = core.Accessory
-
     family = family()
-    serves = word()
-    price = figure()
+    vars().update(columns(core))
 
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Accessory, "accessory")
@@ -156,10 +68,7 @@ class Wrench(CatalogueItem):
     """A torque wrench of the bay."""
 
     core = core.Wrench
-
-    least = figure()
-    most = figure()
-    handle = figure()
+    vars().update(columns(core))
 
     class Meta(CatalogueItem.Meta):
         constraints = limits(core.Wrench, "wrench")

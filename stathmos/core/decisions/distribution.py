@@ -16,7 +16,7 @@ from stathmos.core.decisions.reason import (
     Reason,
     ordered,
 )
-from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Authority, Rule, expanded, wanting
+from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Authority, Rule, expanded, sure, wanting
 from stathmos.core.heights import Settled
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
@@ -141,8 +141,8 @@ def _required(rig: Rig, gross: Anything) -> Reason:
             rule,
             wanting(gross),
         )
-    put["gross"] = (gross.value, WEIGHT, "up")
-    if gross.value > above.value + SAME:
+    put["gross"] = (sure(gross).value, WEIGHT, "up")
+    if sure(gross).value > above.value + SAME:
         return Reason(
             Phrase(
                 "The tow vehicle's handbook requires weight distribution above {above}; the trailer weighs {gross}.",
@@ -172,8 +172,8 @@ def _receiver(rig: Rig, found: OnCoupling) -> list[Reason]:
                 Reason(Phrase(f"The receiver's WC {word} rating or the load on it is not known."), UNKNOWN, rule, needs)
             )
             continue
-        put = {"demand": (demand.value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
-        over = demand.value > rating.value + SAME
+        put = {"demand": (sure(demand).value, WEIGHT, "up"), "rating": (sure(rating).value, WEIGHT, "down")}
+        over = sure(demand).value > sure(rating).value + SAME
         says = f"{{demand}} {'passes' if over else 'is within'} the receiver's WC {word} rating of {{rating}}."
         told.append(Reason(Phrase(says, put), DEMANDS if over else SILENT, rule))
     return told
@@ -187,7 +187,7 @@ def _arches(bare: Settled) -> list[Reason]:
         if needs:
             told.append(Reason(Phrase(f"How far the {word} arch {way} cannot be predicted."), UNKNOWN, rule, needs))
             continue
-        by, spread = sign * moved.value, expanded(moved)
+        by, spread = sign * sure(moved).value, expanded(sure(moved))
         put = {"by": (max(0.0, by), LENGTH, "up"), "spread": (spread, LENGTH, "up"), "most": (MOVES, LENGTH, "nearest")}
         if by - spread > MOVES:
             says, weight = (
@@ -209,11 +209,11 @@ def _front(rules: Rules, lost: Anything) -> Reason:
     if needs:
         return Reason(Phrase("The front axle's load lost on coupling cannot be predicted."), UNKNOWN, rule, needs)
     put = {
-        "lost": (max(0.0, lost.value), SHARE, "up"),
-        "spread": (expanded(lost), SHARE, "up"),
+        "lost": (max(0.0, sure(lost).value), SHARE, "up"),
+        "spread": (expanded(sure(lost)), SHARE, "up"),
         "most": (rules.front_loss, SHARE, "nearest"),
     }
-    over = lost.value + expanded(lost) > rules.front_loss
+    over = sure(lost).value + expanded(sure(lost)) > rules.front_loss
     says = f"Coupling without bars, the front axle loses {{lost}} ± {{spread}} of its load, {'which may pass' if over else 'within'} {{most}}."
     return Reason(Phrase(says, put), SPEAKS_FOR if over else SILENT, rule)
 

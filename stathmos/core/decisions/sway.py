@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from stathmos.core.decisions.reason import DEMANDS, SILENT, SPEAKS_FOR, UNKNOWN, Decision, Reason, ordered
-from stathmos.core.figures import FROM_MEMORY, Anything, Rule, expanded, wanting
+from stathmos.core.figures import FROM_MEMORY, Anything, Rule, expanded, sure, wanting
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Kit
@@ -44,11 +44,11 @@ def _share(share: Anything, weighed: bool) -> Reason:
     if needs or not weighed:
         return Reason(Phrase("The tongue's share is not weighed."), UNKNOWN, rule, needs or ("weighing.tongue_scale",))
     put = {
-        "share": (share.value, SHARE, "down"),
-        "spread": (expanded(share), SHARE, "up"),
+        "share": (sure(share).value, SHARE, "down"),
+        "spread": (expanded(sure(share)), SHARE, "up"),
         "ease": (SHARE_AT_EASE, SHARE, "nearest"),
     }
-    low = share.value - expanded(share) < SHARE_AT_EASE
+    low = sure(share).value - expanded(sure(share)) < SHARE_AT_EASE
     says = f"The tongue's share is {{share}} ± {{spread}}, {'which may be under' if low else 'clear of'} {{ease}}."
     return Reason(Phrase(says, put), SPEAKS_FOR if low else SILENT, rule)
 
@@ -59,9 +59,13 @@ def _length(rig: Rig) -> Reason:
     needs = wanting(w, long)
     if needs:
         return Reason(Phrase("Wheelbase or the trailer's length is not known."), UNKNOWN, rule, needs)
-    most = longest_at_ease(w.value)
-    put = {"long": (long.value, LENGTH, "up"), "most": (most, LENGTH, "down"), "w": (w.value, LENGTH, "nearest")}
-    over = long.value > most
+    most = longest_at_ease(sure(w).value)
+    put = {
+        "long": (sure(long).value, LENGTH, "up"),
+        "most": (most, LENGTH, "down"),
+        "w": (sure(w).value, LENGTH, "nearest"),
+    }
+    over = sure(long).value > most
     says = f"The trailer reaches {{long}} behind the ball; a wheelbase of {{w}} leads {{most}} quietly{'' if over else ', which it is within'}."
     return Reason(Phrase(says, put), SPEAKS_FOR if over else SILENT, rule)
 
@@ -73,8 +77,8 @@ def _side(rig: Rig) -> Reason:
         return Reason(
             Phrase("The trailer's side area is not written; judged on share and length."), SILENT, rule, wanting(area)
         )
-    put = {"area": (area.value, AREA, "nearest"), "most": (WIDE_SIDE, AREA, "nearest")}
-    over = area.value > WIDE_SIDE
+    put = {"area": (sure(area).value, AREA, "nearest"), "most": (WIDE_SIDE, AREA, "nearest")}
+    over = sure(area).value > WIDE_SIDE
     says = f"A side of {{area}} is {'more than' if over else 'within'} {{most}}."
     return Reason(Phrase(says, put), SPEAKS_FOR if over else SILENT, rule)
 

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from stathmos.core.choice import Choice
 from stathmos.core.contradictions import Contradiction
 from stathmos.core.decisions import Decisions
+from stathmos.core.figures import sure
 from stathmos.core.finding import GOOD, Finding, Verdict, worst_first
 from stathmos.core.findings.chain import close_links, may_be_over, overloads, unknown_links, when_full
 from stathmos.core.findings.height import height, tailgate
@@ -86,7 +87,7 @@ def verdict(found: tuple[Finding, ...], choice: Choice, heights: Heights) -> Ver
         Phrase("Within every rating that Stathmos checks, as planned and with the trailer full."),
         Phrase(
             f"{parts}; {hole}; top of ball at {{ball}} uncoupled.",
-            {"ball": (heights.ball_standing.value, LENGTH, "nearest")},
+            {"ball": (sure(heights.ball_standing).value, LENGTH, "nearest")},
         ),
         "hitch",
         0,

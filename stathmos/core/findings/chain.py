@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import expanded
+from stathmos.core.figures import expanded, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import Link, State, Waiver
@@ -20,9 +20,9 @@ def _finding(key: str, state: str, link: Link, says: Phrase, remedy: Phrase, deg
 
 def _over_words(link: Link) -> Phrase:
     put = {
-        "demand": (link.demand.value, link.demand.dimension, "up"),
-        "rating": (link.rating.value, link.rating.dimension, "down"),
-        "excess": (-(link.margin or 0.0), link.demand.dimension, "up"),
+        "demand": (sure(link.demand).value, sure(link.demand).dimension, "up"),
+        "rating": (sure(link.rating).value, sure(link.rating).dimension, "down"),
+        "excess": (-(link.margin or 0.0), sure(link.demand).dimension, "up"),
     }
     return Phrase(f"{link.name}: {{demand}} on a rating of {{rating}}, {{excess}} over.", put)
 
@@ -40,8 +40,8 @@ def overloads(rig: Rig, planned: tuple[Link, ...], refused_kit: bool) -> list[Fi
             found.append(_finding("over", REFUSED, link, says, remedy(rig, link), link.share or 1.0))
         elif link.kind == "fit":
             sizes = {
-                "own": (link.demand.value, link.demand.dimension, "nearest"),
-                "other": (link.rating.value, link.rating.dimension, "nearest"),
+                "own": (sure(link.demand).value, sure(link.demand).dimension, "nearest"),
+                "other": (sure(link.rating).value, sure(link.rating).dimension, "nearest"),
             }
             says = Phrase(f"Do not tow. {link.name}: it does not; {{own}} against {{other}}.", sizes)
             found.append(_finding("wrong_size", REFUSED, link, says, Phrase("Fit the part of the right size.")))
@@ -109,8 +109,8 @@ def _waived(link: Link, waiver: Waiver) -> Finding:
 def _close(close: list[Link]) -> Finding:
     worst = max(close, key=lambda link: link.share or 0.0)
     put = {
-        "demand": (worst.demand.value, worst.demand.dimension, "up"),
-        "rating": (worst.rating.value, worst.rating.dimension, "down"),
+        "demand": (sure(worst.demand).value, sure(worst.demand).dimension, "up"),
+        "rating": (sure(worst.rating).value, sure(worst.rating).dimension, "down"),
         "share": (worst.share or 0.0, SHARE, "up"),
     }
     word = "at the limit" if worst.state is State.LIMIT else "inside the house reserve"
@@ -126,11 +126,13 @@ def may_be_over(planned: tuple[Link, ...]) -> list[Finding]:
     doubtful = [link for link in planned if link.may_be_over]
     if not doubtful:
         return []
-    worst = max(doubtful, key=lambda link: (link.demand.value + expanded(link.demand)) / link.rating.value)
+    worst = max(
+        doubtful, key=lambda link: (sure(link.demand).value + expanded(sure(link.demand))) / sure(link.rating).value
+    )
     put = {
-        "demand": (worst.demand.value, worst.demand.dimension, "up"),
-        "spread": (expanded(worst.demand), worst.demand.dimension, "up"),
-        "rating": (worst.rating.value, worst.rating.dimension, "down"),
+        "demand": (sure(worst.demand).value, sure(worst.demand).dimension, "up"),
+        "spread": (expanded(sure(worst.demand)), sure(worst.demand).dimension, "up"),
+        "rating": (sure(worst.rating).value, sure(worst.rating).dimension, "down"),
     }
     moved_by = stands_on(worst.demand)
     most = max(moved_by, key=moved_by.get, default="")

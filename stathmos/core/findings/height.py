@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from stathmos.core.choice import Choice
-from stathmos.core.figures import Missing
+from stathmos.core.figures import Missing, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase
@@ -22,10 +22,14 @@ def tailgate(rig: Rig, heights: Heights) -> list[Finding]:
     jack, top, overhang = rig.trailer.jack_position, rig.trailer.jack_height, rig.vehicle.overhang
     if None in (reach, edge, jack, top, overhang):
         return []
-    room = overhang.value + jack.value - reach.value
-    if room > 0 or top.value < edge.value:
+    room = sure(overhang).value + sure(jack).value - sure(reach).value
+    if room > 0 or sure(top).value < sure(edge).value:
         return []
-    put = {"over": (-room, LENGTH, "up"), "top": (top.value, LENGTH, "up"), "edge": (edge.value, LENGTH, "down")}
+    put = {
+        "over": (-room, LENGTH, "up"),
+        "top": (sure(top).value, LENGTH, "up"),
+        "edge": (sure(edge).value, LENGTH, "down"),
+    }
     says = Phrase(
         "The open tailgate meets the jack: it reaches {over} past it, its edge at {edge}, the jack's top at {top}.", put
     )
@@ -46,8 +50,8 @@ def height(heights: Heights, choice: Choice) -> list[Finding]:
     put = {
         "off": (abs(residual.value), LENGTH, "up"),
         "rail": (abs(rail.value), LENGTH, "up"),
-        "ball": (heights.ball_standing.value, LENGTH, "nearest"),
-        "wanted": (heights.ball_wanted.value, LENGTH, "nearest"),
+        "ball": (sure(heights.ball_standing).value, LENGTH, "nearest"),
+        "wanted": (sure(heights.ball_wanted).value, LENGTH, "nearest"),
         "tolerance": (ATTITUDE.value, LENGTH, "nearest"),
     }
     says = Phrase(

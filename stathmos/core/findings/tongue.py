@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import Missing, Provenance, expanded
+from stathmos.core.figures import Missing, Provenance, expanded, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.phrases import Phrase
 from stathmos.core.units import SHARE, WEIGHT
@@ -22,7 +22,7 @@ def tongue(weights: Weights) -> list[Finding]:
             says = Phrase("The school in force goes by the S-limit of the coupling, and nobody has read it.")
         return [_share("share_unknown", UNKNOWN, says, Phrase(f"Go and read: {needs_in_words(judged.needs)}."))]
     found = []
-    if weights.tongue.value >= weights.gross.value:
+    if sure(weights.tongue).value >= sure(weights.gross).value:
         says = Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong.")
         found.append(_share("tongue_impossible", REFUSED, says, Phrase("Weigh both again.")))
     if not weights.weighed:
@@ -43,7 +43,7 @@ def tongue(weights: Weights) -> list[Finding]:
         )
         again = Phrase("Weigh again, loaded to travel.")
         found.append(_finding("load_still_to_change", CAUTION, "tongue", says, again))
-    if weights.gross_standing.provenance is not Provenance.MEASURED:
+    if sure(weights.gross_standing).provenance is not Provenance.MEASURED:
         put = {"share": (weights.share.value, SHARE, "nearest")}
         says = Phrase("Gross trailer weight is planned, not weighed; the tongue's share of {share} hangs on it.", put)
         found.append(_finding("gross_planned", CAUTION, "gross", says, Phrase("Weigh the loaded trailer.")))
@@ -62,8 +62,8 @@ def _band(weights: Weights) -> list[Finding]:
     """Light is the dangerous side, heavy the troublesome one; what straddles an edge is told as that."""
     judged = weights.judgement
     put = {
-        "share": (weights.share.value, SHARE, {LIGHT: "down", HEAVY: "up"}.get(judged.state, "nearest")),
-        "spread": (expanded(weights.share), SHARE, "up"),
+        "share": (sure(weights.share).value, SHARE, {LIGHT: "down", HEAVY: "up"}.get(judged.state, "nearest")),
+        "spread": (expanded(sure(weights.share)), SHARE, "up"),
         "low": (judged.low, SHARE, "nearest"),
         "high": (judged.high, SHARE, "nearest"),
         "correction": (abs(judged.correction or 0.0), WEIGHT, "up"),

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from stathmos.core.answer import Assessment
 from stathmos.core.bay import Fit
 from stathmos.core.bay.prove.torque import Fastener
-from stathmos.core.figures import Anything, Missing
+from stathmos.core.figures import Anything, Missing, sure
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import Link
 from stathmos.core.rig import Rig
@@ -134,15 +134,18 @@ def _limits(now: Assessment) -> tuple[Line, ...]:
     gvwr, payload = _link(now.planned, "trailer_gvwr"), _link(now.planned, "payload")
     if gvwr is not None:
         said = {
-            "most": (gvwr.rating.value, WEIGHT, "down"),
-            "is": (gvwr.demand.value, WEIGHT, "up"),
+            "most": (sure(gvwr.rating).value, WEIGHT, "down"),
+            "is": (sure(gvwr.demand).value, WEIGHT, "up"),
             "left": (max(0.0, gvwr.margin), WEIGHT, "down"),
         }
         lines.append(
             Line("Trailer", Phrase("never more than {most} with everything in it. Today {is}: {left} are left.", said))
         )
     if payload is not None:
-        said = {"most": (payload.rating.value, WEIGHT, "down"), "left": (max(0.0, payload.margin), WEIGHT, "down")}
+        said = {
+            "most": (sure(payload.rating).value, WEIGHT, "down"),
+            "left": (max(0.0, payload.margin), WEIGHT, "down"),
+        }
         lines.append(
             Line(
                 "Vehicle",

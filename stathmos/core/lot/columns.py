@@ -23,7 +23,7 @@ def words(things: Sequence[object], name: str) -> Column:
     return np.array(["" if one is None else one.typed for one in given], dtype=object)
 
 
-def known(figure: Anything) -> float:
+def value_of(figure: Anything) -> float:
     """A figure's value, NaN where it is missing."""
     return getattr(figure, "value", np.nan)
 

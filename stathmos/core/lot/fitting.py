@@ -11,6 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from stathmos.core import statics
+from stathmos.core.figures import sure
 from stathmos.core.heights import seat_to_top, tenths
 from stathmos.core.lot.columns import Column, numbers, order_of, words
 from stathmos.core.lot.sides import Trailers, Vehicles
@@ -146,7 +147,7 @@ class Fitter:
         order = sorted(
             range(len(self.stock.sleeves)),
             key=lambda i: (
-                self.stock.sleeves[i].tongue_rating.value if self.stock.sleeves[i].tongue_rating else 0.0,
+                sure(self.stock.sleeves[i].tongue_rating).value if self.stock.sleeves[i].tongue_rating else 0.0,
                 self.stock.sleeves[i].name,
             ),
         )

@@ -10,7 +10,7 @@ import numpy as np
 from stathmos.core import cargo, heights, loading
 from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Authority, Given, Provenance, assumed
-from stathmos.core.lot.columns import Column, known, numbers, words
+from stathmos.core.lot.columns import Column, numbers, value_of, words
 from stathmos.core.rig import CHOICE, KINDS, SEAT, Rig, Trailer, Weighing
 from stathmos.core.rig.loads import VEHICLE
 from stathmos.core.rules import Rules, rules_for
@@ -121,15 +121,15 @@ def _vehicle(rig: Rig, house: Rules) -> dict:
     return {
         "vehicle": rig.vehicle,
         "rules": rules_for(rig, house),
-        "gcwr": known(loading.gcwr(rig)),
-        "front": known(loads.front),
-        "rear": known(loads.rear),
-        "aboard": known(loads.aboard),
-        "behind": known(loads.behind_axle),
+        "gcwr": value_of(loading.gcwr(rig)),
+        "front": value_of(loads.front),
+        "rear": value_of(loads.rear),
+        "aboard": value_of(loads.aboard),
+        "behind": value_of(loads.behind_axle),
         "weighed": loads.weighed,
-        "k_f": known(k_f),
-        "k_r": known(k_r),
-        "receiver": known(heights.receiver_to_inside_top(rig)),
+        "k_f": value_of(k_f),
+        "k_r": value_of(k_r),
+        "receiver": value_of(heights.receiver_to_inside_top(rig)),
     }
 
 

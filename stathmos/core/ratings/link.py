@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import Enum
 
-from stathmos.core.figures import Anything, Lazily, Missing, Rule, expanded, wanting
+from stathmos.core.figures import Anything, Lazily, Missing, Rule, expanded, sure, wanting
 from stathmos.core.ratings.demands import SAME
 from stathmos.core.rig import Rig
 
@@ -108,7 +108,7 @@ class Link:
         """Within its rating, and so little known that it may be over; at the limit it is said already that nothing is left."""
         if self.kind != LOAD or self.state not in (State.RESERVE, State.WITHIN):
             return False
-        return self.demand.value + expanded(self.demand) > self.rating.value + SAME
+        return sure(self.demand).value + expanded(sure(self.demand)) > sure(self.rating).value + SAME
 
 
 def link_name(key: str, style: str = "") -> str:
@@ -126,8 +126,8 @@ def load(key: str, demand: Anything, rating: Anything, reserve: float, rule: Rul
     needs = wanting(demand, rating)
     if needs:
         return Link(*named, State.UNKNOWN, rule, needs=needs)
-    state = judge(demand.value, rating.value, reserve)
-    share, margin = demand.value / rating.value, rating.value - demand.value
+    state = judge(sure(demand).value, sure(rating).value, reserve)
+    share, margin = sure(demand).value / sure(rating).value, sure(rating).value - sure(demand).value
     return Link(*named, state, rule, share=share, margin=margin)
 
 
@@ -137,7 +137,7 @@ def fit(key: str, size: Anything, limit: Anything, rule: Rule, at_most: bool = F
     needs = wanting(size, limit)
     if needs:
         return Link(*named, State.UNKNOWN, rule, needs=needs)
-    fits = size.value <= limit.value + FIT if at_most else abs(size.value - limit.value) <= FIT
+    fits = sure(size).value <= sure(limit).value + FIT if at_most else abs(sure(size).value - sure(limit).value) <= FIT
     return Link(*named, State.WITHIN if fits else State.OVER, rule)
 
 

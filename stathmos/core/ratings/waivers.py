@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.figures import sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings.link import Link, State
 
@@ -41,8 +42,8 @@ def waived(link: Link, waivers: tuple[Waiver, ...]) -> Waiver | None:
     for one in reversed(waivers):
         if (
             one.link == link.key
-            and abs(one.rating - link.rating.value) < 1e-6
-            and link.demand.value <= one.demand + GROWS
+            and abs(one.rating - sure(link.rating).value) < 1e-6
+            and sure(link.demand).value <= one.demand + GROWS
         ):
             return one
     return None

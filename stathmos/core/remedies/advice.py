@@ -14,7 +14,7 @@ from dataclasses import dataclass
 from stathmos.core import load_changes
 from stathmos.core.cargo import Placed, load_space, travels
 from stathmos.core.choice import Choice
-from stathmos.core.figures import Missing
+from stathmos.core.figures import Missing, sure
 from stathmos.core.moves import LEAST_MOVE
 from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import LOAD, SAME, Link, State
@@ -104,7 +104,7 @@ def _probes(bench: Bench) -> Iterator[_Probe]:
 
 
 def _take_out(bench: Bench, one: Placed) -> _Probe:
-    rig, whole = bench.rig, one.weight.value
+    rig, whole = bench.rig, sure(one.weight).value
     verb = "Drain" if one.kind.density and one.load.kind_key != "propane" else "Take"
     where = "the trailer" if one.on == TRAILER else "the vehicle"
     all_of_it = not (one.kind.parts or one.kind.density)
@@ -131,7 +131,7 @@ def _slides(bench: Bench, one: Placed) -> Iterator[_Probe]:
     One way is tried; what the other does is the same with the opposite sign.
     """
     rig = bench.rig
-    at, L, frame, w = one.to.value, rig.trailer.ball_to_axle, rig.trailer.frame_length, rig.vehicle.wheelbase
+    at, L, frame, w = sure(one.to).value, rig.trailer.ball_to_axle, rig.trailer.frame_length, rig.vehicle.wheelbase
     if one.on == TRAILER and L is not None and frame is not None and not one.kind.rack:
         space = load_space(rig, L.value, frame.value)
         room = {1.0: space.rear - at, -1.0: at - space.front}
@@ -156,7 +156,7 @@ def _slide(one: Placed, at: float, way: float, size: float, most: float, then: d
 
     def says(by: float) -> Phrase:
         put = {
-            "m": (one.weight.value, WEIGHT, "nearest"),
+            "m": (sure(one.weight).value, WEIGHT, "nearest"),
             "by": (by, LENGTH, "nearest"),
             "to": (at + way * by, LENGTH, "nearest"),
         }
@@ -167,12 +167,12 @@ def _slide(one: Placed, at: float, way: float, size: float, most: float, then: d
     def to_the_inch(by: float) -> float:
         return max(LEAST_MOVE, math.ceil(by / MM_PER_IN - 1e-9) * MM_PER_IN)
 
-    return _Probe(one, size, most, then, write, says, lambda by: one.weight.value * by, to_the_inch)
+    return _Probe(one, size, most, then, write, says, lambda by: sure(one.weight).value * by, to_the_inch)
 
 
 def _of_loads(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
     """Single changes that are enough, the least first; where none is, loads taken out together."""
-    excess, now = -link.margin, link.demand.value
+    excess, now = -link.margin, sure(link.demand).value
     enough = []
     for probe in probes:
         gained = (now - probe.then.get(link.key, now)) / probe.size
@@ -192,7 +192,7 @@ def _of_loads(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
 
 def _together(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
     """Several loads out, those first that help most for their weight."""
-    now, left = link.demand.value, -link.margin
+    now, left = sure(link.demand).value, -link.margin
     helping = [
         ((now - probe.then.get(link.key, now)) / probe.size, probe)
         for probe in probes
@@ -228,6 +228,6 @@ def _parts(rig: Rig, link: Link, choice: Choice) -> Iterator[Remedy]:
             yield Remedy(link.key, says, 0.0, (), ((f"hitch.{what}", best.name),))
     if link.key in ("receiver_gross", "receiver_tongue") and not choice.weight_distributing:
         rating = getattr(rig.vehicle, link.key.replace("receiver_", "receiver_wd_"))
-        if rating is not None and link.demand.value <= rating.value + SAME:
+        if rating is not None and sure(link.demand).value <= rating.value + SAME:
             says = Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
             yield Remedy(link.key, says, 0.0, (), (("hitch.style", "weight_distributing"),))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from stathmos.core.figures import sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME, Link
 from stathmos.core.rig import KINDS, Load, Rig
@@ -16,8 +17,8 @@ _VEHICLE_SIDE = ("rear_gawr", "payload", "gvwr", "gcwr")
 def remedy(rig: Rig, link: Link) -> Phrase:
     """What to do about a load link that is over its rating."""
     put = {
-        "demand": (link.demand.value, link.demand.dimension, "up"),
-        "excess": (-(link.margin or 0.0), link.demand.dimension, "up"),
+        "demand": (sure(link.demand).value, sure(link.demand).dimension, "up"),
+        "excess": (-(link.margin or 0.0), sure(link.demand).dimension, "up"),
     }
     if link.key in _TRAILER_SIDE:
         return Phrase("Take {excess} out of the trailer, or choose one rated for it.", put)
@@ -61,4 +62,4 @@ def _bed_lever(rig: Rig, load: Load) -> float:
 def _would_do_distributing(rig: Rig, link: Link) -> bool:
     rating = getattr(rig.vehicle, link.key.replace("receiver_", "receiver_wd_"))
     carrying = rig.choice("hitch.style") == "weight_carrying"
-    return carrying and rating is not None and link.demand.value <= rating.value + SAME
+    return carrying and rating is not None and sure(link.demand).value <= rating.value + SAME

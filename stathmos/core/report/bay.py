@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
-
 from stathmos.core import bay, units
 from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.check import Check
@@ -13,35 +11,24 @@ from stathmos.core.bay.prove.tools import Served
 from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
 from stathmos.core.bay.say.questions import Question
 from stathmos.core.figures import Missing
-from stathmos.core.finding import Finding
-from stathmos.core.report.plainly import Plain, both, figure, phrase, rule_of
+from stathmos.core.report.findings import elevation, finding
+from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of
+from stathmos.core.rig import entry_at
 
 
-def finding(one: Finding) -> Plain:
-    """One thing to say, and what to do about it."""
-    return {
-        "key": one.key,
-        "state": one.state,
-        "station": one.station,
-        "subject": one.subject,
-        "says": phrase(one.says),
-        "remedy": phrase(one.remedy),
-    }
-
-
-def check(one: Check) -> Plain:
+def check(one: Check) -> Tree:
     return {
         "key": one.key,
         "name": one.name,
         "state": one.state,
-        "says": phrase(one.says),
+        "says": one.says,
         "why": one.why,
         "paths": list(one.paths),
         "rule": rule_of(one.rule),
     }
 
 
-def window(one: Window) -> Plain:
+def window(one: Window) -> Tree:
     """One school's window; heights in mm for the gauge, in words for reading, rounded inward."""
     heights = {"low": (one.low_height, "up"), "high": (one.high_height, "down"), "aim": (one.aim_height, "nearest")}
     return {
@@ -51,47 +38,47 @@ def window(one: Window) -> Plain:
         "in_force": one.in_force,
         "authority": one.authority,
         "verdict": one.verdict,
-        "says": phrase(one.says),
+        "says": one.says,
         "likely_text": None if one.likely is None else units.write(one.likely, units.SHARE, "us", "down"),
         **{name: height for name, (height, _) in heights.items()},
         **{
-            f"{name}_text": None if height is None else both(height, units.LENGTH, rounding)
+            f"{name}_text": None if height is None else Amount(height, units.LENGTH, rounding)
             for name, (height, rounding) in heights.items()
         },
     }
 
 
-def effect(one: Effect) -> Plain:
+def effect(one: Effect) -> Tree:
     return {
         "kind": one.kind,
         "name": one.name,
-        "moves": both(abs(one.moves), units.LENGTH),
+        "moves": Amount(abs(one.moves), units.LENGTH),
         "way": "down" if one.moves >= 0 else "up",
-        "spread": both(2 * one.u, units.LENGTH, "up"),
+        "spread": Amount(2 * one.u, units.LENGTH, "up"),
     }
 
 
-def following(one: Next | None) -> Plain | None:
+def following(one: Next | None) -> Tree | None:
     """The next step. Its entries are what a new trial of it writes down."""
     if one is None:
         return None
     return {
         "verdict": one.verdict,
-        "says": phrase(one.says),
-        "why": phrase(one.why),
+        "says": one.says,
+        "why": one.why,
         "entries": {path: {"is": text, "from": "measured", "system": "us"} for path, text in one.entries.items()},
         "front": one.front,
-        "front_text": None if one.front is None else both(one.front, units.LENGTH),
+        "front_text": None if one.front is None else Amount(one.front, units.LENGTH),
         "front_spread": one.front_u,
-        "front_spread_text": None if one.front_u is None else both(one.front_u, units.LENGTH, "up"),
-        "rail_text": None if one.rail is None else both(abs(one.rail), units.LENGTH),
-        "rail_spread_text": None if one.rail_u is None else both(one.rail_u, units.LENGTH, "up"),
+        "front_spread_text": None if one.front_u is None else Amount(one.front_u, units.LENGTH, "up"),
+        "rail_text": None if one.rail is None else Amount(abs(one.rail), units.LENGTH),
+        "rail_spread_text": None if one.rail_u is None else Amount(one.rail_u, units.LENGTH, "up"),
         "rail_way": None if one.rail is None else "higher in front" if one.rail > 0 else "lower in front",
         "likely_text": None if one.likely is None else units.write(one.likely, units.SHARE, "us", "down"),
     }
 
 
-def tried(one: Tried, number: int) -> Plain:
+def tried(one: Tried, number: int) -> Tree:
     setting = one.setting
     return {
         "number": number,
@@ -112,19 +99,19 @@ def tried(one: Tried, number: int) -> Plain:
     }
 
 
-def reach(one: Reach) -> Plain:
+def reach(one: Reach) -> Tree:
     return {
         "wrench": one.wrench,
         "verdict": one.verdict,
-        "says": phrase(one.says),
-        "extension": None if one.extension is None else both(one.extension.value, units.LENGTH, "up"),
-        "set_to": None if one.set_to is None else both(one.set_to.value, units.COUPLE),
+        "says": one.says,
+        "extension": None if one.extension is None else Amount(one.extension.value, units.LENGTH, "up"),
+        "set_to": None if one.set_to is None else Amount(one.set_to.value, units.COUPLE),
     }
 
 
-def fastener(one: Fastener) -> Plain:
+def fastener(one: Fastener) -> Tree:
     def couple(value, rounding: str):
-        return None if isinstance(value, Missing) or value is None else both(value.value, units.COUPLE, rounding)
+        return None if isinstance(value, Missing) or value is None else Amount(value.value, units.COUPLE, rounding)
 
     return {
         "key": one.key,
@@ -135,11 +122,11 @@ def fastener(one: Fastener) -> Plain:
         "target": couple(one.target, "nearest"),
         "target_exact": None
         if isinstance(one.target, Missing)
-        else {system: to_set(one.target, system) for system in units.SYSTEMS},
+        else InUnits(lambda system: to_set(one.target, system)),
         "turn": one.turn,
-        "across": None if one.across is None else both(one.across.value, units.LENGTH),
+        "across": None if one.across is None else Amount(one.across.value, units.LENGTH),
         "state": one.state,
-        "says": phrase(one.says),
+        "says": one.says,
         "reached": couple(one.reached, "nearest"),
         "turned": one.turned,
         "marked": one.marked,
@@ -147,7 +134,7 @@ def fastener(one: Fastener) -> Plain:
     }  # fmt: skip
 
 
-def served(one: Served) -> Plain:
+def served(one: Served) -> Tree:
     return {
         "joint": one.joint,
         "name": one.name,
@@ -156,7 +143,7 @@ def served(one: Served) -> Plain:
     }
 
 
-def question(one: Question) -> Plain:
+def question(one: Question) -> Tree:
     return {
         "path": one.path,
         "ask": one.ask,
@@ -165,11 +152,12 @@ def question(one: Question) -> Plain:
         "hold": one.hold,
         "side": one.side,
         "answered": one.answered,
+        "halves": entry_at(one.path).halves,
         "offers": [{"value": value, "word": word} for value, word in one.offers],
     }
 
 
-def plain(fit: bay.Fit) -> Plain:
+def tree(fit: bay.Fit) -> Tree:
     """All of the bay."""
     measured, adjusted, proved, now = fit.measured, fit.adjusted, fit.proved, fit.now
     a, b, loads = measured.arches.a, measured.arches.b, measured.loads
@@ -177,7 +165,7 @@ def plain(fit: bay.Fit) -> Plain:
         "kit": measured.kit.name if measured.kit else None,
         "bars": measured.kit is not None,
         "order": now.rules.adjust_first.key,
-        "elevation": {**asdict(now.elevation), "assumed": list(now.elevation.assumed)},
+        "elevation": elevation(now.elevation),
         "sections": [
             {
                 "key": one.key,
@@ -196,11 +184,11 @@ def plain(fit: bay.Fit) -> Plain:
                 "planned": figure(one.planned),
                 "measured": figure(one.measured),
                 "state": one.state,
-                "says": phrase(one.says),
+                "says": one.says,
             }
             for one in measured.beside
         ],
-        "refit": None if measured.refit is None else phrase(measured.refit),
+        "refit": measured.refit,
         "states": {
             "front_a": figure(a.front),
             "front_b": figure(b.front),
@@ -211,7 +199,7 @@ def plain(fit: bay.Fit) -> Plain:
         },
         "tried": [tried(one, number) for number, one in enumerate(measured.trials, 1)],
         "windows": [window(one) for one in measured.windows],
-        "opposite": None if fit.opposite is None else phrase(fit.opposite),
+        "opposite": fit.opposite,
         "rates": {
             "front": figure(measured.rates.front),
             "rear": figure(measured.rates.rear),
@@ -238,7 +226,7 @@ def plain(fit: bay.Fit) -> Plain:
         "torque": [fastener(one) for one in proved.torque],
         "served": [served(one) for one in proved.served],
         "tools": [
-            {"name": phrase(one.name), "purpose": phrase(one.purpose), "state": one.state} for one in proved.tools
+            {"name": one.name, "purpose": one.purpose, "state": one.state} for one in proved.tools
         ],
         "findings": [finding(one) for one in fit.findings],
     }  # fmt: skip

@@ -6,13 +6,13 @@ from stathmos.core import selection, units
 from stathmos.core.answer import Assessment
 from stathmos.core.coupled import Answer, State
 from stathmos.core.decisions import Decision
-from stathmos.core.figures import Anything, Missing
+from stathmos.core.figures import Missing
 from stathmos.core.finding import needs_in_words
 from stathmos.core.heights import Position
 from stathmos.core.offsets import OffsetCompared
 from stathmos.core.parts_list import PartsList
 from stathmos.core.remedies import Remedy
-from stathmos.core.report.plainly import Plain, both, figure, phrase, rule_of
+from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of
 from stathmos.core.settings import KINDS
 
 STATE_FIGURES = (
@@ -20,7 +20,7 @@ STATE_FIGURES = (
 )  # fmt: skip
 
 
-def position(one: Position | None) -> Plain | None:
+def position(one: Position | None) -> Tree | None:
     """One way of mounting a shank."""
     if one is None:
         return None
@@ -29,33 +29,42 @@ def position(one: Position | None) -> Plain | None:
         "orientation": one.orientation,
         "hole": one.hole,
         "rise": one.rise,
-        "rise_text": both(abs(one.rise), units.LENGTH),
+        "rise_text": Amount(abs(one.rise), units.LENGTH),
         "way": "rise" if one.rise >= 0 else "drop",
         "holes_up": one.holes_up,
         "holes_down": one.holes_down,
     }
 
 
-def part(verdict: selection.Verdict) -> Plain:
+def part(verdict: selection.Verdict) -> Tree:
     """One part with what became of it."""
     return {
         "name": verdict.part.name,
         "family": getattr(verdict.part, "family", ""),
         "state": verdict.state,
         "rule": verdict.rule,
-        "reason": phrase(verdict.reason),
+        "reason": verdict.reason,
         "tongue_rating": figure(getattr(verdict.part, "tongue_rating", None), "down"),
         "tongue_minimum": figure(getattr(verdict.part, "tongue_minimum", None), "up"),
         "gross_rating": figure(
             getattr(verdict.part, "gross_rating", None) or getattr(verdict.part, "rating", None), "down"
         ),
         "position": position(verdict.position),
-        "residual_text": None if verdict.residual is None else both(verdict.residual, units.LENGTH),
+        "residual_text": None if verdict.residual is None else Amount(verdict.residual, units.LENGTH),
         "sleeve": verdict.sleeve.name if verdict.sleeve else None,
     }
 
 
-def hitch(assessment: Assessment) -> Plain:
+def in_force(assessment: Assessment) -> Tree:
+    """The names of the parts in force."""
+    build = assessment.choice.in_force
+    return {
+        what: None if (part := getattr(build, what)) is None else part.name
+        for what in ("kit", "shank", "ball", "sleeve")
+    }
+
+
+def hitch(assessment: Assessment) -> Tree:
     """The parts judged, the build in force, the best whole builds."""
     choice, builds = assessment.choice, assessment.builds
     return {
@@ -63,20 +72,19 @@ def hitch(assessment: Assessment) -> Plain:
         "kits": [part(verdict) for verdict in choice.kits],
         "balls": [part(verdict) for verdict in choice.balls],
         "shanks": [part(verdict) for verdict in choice.shanks],
-        "in_force": {
-            what: getattr(choice.in_force, what).name if getattr(choice.in_force, what) else None
-            for what in ("kit", "shank", "ball", "sleeve")
-        },
+        "in_force": in_force(assessment),
         "fitted_kit": choice.fitted_kit.part.name if choice.fitted_kit else None,
         "bracket": figure(choice.bracket) if choice.weight_distributing else None,
+        "hitch_load": figure(choice.hitch_load, "up"),
+        "hitch_load_full": figure(choice.hitch_load_full, "up"),
         "builds": [
             {
                 "kit": one.kit.part.name if one.kit else None,
                 "shank": one.shank.part.name,
                 "ball": one.ball.part.name,
                 "position": position(one.shank.position),
-                "residual_text": both(one.shank.residual or 0.0, units.LENGTH),
-                "why": phrase(one.why),
+                "residual_text": Amount(one.shank.residual or 0.0, units.LENGTH),
+                "why": one.why,
                 "price": None if one.price is None else units.write(one.price, units.MONEY, "us"),
             }
             for one in builds.best
@@ -84,12 +92,14 @@ def hitch(assessment: Assessment) -> Plain:
         "builds_serving": builds.serving,
         "builds_tried": builds.tried,
         "settings": settings(assessment),
+        "ball_standing": figure(assessment.heights.ball_standing),
+        "parts": parts(assessment.parts),
     }
 
 
-def settings(assessment: Assessment) -> Plain | None:
+def settings(assessment: Assessment) -> Tree | None:
     """What the fitter begins with, and whether the model or the handbook says so."""
-    found = assessment.coupled.settings
+    found, on = assessment.coupled.settings, assessment.coupled.states[-1]
     if found is None:
         return None
     return {
@@ -106,17 +116,19 @@ def settings(assessment: Assessment) -> Plain | None:
         "source": found.source,
         "wind": figure(found.wind),
         "ask": needs_in_words(found.wind.needs) if isinstance(found.wind, Missing) else "",
+        "restoration": figure(on.restoration),
+        "bar_each": figure(on.bar_each, "up"),
     }
 
 
-def decision(one: Decision) -> Plain:
+def decision(one: Decision) -> Tree:
     """A decision with all its reasons."""
     return {
         "verdict": one.verdict,
-        "says": phrase(one.says),
+        "says": one.says,
         "reasons": [
             {
-                "says": phrase(reason.says),
+                "says": reason.says,
                 "weight": reason.weight,
                 "rule": rule_of(reason.rule),
                 "ask": needs_in_words(reason.needs),
@@ -126,18 +138,18 @@ def decision(one: Decision) -> Plain:
     }
 
 
-def decisions(assessment: Assessment) -> Plain:
+def decisions(assessment: Assessment) -> Tree:
     found = assessment.decisions
     return {
         "distribution": decision(found.distribution),
         "sway": decision(found.sway),
         "sway_provided": found.sway_provided,
-        "sway_says": phrase(found.sway_says),
-        "bars_off": [phrase(one) for one in found.bars_off],
+        "sway_says": found.sway_says,
+        "bars_off": list(found.bars_off),
     }
 
 
-def state(one: State) -> Plain:
+def state(one: State) -> Tree:
     """One state of the coupled rig; loads rounded up."""
     loads = ("front", "rear", "trailer_axles", "bar_each", "on_ball")
     return {
@@ -147,7 +159,7 @@ def state(one: State) -> Plain:
     }
 
 
-def offset(one: OffsetCompared) -> Plain:
+def offset(one: OffsetCompared) -> Tree:
     """The ball height by one offset school."""
     return {
         "key": one.school.key,
@@ -163,7 +175,7 @@ def offset(one: OffsetCompared) -> Plain:
     }
 
 
-def parts(found: PartsList) -> Plain:
+def parts(found: PartsList) -> Tree:
     """The parts list."""
     return {
         "lines": [
@@ -171,7 +183,7 @@ def parts(found: PartsList) -> Plain:
                 "quantity": line.quantity,
                 "name": line.name,
                 "what": line.what,
-                "why": phrase(line.why),
+                "why": line.why,
                 "state": line.state,
                 "price": None if line.price is None else units.write(line.price.value, units.MONEY, "us"),
                 "amount": None if line.amount is None else units.write(line.amount, units.MONEY, "us"),
@@ -183,31 +195,29 @@ def parts(found: PartsList) -> Plain:
     }
 
 
-def remedy(one: Remedy, written: dict[str, Plain]) -> Plain:
-    """One remedy; ``written``: what it would write, by unit system."""
+def remedy(one: Remedy, writes: InUnits) -> Tree:
+    """One remedy; ``writes``: what it would write."""
     return {
         "link": one.link,
-        "says": phrase(one.says),
+        "says": one.says,
         "lightens": one.lightens,
         "crosses": [
-            {"name": link.name, "by": None if link.margin is None else both(-link.margin, units.WEIGHT, "up")}
+            {"name": link.name, "by": None if link.margin is None else Amount(-link.margin, units.WEIGHT, "up")}
             for link in one.crosses
         ],
-        "writes": written,
+        "writes": writes,
     }
 
 
-def answer(found: Answer | Missing) -> Plain:
+def answer(found: Answer | Missing) -> Tree:
     """What if: the state asked for, and every change with its sign."""
     if isinstance(found, Missing):
         return {"ask": needs_in_words(found.needs), "state": None, "changes": {}, "says": []}
     return {
         "ask": "",
         "state": state(found.state),
-        "changes": {name: _signed(by, getattr(found.state, name)) for name, by in found.changes.items()},
-        "says": [phrase(one) for one in found.says],
+        "changes": {
+            name: Amount(by, getattr(found.state, name).dimension, signed=True) for name, by in found.changes.items()
+        },
+        "says": list(found.says),
     }
-
-
-def _signed(by: float, like: Anything) -> Plain:
-    return {system: ("+" if by >= 0 else "") + units.write(by, like.dimension, system) for system in units.SYSTEMS}

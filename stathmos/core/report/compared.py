@@ -10,10 +10,10 @@ from stathmos.core.compare import Compared
 from stathmos.core.figures import Anything, Missing
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.ratings import weakest
-from stathmos.core.report.plainly import Plain, both, phrase
+from stathmos.core.report.writing import Amount, InUnits, Tree, written
 
 
-def facts(assessment: Assessment) -> dict[str, Plain]:
+def facts(assessment: Assessment) -> dict[str, Tree]:
     """Each fact by its key, in both unit systems."""
     build, found = assessment.choice.in_force, assessment.heights
     position = assessment.choice.position
@@ -52,29 +52,29 @@ def _used(link) -> str:
     return link.state.value if link.share is None else f"{units.write(link.share, units.SHARE, 'us', 'up')} used"
 
 
-def _same(text: str) -> Plain:
-    return dict.fromkeys(units.SYSTEMS, text)
+def _same(text: str) -> InUnits:
+    return InUnits(lambda system: text)
 
 
-def _figure(known: Anything) -> Plain:
-    return _same("unknown") if isinstance(known, Missing) else both(known.value, known.dimension)
+def _figure(known: Anything) -> Tree:
+    return _same("unknown") if isinstance(known, Missing) else Amount(known.value, known.dimension)
 
 
-def compared(now: Assessment, others: Iterable[Compared]) -> Plain:
+def compared(now: Assessment, others: Iterable[Compared]) -> Tree:
     """The rig as it is judged, and each other way with what differs."""
-    base = facts(now)
+    base = written(facts(now))
     rows = []
     for one in others:
-        theirs = facts(one.assessment)
+        theirs = written(facts(one.assessment))
         rows.append(
             {
                 "key": one.key,
                 "question": one.question,
                 "name": one.name,
                 "overruled": one.overruled,
-                "says": phrase(one.assessment.verdict.says),
+                "says": written(one.assessment.verdict.says),
                 "facts": theirs,
                 "differs": [key for key in base if theirs[key] != base[key]],
             }
         )
-    return {"names": NAMES, "now": base, "now_says": phrase(now.verdict.says), "others": rows}
+    return {"names": NAMES, "now": base, "now_says": written(now.verdict.says), "others": rows}

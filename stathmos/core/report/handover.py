@@ -3,23 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import asdict
 
 from stathmos.core import handover
 from stathmos.core.bay import Fit
-from stathmos.core.report.bay import finding
-from stathmos.core.report.plainly import Plain, phrase
+from stathmos.core.report.findings import elevation, finding
+from stathmos.core.report.writing import Tree
 from stathmos.core.rig import Rig
 
 
-def plain(found: handover.HandOver) -> Plain:
+def tree(found: handover.HandOver) -> Tree:
     """The drill, what hinders, what is to be known, the card as it stands now."""
     return {
         "steps": [
             {
                 "key": step.key,
                 "part": step.part,
-                "does": phrase(step.does),
+                "does": step.does,
                 "why": step.why,
                 "caution": step.caution,
                 "done": step.done,
@@ -32,21 +31,20 @@ def plain(found: handover.HandOver) -> Plain:
     }
 
 
-def blocks(of: tuple[handover.Block, ...]) -> list[Plain]:
+def blocks(of: tuple[handover.Block, ...]) -> list[Tree]:
     return [
-        {"heading": block.heading, "lines": [{"name": line.name, "says": phrase(line.says)} for line in block.lines]}
+        {"heading": block.heading, "lines": [{"name": line.name, "says": line.says} for line in block.lines]}
         for block in of
     ]
 
 
-def card(rig: Rig, fit: Fit, names: Mapping[str, str], day: str) -> Plain:
+def card(rig: Rig, fit: Fit, names: Mapping[str, str], day: str) -> Tree:
     """Everything on the card: who, when, the rig to draw, the blocks, the cautions."""
-    drawn = fit.now.elevation
     return {
         "names": dict(names),
         "day": day,
-        "elevation": {**asdict(drawn), "assumed": list(drawn.assumed)},
+        "elevation": elevation(fit.now.elevation),
         "blocks": blocks(handover.card(rig, fit)),
         "cautions": list(handover.CAUTIONS),
-        "known": [phrase(one.says) for one in handover.cautions(fit)][:4],
+        "known": [one.says for one in handover.cautions(fit)][:4],
     }

@@ -9,8 +9,8 @@ from stathmos.core.cases import Standing
 from stathmos.core.figures import Given, Missing
 from stathmos.core.moves import Move
 from stathmos.core.remedies import Remedy
-from stathmos.core.report.plainly import Plain, both, figure, phrase
-from stathmos.core.report.weights import share_rounding
+from stathmos.core.report.weights import band, share_rounding
+from stathmos.core.report.writing import Amount, InUnits, Tree, exact, figure
 from stathmos.core.rig import Load
 from stathmos.core.rig.loads import ABOARD, TRAILER
 from stathmos.core.weighing import ShareJudgement, against_the_user
@@ -18,19 +18,20 @@ from stathmos.core.weighing import ShareJudgement, against_the_user
 _WRITTEN = ("kind", "weight", "volume", "at", "moved_to", "when")
 
 
-def loading(assessment: Assessment) -> Plain:
+def loading(assessment: Assessment) -> Tree:
+    """The plan, what each case weighs, the moves that put a share right, and where the share lies."""
+    judged = assessment.weights.judgement
     return {
         "loads": [_load(assessment, one) for one in assessment.placed],
-        "cases": [_case(case, assessment.weights.judgement) for case in assessment.cases],
+        "cases": [_case(case, judged) for case in assessment.cases],
         "moves": [_move(assessment, move) for move in assessment.moves],
-        "front": figure(assessment.loads.front),
-        "rear": figure(assessment.loads.rear),
-        "aboard": figure(assessment.loads.aboard),
         "weighed": assessment.loads.weighed,
+        "share_state": judged.state,
+        "band": band(judged),
     }
 
 
-def _load(assessment: Assessment, one: Placed) -> Plain:
+def _load(assessment: Assessment, one: Placed) -> Tree:
     """A load with its place on the drawing (mm behind the front axle) and between what it can be moved."""
     drawn = assessment.elevation
     origin = drawn.ball_x if one.on == TRAILER else 0.0
@@ -47,7 +48,7 @@ def _load(assessment: Assessment, one: Placed) -> Plain:
         "weight": figure(one.weight),
         "at": figure(one.at),
         "to": figure(one.to),
-        "to_text": None if isinstance(one.to, Missing) else _exact(one.to.value, units.LENGTH),
+        "to_text": None if isinstance(one.to, Missing) else exact(one.to.value, units.LENGTH),
         "tongue": figure(one.tongue_to) if one.on == TRAILER else None,
         "x": None if isinstance(one.at, Missing) else origin + one.at.value,
         "to_x": None if isinstance(one.to, Missing) else origin + one.to.value,
@@ -57,12 +58,7 @@ def _load(assessment: Assessment, one: Placed) -> Plain:
     }
 
 
-def _exact(value: float, dimension: str) -> Plain:
-    """A figure as somebody would type it, in both systems."""
-    return {system: units.write_exact(value, dimension, system) for system in units.SYSTEMS}
-
-
-def _case(case: Standing, judged: ShareJudgement) -> Plain:
+def _case(case: Standing, judged: ShareJudgement) -> Tree:
     return {
         "key": case.key,
         "name": case.name,
@@ -73,15 +69,13 @@ def _case(case: Standing, judged: ShareJudgement) -> Plain:
     }
 
 
-def _move(assessment: Assessment, move: Move) -> Plain:
-    def change(kg: float | None) -> Plain | None:
-        if kg is None:
-            return None
-        return {system: ("+" if kg >= 0 else "") + units.write(kg, units.WEIGHT, system) for system in units.SYSTEMS}
+def _move(assessment: Assessment, move: Move) -> Tree:
+    def change(kg: float | None) -> Amount | None:
+        return None if kg is None else Amount(kg, units.WEIGHT, signed=True)
 
     return {
         "load": move.load,
-        "says": phrase(move.says),
+        "says": move.says,
         "share_text": units.write(
             move.share,
             units.SHARE,
@@ -93,29 +87,27 @@ def _move(assessment: Assessment, move: Move) -> Plain:
         "rear": change(move.effect.rear),
         "trailer_axles": change(move.effect.trailer_axles),
         "crosses": [
-            {"name": link.name, "by": None if link.margin is None else both(-link.margin, units.WEIGHT, "up")}
+            {"name": link.name, "by": None if link.margin is None else Amount(-link.margin, units.WEIGHT, "up")}
             for link in move.crosses
         ],
-        "writes": {system: _writes(assessment, move.writes, system) for system in units.SYSTEMS},
+        "writes": InUnits(lambda system: _writes(assessment, move.writes, system)),
     }
 
 
-def remedy_writes(assessment: Assessment, remedy: Remedy) -> dict[str, Plain]:
-    """The entries that make a remedy, by unit system: loads, and choices of the hitch."""
-    chosen = {path: {"is": text, "from": "assumed"} for path, text in remedy.chooses}
-    return {
-        system: {
-            **_writes(assessment, remedy.writes, system),
-            **{path: {**entry, "system": system} for path, entry in chosen.items()},
-        }
-        for system in units.SYSTEMS
-    }
+def remedy_writes(assessment: Assessment, remedy: Remedy) -> InUnits:
+    """The entries that make a remedy: loads, and choices of the hitch."""
+
+    def entries(system: str) -> Tree:
+        chosen = {path: {"is": text, "from": "assumed", "system": system} for path, text in remedy.chooses}
+        return {**_writes(assessment, remedy.writes, system), **chosen}
+
+    return InUnits(entries)
 
 
-def _writes(assessment: Assessment, writes: tuple[Load, ...], system: str) -> Plain:
+def _writes(assessment: Assessment, writes: tuple[Load, ...], system: str) -> Tree:
     """The entries that write some loads, by path; None takes a figure back."""
     before = {one.key: one.load for one in assessment.placed}
-    made: Plain = {}
+    made: Tree = {}
     for load in writes:
         was = before.get(load.key, Load(load.key))
         for name in _WRITTEN:

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from stathmos.core.answer import Assessment
-from stathmos.core.report.plainly import Plain
+from stathmos.core.report.writing import Tree
 
 MOST = 12
 
 
-def to_read(assessment: Assessment) -> list[Plain]:
+def to_read(assessment: Assessment) -> list[Tree]:
     """The most decisive figures to go and read, first things first."""
     return [
         {

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import Given
+from stathmos.core.figures import Given, sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.selection.verdicts import (
@@ -43,12 +43,12 @@ def choose_ball(
             SERVES_BEST,
             Phrase(
                 "Matches the coupler and carries the trailer's GVWR on {rating}.",
-                {"rating": (ball.rating.value, WEIGHT, "down")},
+                {"rating": (sure(ball.rating).value, WEIGHT, "down")},
             ),
         )
 
     verdicts = [judged(ball) for ball in stock.balls]
-    return with_choice(verdicts, lambda verdict: (verdict.part.rating.value, verdict.part.name))
+    return with_choice(verdicts, lambda verdict: (sure(verdict.part.rating).value, verdict.part.name))
 
 
 def _short_enough(ball: Ball, limit: Given | None) -> Failed | None:

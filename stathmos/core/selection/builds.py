@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from stathmos.core.figures import sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.selection.kits import kit_rank
 from stathmos.core.selection.shanks import shank_rank
@@ -30,7 +31,7 @@ class WholeBuild:
         parts = [one.part for one in (self.kit, self.shank, self.ball) if one is not None]
         parts += [self.shank.sleeve] if self.shank.sleeve else []
         prices = [part.price for part in parts]
-        return None if any(price is None for price in prices) else sum(price.value for price in prices)
+        return None if any(price is None for price in prices) else sum(sure(price).value for price in prices)
 
 
 @dataclass(frozen=True)
@@ -90,10 +91,10 @@ def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:
             return verdict.reason.after(f"{verdict.part.name}: ")
     if one.kit is not None and best.kit is not None and one.kit.part.name != best.kit.part.name:
         ours, theirs = one.kit.part, best.kit.part
-        put = {"more": (ours.tongue_rating.value - theirs.tongue_rating.value, WEIGHT, "nearest")}
-        if ours.tongue_rating.value > theirs.tongue_rating.value:
+        put = {"more": (sure(ours.tongue_rating).value - sure(theirs.tongue_rating).value, WEIGHT, "nearest")}
+        if sure(ours.tongue_rating).value > sure(theirs.tongue_rating).value:
             return Phrase("A larger kit than need be: {more} more of tongue rating.", put)
-        if ours.tongue_rating.value < theirs.tongue_rating.value:
+        if sure(ours.tongue_rating).value < sure(theirs.tongue_rating).value:
             return Phrase("A smaller kit, which serves with care only.")
         return Phrase(f"The same capacity; {theirs.name} has sway control built in, or is lighter.")
     off, least = abs(one.shank.residual or 0.0), abs(best.shank.residual or 0.0)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from stathmos.core.figures import Missing
+from stathmos.core.figures import Missing, sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
 from stathmos.core.rig import Rig
@@ -116,7 +116,7 @@ def choose_kit(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks | None = Non
 def kit_rank(verdict: Verdict) -> tuple:
     """Of those that serve the smallest; with sway control before without; the lightest."""
     kit: Kit = verdict.part
-    rating = kit.tongue_rating.value
+    rating = sure(kit.tongue_rating).value
     return (
         verdict.state != SERVES,
         rating if verdict.state == SERVES else -rating,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import Anything, Given, Missing
+from stathmos.core.figures import Anything, Given, Missing, sure
 from stathmos.core.heights import nearest_position, rise_wanted, tenths
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME, wants_sleeve
@@ -77,7 +77,7 @@ def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand
     fitting = [
         one
         for one in stock.sleeves
-        if one.outer and one.inner and abs(one.outer.value - receiver.value) <= FIT and abs(one.inner.value - shank.size.value) <= FIT
+        if one.outer and one.inner and abs(one.outer.value - sure(receiver).value) <= FIT and abs(one.inner.value - sure(shank.size).value) <= FIT
     ]  # fmt: skip
     failures = []
     for sleeve in sorted(fitting, key=lambda one: (one.tongue_rating.value if one.tongue_rating else 0.0, one.name)):
@@ -119,7 +119,7 @@ def _judge_shank(
     if failed:
         return Verdict(shank, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)
     sleeve = sleeved if isinstance(sleeved, Sleeve) else None
-    rise = rise_wanted(wanted.ball.value, wanted.receiver.value, head.value, stack.value)
+    rise = rise_wanted(sure(wanted.ball).value, sure(wanted.receiver).value, sure(head).value, sure(stack).value)
     clear = _clearance(shank, wanted)
     low = clear is not None and clear < CLEARANCE - SAME
     position = nearest_position(shank, rise + sag(sleeve), ("up",) if low else ("down", "up"))
@@ -135,7 +135,7 @@ def _judge_shank(
         "least": (CLEARANCE, LENGTH, "up"),
     }
     way = "rise" if rise >= 0 else "drop"
-    pitch = shank.pitch.value
+    pitch = sure(shank.pitch).value
     if abs(residual) > max(pitch / 2, REACH) + SAME:
         if low:
             says = "Pointing down its end would stand {clear} from the ground, {least} wanted; turned up it is {short} off."
@@ -161,4 +161,4 @@ def _clearance(shank: Shank, wanted: Wanted) -> float | None:
     """From the ground to the end of a shank pointing down, coupled, mm; None where its drawing or the settle does not tell."""
     if shank.end_below is None or shank.most_drop is None or isinstance(wanted.settle, Missing):
         return None
-    return wanted.receiver.value - shank.most_drop.value - shank.end_below.value - wanted.settle.value
+    return sure(wanted.receiver).value - shank.most_drop.value - shank.end_below.value - wanted.settle.value

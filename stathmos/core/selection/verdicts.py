@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
-from stathmos.core.figures import Anything, Given, Missing, wanting
+from stathmos.core.figures import Anything, Given, Missing, sure, wanting
 from stathmos.core.heights import Position
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
@@ -89,12 +89,12 @@ def equal(rule: str, what: str, own: Given | None, wanted: Anything, whose: str)
     lacking = need(rule, what, own, wanted)
     if lacking:
         return lacking
-    if abs(own.value - wanted.value) > 0.05:
+    if abs(sure(own).value - sure(wanted).value) > 0.05:
         return Failed(
             rule,
             Phrase(
                 f"Its {what} is {{own}}; {whose} {{wanted}}.",
-                {"own": (own.value, LENGTH, "nearest"), "wanted": (wanted.value, LENGTH, "nearest")},
+                {"own": (sure(own).value, LENGTH, "nearest"), "wanted": (sure(wanted).value, LENGTH, "nearest")},
             ),
             False,
         )
@@ -106,21 +106,21 @@ def at_most(rule: str, what: str, own: Given | None, limit: Anything | None, say
     lacking = need(rule, what, own, limit)
     if lacking:
         return lacking
-    if own.value > limit.value + 0.05:
-        sizes = {"own": (own.value, LENGTH, "nearest"), "limit": (limit.value, LENGTH, "nearest")}
+    if sure(own).value > sure(limit).value + 0.05:
+        sizes = {"own": (sure(own).value, LENGTH, "nearest"), "limit": (sure(limit).value, LENGTH, "nearest")}
         return Failed(rule, Phrase(says, sizes), False)
     return None
 
 
 def soft_rules(rating: Given, demand: Demand) -> Soft:
     """How a part carries the hitch load: with the house reserve and with the trailer full, or only as planned."""
-    used = {"load": (demand.planned.value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
-    if demand.planned.value > (1 - demand.reserve) * rating.value + SAME:
+    used = {"load": (sure(demand.planned).value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
+    if sure(demand.planned).value > (1 - demand.reserve) * rating.value + SAME:
         says = "The hitch load of {load} is inside the house reserve of its {rating}: take the next size up."
         return Soft(RESERVE, HOUSE_RESERVE, Phrase(says, used))
-    if not wanting(demand.full) and demand.full.value > rating.value + SAME:
+    if not wanting(demand.full) and sure(demand.full).value > rating.value + SAME:
         says = "Carries the load as planned; with the trailer at its GVWR the hitch load is {full}, over its {rating}."
-        return Soft(RESERVE, FULL_TRAILER, Phrase(says, {**used, "full": (demand.full.value, WEIGHT, "up")}))
+        return Soft(RESERVE, FULL_TRAILER, Phrase(says, {**used, "full": (sure(demand.full).value, WEIGHT, "up")}))
     return Soft(SERVES, SERVES_BEST, Phrase("Carries the hitch load of {load} on a rating of {rating}.", used))
 
 

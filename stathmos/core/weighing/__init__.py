@@ -21,6 +21,7 @@ from stathmos.core.figures import (
     Provenance,
     Rule,
     sum_of,
+    sure,
     work,
 )
 from stathmos.core.phrases import Notice, Phrase
@@ -236,15 +237,15 @@ def _warnings(
         said.append(Notice(IMPOSSIBLE, says))
     said += _disagreements(reconciled, NAMES) + _disagreements(of_gross, GROSS_NAMES)
     believed = by_key.get("brochure")
-    if measured and believed is not None and reconciled.figure.value > 1.05 * believed.tongue.value:
-        more = reconciled.figure.value - believed.tongue.value
+    if measured and believed is not None and sure(reconciled.figure).value > 1.05 * believed.tongue.value:
+        more = sure(reconciled.figure).value - believed.tongue.value
         put = {"brochure": (believed.tongue.value, WEIGHT, "nearest"), "more": (more, WEIGHT, "nearest")}
         says = Phrase("The brochure says {brochure}; weighed as loaded there is {more} more on the ball.", put)
         said.append(Notice(BROCHURE_LOW, says))
     if measured and "plan" in by_key and disagreements({"plan": by_key["plan"].tongue, "weighed": reconciled.figure}):
         put = {
             "plan": (by_key["plan"].tongue.value, WEIGHT, "nearest"),
-            "weighed": (reconciled.figure.value, WEIGHT, "nearest"),
+            "weighed": (sure(reconciled.figure).value, WEIGHT, "nearest"),
         }
         says = Phrase(
             "The loading plan makes it {plan}, the weighing {weighed}: something is aboard that the plan does not have, or the brochure ran low.",

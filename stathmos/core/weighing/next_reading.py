@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 from statistics import NormalDist
 
-from stathmos.core.figures import COVERAGE, Figure, Known, Missing
+from stathmos.core.figures import COVERAGE, Figure, Known, Missing, sure
 from stathmos.core.rig import Rig
 from stathmos.core.uncertainty import iii_l_tolerance, of_a_scale, rectangular, weighbridge_division
 from stathmos.core.units import KG_PER_LB
@@ -82,10 +82,10 @@ def next_readings(
     if isinstance(gross, Missing):
         return ()
     known = not isinstance(tongue, Missing) and not isinstance(share, Missing)
-    about = share.value if known else _THOUGHT_OF
+    about = sure(share).value if known else _THOUGHT_OF
     weight = about * gross.value
-    u_now = share.u if known else 0.05
-    t_now = tongue.u if known else 0.05 * gross.value
+    u_now = sure(share).u if known else 0.05
+    t_now = sure(tongue).u if known else 0.05 * gross.value
     rest = max(0.0, u_now**2 - (t_now / gross.value) ** 2)  # what of the share's spread is not the tongue's
     division = weighbridge_division(rig)
     found = []

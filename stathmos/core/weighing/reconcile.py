@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from itertools import combinations
 
-from stathmos.core.figures import Figure, Given, Known, Missing, Rule, expanded, work
+from stathmos.core.figures import Figure, Given, Known, Missing, Rule, expanded, sure, work
 
 USED, ODD, CROSS_CHECK = "used", "odd one out", "cross-check"
 LEAST_U = 0.05  # kg: no scale here is better, and a weight needs a spread to be weighed by
@@ -49,9 +49,9 @@ def disagreements(readings: Mapping[str, Known], least: float = 2 * LEAST_U) -> 
     found = []
     for one, other in combinations(readings, 2):
         gap = work("a − b", readings[one].dimension, lambda a, b: a - b, None, a=readings[one], b=readings[other])
-        allowed = max(expanded(gap), least)
-        if abs(gap.value) > allowed:
-            found.append(Disagreement(one, other, abs(gap.value), allowed))
+        allowed = max(expanded(sure(gap)), least)
+        if abs(sure(gap).value) > allowed:
+            found.append(Disagreement(one, other, abs(sure(gap).value), allowed))
     return tuple(found)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import Anything, Figure, Known, Missing, expanded, wanting
+from stathmos.core.figures import Anything, Figure, Known, Missing, expanded, sure, wanting
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules
 from stathmos.core.schools import SHARE_SCHOOLS, ShareSchool
@@ -82,14 +82,14 @@ def judge_share(share: Figure | Missing, gross: Anything, school: ShareSchool, l
     needs = wanting(share, gross, *((limit,) if school.s_limited else ()))
     if needs:
         return ShareJudgement(UNKNOWN, school, school.low, school.high, needs=needs)
-    high = min(school.high, limit.value / gross.value) if school.s_limited else school.high
+    high = min(school.high, sure(limit).value / sure(gross).value) if school.s_limited else school.high
     low = school.low  # a limit below it leaves no band at all: whatever is not over the limit is too light
-    state, sides = place_in_band(share.value, expanded(share), low, high)
+    state, sides = place_in_band(sure(share).value, expanded(sure(share)), low, high)
     correction = None
-    if share.value < low - _SAME:
-        correction = (low - share.value) * gross.value
-    elif share.value > high + _SAME:
-        correction = (high - share.value) * gross.value
+    if sure(share).value < low - _SAME:
+        correction = (low - sure(share).value) * sure(gross).value
+    elif sure(share).value > high + _SAME:
+        correction = (high - sure(share).value) * sure(gross).value
     return ShareJudgement(state, school, low, high, correction, sides)
 
 

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import FROM_MEMORY, Figure, Missing, Rule, expanded, work
+from stathmos.core.figures import FROM_MEMORY, Figure, Missing, Rule, expanded, sure, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.uncertainty import iii_l_tolerance, read_on_weighbridge, weighbridge_division
@@ -84,7 +84,7 @@ def weighbridge(rig: Rig) -> Weighbridge:
     )
     wrong = _impossible(found, S1, S2) if {1, 2} <= set(whole) else None
     if wrong is None and {2, 3} <= set(whole):
-        totals = [a.value + b.value + c.value for a, b, c in ((S2, D2, X2), (S3, D3, X3))]
+        totals = [sure(a).value + sure(b).value + sure(c).value for a, b, c in ((S2, D2, X2), (S3, D3, X3))]
         apart, tolerance = abs(totals[0] - totals[1]), iii_l_tolerance(max(totals), weighbridge_division(rig))
         closes = apart <= tolerance + 1e-6
         found = _with(found, apart=apart, tolerance=tolerance, closes=closes)
@@ -115,7 +115,7 @@ def _front_lightened(S1, S2) -> bool:
 
 def _impossible(found: Weighbridge, S1, S2) -> Phrase | None:
     """A tongue that weighs nothing, or a front axle that a trailer without bars makes heavier."""
-    if found.tongue.value <= 0:
+    if sure(found.tongue).value <= 0:
         return Phrase("Coupled, the vehicle weighs no more than alone: read pass 1 and pass 2 again.")
     if S2.value > S1.value + expanded(S1) + expanded(S2):
         return Phrase("Coupled without bars the front axle weighs more than alone: read pass 2 again, bars off.")

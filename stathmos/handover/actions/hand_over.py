@@ -7,11 +7,11 @@ import datetime
 from django.db import transaction
 from django.utils import timezone
 
-from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import handover
 from stathmos.core.report import handover as report
+from stathmos.core.report import written
 from stathmos.handover.models import Card
-from stathmos.house import models as house
+from stathmos.house.models import the_house
 from stathmos.people.models import Person
 from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.assessing import fit_rig
@@ -23,7 +23,7 @@ def hand_over(rig_id: int, person: Person, version: int) -> Card:
     with transaction.atomic():
         signed = sign_station(rig_id, person, version, "handover")
         rig = Rig.objects.get(pk=rig_id)
-        read, fitted = fit_rig(rig, house.rules(), parts_on_the_shelf())
+        read, fitted = fit_rig(rig, the_house())
         technician = rig.sign_offs.filter(station="bay").select_related("signed_by").order_by("revision").last()
         names = {
             "customer": rig.customer,
@@ -37,7 +37,7 @@ def hand_over(rig_id: int, person: Person, version: int) -> Card:
             rig=rig,
             number=rig.cards.count() + 1,
             version=signed.version,
-            content=report.card(read, fitted, names, today.isoformat()),
+            content=written(report.card(read, fitted, names, today.isoformat())),
             inspect_by=today + datetime.timedelta(days=handover.inspection_in_days(read)),
             handed_over_by=person,
         )

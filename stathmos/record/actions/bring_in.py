@@ -10,6 +10,7 @@ from django.db import DatabaseError, models, transaction
 
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, ItemChange
+from stathmos.catalogue.models.edition import SUBJECTS, raise_edition
 from stathmos.house.models import HouseRules
 from stathmos.people.models import Person
 from stathmos.people.roles import require
@@ -82,6 +83,8 @@ def _put_in(rows: list[dict]) -> BroughtIn:
         elif str(fields["rig"][0]) not in there:
             _save(row)
             counts["readings"] += row["model"] == "rigs.reading"
+    for subject in SUBJECTS:  # rows brought in are written without the models' own `save`
+        raise_edition(subject)
     return BroughtIn(**counts, left=tuple(left))
 
 

@@ -5,9 +5,8 @@ from __future__ import annotations
 from django.db import transaction
 
 from stathmos.catalogue.models import KINDS
-from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import carry_over
-from stathmos.house import models as house
+from stathmos.house.models import the_house
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, open_rig
@@ -39,7 +38,7 @@ def start_again(rig_id: int, person: Person, new: str, name: str = "") -> Rig:
                     raise NotWritten({"name": "There is none of this name in the catalogue."})
                 names[f"{section}_name"] = item.name
                 entries |= {f"{section}.{field}": entry for field, entry in item.as_entries().items()}
-        _, fitted = fit_rig(old, house.rules(), parts_on_the_shelf())
+        _, fitted = fit_rig(old, the_house())
         rated = carry_over.rates(fitted, new)
         begun = open_rig(person, Change(names, {**entries, **rated}), carry_over.references(fitted, new))
         begun.previous, begun.visit = old, new

@@ -4,43 +4,28 @@ from __future__ import annotations
 
 from django.db import transaction
 
-from stathmos.catalogue.shelf import parts_on_the_shelf, with_kept
 from stathmos.core import finding, handover, signing
 from stathmos.core.answer import Assessment
-from stathmos.core.rules import Rules
-from stathmos.core.stock import Stock
-from stathmos.house import models as house
+from stathmos.house.models import House, the_house
 from stathmos.people.models import Person
-from stathmos.people.roles import require
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.assessing import assess_rig, fit_rig
 from stathmos.rigs.models import Rig, SignOff
 from stathmos.rigs.signatures import bay_signature, entries_now
-
-#: what one must be allowed to, to sign a station
-WHOSE = {
-    "meet": "sign_desk",
-    "load": "sign_desk",
-    "weigh": "sign_measured",
-    "ratings": "sign_desk",
-    "height": "sign_measured",
-    "hitch": "sign_desk",
-    "bay": "sign_bay",
-    "handover": "hand_over",
-}
+from stathmos.rigs.theirs import require_sign
 
 
 def sign_station(rig_id: int, person: Person, version: int, station: str) -> SignOff:
     """The sign-off with the fingerprint of all it stands on; raises `Stale`, or `NotWritten` with what hinders it."""
     if station not in signing.STATIONS:
         raise NotWritten({"station": "There is no such station."})
-    require(person, WHOSE[station])
+    require_sign(person, station)
     with transaction.atomic():
         rig = Rig.objects.select_for_update().get(pk=rig_id)
         if rig.version != version:
             raise Stale(rig)
-        offered = parts_on_the_shelf()
-        assessment, hindered = _judged(rig, station, house.rules(), offered)
+        now_here = the_house()
+        assessment, hindered = _judged(rig, station, now_here)
         if hindered:
             first, more = hindered[0], len(hindered) - 1
             rest = f" And {more} more." if more else ""
@@ -48,8 +33,8 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         build = assessment.choice.in_force
         names = {what: part.name for what in signing.BUILT if (part := getattr(build, what)) is not None}
         now = {
-            **entries_now(rig.latest(), house.in_force()),
-            **signing.built(names, with_kept(offered, rig.kept_parts())),
+            **entries_now(rig.latest(), now_here.chosen),
+            **signing.built(names, now_here.shelf.with_kept(rig.kept_parts())),
         }
         stands_on = signing.basis(station, now)
         before = rig.sign_offs.filter(station=station).count()
@@ -64,13 +49,13 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         )
 
 
-def _judged(rig: Rig, station: str, rules: Rules, offered: Stock) -> tuple[Assessment, tuple[finding.Finding, ...]]:
+def _judged(rig: Rig, station: str, now: House) -> tuple[Assessment, tuple[finding.Finding, ...]]:
     """The rig assessed, and what stands in the way of this station's signature."""
     if station not in ("bay", "handover"):
-        assessment = assess_rig(rig, rules, offered)
+        assessment = assess_rig(rig, now)
         return assessment, signing.hinders(station, assessment.findings)
-    read, fitted = fit_rig(rig, rules, offered)
+    read, fitted = fit_rig(rig, now)
     if station == "bay":
         return fitted.now, signing.hinders(station, fitted.findings)
-    signature = bay_signature(rig, offered)
+    signature = bay_signature(rig, now)
     return fitted.now, handover.hand_over(read, fitted, signature).hindrances

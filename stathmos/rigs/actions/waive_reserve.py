@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from django.db import transaction
 
-from stathmos.catalogue.shelf import parts_on_the_shelf
 from stathmos.core import ratings
-from stathmos.house import models as house
+from stathmos.house.models import the_house
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs import assessing
@@ -29,7 +28,7 @@ def waive_reserve(rig_id: int, person: Person, version: int, link: str, reason: 
         if rig.version != version:
             raise Stale(rig)
         found = next(
-            (one for one in assessing.assess_rig(rig, house.rules(), parts_on_the_shelf()).planned if one.key == link),
+            (one for one in assessing.assess_rig(rig, the_house()).planned if one.key == link),
             None,
         )
         refused = ratings.refusal(found)

@@ -16,11 +16,10 @@ from stathmos.core.units import UnreadableError
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs.models import PART_KINDS, Reading, Rig
+from stathmos.rigs.theirs import require_writes
 
 NAMES = ("customer", "vehicle_name", "trailer_name", "vehicle_plate", "trailer_plate")
 LONGEST = {"vehicle_plate": 20, "trailer_plate": 20}
-#: beginnings of paths that not everybody writes -> what one must be allowed to
-WHOSE = {"bay.": "fit", "trials.": "fit", "torque.": "fit", "ways.": "decide", "hitch.style": "decide"}
 
 
 class NotWritten(Exception):
@@ -50,7 +49,7 @@ class Change:
 def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = None) -> Rig:
     """A new rig with its first readings. ``brought``: known-good heights from an earlier visit, which nobody typed here."""
     require(person, "open_rig")
-    _only_theirs(person, change)
+    require_writes(person, change.entries)
     change = Change(change.names, {**change.entries, **(brought or {})})
     figures = _check(change, dict.fromkeys(NAMES, ""))
     with transaction.atomic():
@@ -61,7 +60,7 @@ def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = N
 
 def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
     """New readings on a rig, if it still stands at ``version``; raises `Stale` if not, `NotWritten` if a figure cannot be read."""
-    _only_theirs(person, change)
+    require_writes(person, change.entries)
     with transaction.atomic():
         rig = Rig.objects.select_for_update().get(pk=rig_id)
         figures = _check(change, {name: getattr(rig, name) for name in NAMES})
@@ -73,14 +72,6 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
         rig.save()
         _write_readings(rig, person, change, figures)
     return rig
-
-
-def _only_theirs(person: Person, change: Change) -> None:
-    """Refuse a change of what this person's role does not write."""
-    for path in change.entries:
-        for beginning, what in WHOSE.items():
-            if path.startswith(beginning):
-                require(person, what)
 
 
 def _check(change: Change, names: dict[str, str]) -> dict[str, Given | None]:

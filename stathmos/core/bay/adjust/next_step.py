@@ -15,7 +15,7 @@ from stathmos.core.bay.measure import Measured
 from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting
 from stathmos.core.bay.measure.windows import Window, front_words
 from stathmos.core.coupled import MODEL
-from stathmos.core.figures import Missing, wanting
+from stathmos.core.figures import Missing, sure, wanting
 from stathmos.core.heights import hole_pitch
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig.bay import BUMPER
@@ -153,7 +153,7 @@ def _nothing_to_go_by(bench: Bench) -> Next:
 
 def _coached(bench: Bench, setting: Setting, restored: Believed, learned: tuple[Effect, ...]) -> Next:
     measured, window = bench.measured, bench.window
-    rise, b = measured.arches.rise.value, measured.arches.b.front.value
+    rise, b = sure(measured.arches.rise).value, sure(measured.arches.b.front).value
     target = Band(window.low, window.aim, window.high)
     allowed, order = settings_of(bench.kit), measured.now.rules.adjust_first
     advice = coach.advise(bench.line, setting, restored, target, allowed, order, bench.u_of_one)
@@ -205,7 +205,7 @@ def _rail_then(measured: Measured, more: float, u: float) -> Believed | None:
 def _move_the_head(bench: Bench, setting: Setting, advice: Advice, learned: tuple[Effect, ...]) -> Next | None:
     """The rail beyond 1¼ in: the head down a hole where it is high in front, up where it is low; C is void then."""
     now = bench.measured.now
-    apart, rest = bench.measured.attitude.value, now.rest
+    apart, rest = sure(bench.measured.attitude).value, now.rest
     if ATTITUDE.within(apart) or wanting(rest.geometry.L, rest.frame):
         return None
     position, pitch = now.choice.position, hole_pitch(now.choice.in_force.shank)

@@ -10,7 +10,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core import units
-from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Missing, Rule, expanded, work
+from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Missing, Rule, expanded, sure, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, Trial
 from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
@@ -188,8 +188,8 @@ def _moves_apart(end: str, moved: list[Anything], differ: Figure) -> Phrase:
         f"From A to B the {end} moved {{left}} on the left and {{right}} on the right, {{apart}} apart and more than the tape allows: "
         "the rig was not on the same spot, or a mark was misread. It is the floor, not the hitch. Measure both states again there.",
         {
-            "left": (moved[0].value, units.LENGTH, "nearest"),
-            "right": (moved[1].value, units.LENGTH, "nearest"),
+            "left": (sure(moved[0]).value, units.LENGTH, "nearest"),
+            "right": (sure(moved[1]).value, units.LENGTH, "nearest"),
             "apart": (abs(differ.value), units.LENGTH, "up"),
         },
     )

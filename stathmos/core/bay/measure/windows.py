@@ -15,7 +15,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 from stathmos.core.bay.measure.arches import Arches, State
-from stathmos.core.figures import Anything, Authority, Missing, Rule, expanded, wanting
+from stathmos.core.figures import Anything, Authority, Missing, Rule, expanded, sure, wanting
 from stathmos.core.heights import Geometry
 from stathmos.core.phrases import Phrase
 from stathmos.core.rules import Rules
@@ -212,9 +212,9 @@ def _in_words(says: str, taped: Taped, low: float, high: float) -> Phrase:
         return Phrase(_SAYS_OF_NO_MARK.get(says, _SAYS_OF_NO_MARK[OPEN]), put)
     at, b, rise, f = taped.c.front.value, taped.arches.b.front, taped.arches.rise, taped.restoration
     mark = f"{front_words(taped.at_bumpers).capitalize()} at {{c}}"
-    if not wanting(b, rise, f) and abs(b.value - f.value * rise.value - at) > 0.1:
+    if not wanting(b, rise, f) and abs(sure(b).value - sure(f).value * sure(rise).value - at) > 0.1:
         # judged with the weighbridge: its height goes with the words, not the tape's alone
-        at = b.value - f.value * rise.value
+        at = sure(b).value - sure(f).value * sure(rise).value
         mark = f"{front_words(taped.at_bumpers).capitalize()}, at {{c}} with the weighbridge counted in,"
     return Phrase(mark + _SAYS[says], {**put, "c": (at, LENGTH, "nearest")})
 

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import COMMON_PRACTICE, Figure, Given, Missing, Rule, work
+from stathmos.core.figures import COMMON_PRACTICE, Figure, Given, Missing, Rule, sure, work
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Bolt, Rig
@@ -120,7 +120,7 @@ def reach(target: Figure | Missing, wrench: Wrench) -> Reach:
         most=wrench.most,
         A=wrench.handle,
     )
-    if needed.value > LONGEST_EXTENSION:
+    if sure(needed).value > LONGEST_EXTENSION:
         return Reach(
             wrench.name,
             CANNOT,
@@ -131,7 +131,7 @@ def reach(target: Figure | Missing, wrench: Wrench) -> Reach:
     set_to = work(
         "set = target · A / (A + E)", COUPLE, set_with_extension, EXTENSION, target=target, A=wrench.handle, E=needed
     )
-    said |= {"E": (needed.value, LENGTH, "up")}
+    said |= {"E": (sure(needed).value, LENGTH, "up")}
     return Reach(
         wrench.name, NEEDS_EXTENSION, needed, set_to,
         Phrase("It ends at {most}: {target} needs an in-line extension of at least {E}, and then it is set to its most.", said),
@@ -152,14 +152,14 @@ def with_extension(target: Figure | Missing, wrench: Wrench, extension: Given) -
         "set = target · A / (A + E)", COUPLE, set_with_extension, EXTENSION, target=target, A=wrench.handle, E=extension
     )
     said = {
-        "target": (target.value, COUPLE, "nearest"), "set": (set_to.value, COUPLE, "nearest"),
+        "target": (target.value, COUPLE, "nearest"), "set": (sure(set_to).value, COUPLE, "nearest"),
         "most": (wrench.most.value, COUPLE, "down"), "least": (wrench.least.value, COUPLE, "up"), "E": (extension.value, LENGTH, "nearest"),
     }  # fmt: skip
-    if set_to.value > wrench.most.value + 1e-6:
+    if sure(set_to).value > wrench.most.value + 1e-6:
         return Reach(
             wrench.name, CANNOT, None, set_to, Phrase("With {E} it would be set to {set}, and it ends at {most}.", said)
         )
-    if set_to.value < wrench.least.value - 1e-6:
+    if sure(set_to).value < wrench.least.value - 1e-6:
         return Reach(
             wrench.name,
             TOO_BIG,

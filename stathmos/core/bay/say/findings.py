@@ -11,7 +11,7 @@ from stathmos.core.bay.measure.calibrate import Loads, Reconciled
 from stathmos.core.bay.measure.windows import CANNOT_TELL, INSIDE, NEVER, OPEN, TOO_LITTLE, TOO_MUCH, Window
 from stathmos.core.bay.prove import Proved
 from stathmos.core.bay.prove.torque import Fastener
-from stathmos.core.figures import Missing, expanded
+from stathmos.core.figures import Missing, expanded, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, worst_first
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
@@ -130,7 +130,10 @@ def _window(window: Window, following: Next | None) -> list[Finding]:
 def _apart(restored: Reconciled) -> list[Finding]:
     if not restored.apart:
         return []
-    said = {"tape": (restored.tape.value, SHARE, "nearest"), "bridge": (restored.bridge.value, SHARE, "nearest")}
+    said = {
+        "tape": (sure(restored.tape).value, SHARE, "nearest"),
+        "bridge": (sure(restored.bridge).value, SHARE, "nearest"),
+    }
     says = Phrase("Tape and weighbridge disagree beyond their doubt: {tape} and {bridge} restored.", said)
     remedy = Phrase("Was pass 3 read with this setting and this load? Measure C again, or repeat pass 3.")
     return [_finding("restorations_disagree", UNKNOWN, "restoration", says, remedy)]

@@ -1,0 +1,85 @@
+/** The live answer: each station's own, in the units on screen; the last one kept while the next is worked out. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useState } from "react";
+
+import { api } from "../api/client";
+import type { Live, LiveAsk, UnitSystem, WhatIfAsk } from "../api/types";
+import { STATIONS, type StationKey } from "../stations/stations";
+import type { Entries } from "./typed";
+
+/** Typing goes on: the question is asked when it pauses. */
+const PAUSE_MS = 150;
+/** Nobody types: the stations beside this one are fetched, so that going there waits for nothing. */
+const IDLE_MS = 900;
+const KEPT_MS = 60_000;
+
+interface Answered {
+  live: Live;
+  asked: LiveAsk;
+}
+
+export interface LiveAnswer {
+  /** the station's answer; an older one while the next is worked out */
+  room: Answered | undefined;
+  /** the newest answer of any station: verdict, findings, drawing */
+  head: Live | undefined;
+  /** what is shown was worked out for something else than is typed now */
+  older: boolean;
+  error: Error | null;
+}
+
+function useLater<T>(value: T, ms: number): T {
+  const [later, setLater] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setLater(value), ms);
+    return () => clearTimeout(timer);
+  }, [value, ms]);
+  return later;
+}
+
+interface Of {
+  entries: Entries;
+  rig: number | null;
+  whatIf: WhatIfAsk | null;
+  station: StationKey;
+  system: UnitSystem;
+  /** what else the answer hangs on: the rig's version, its waivers */
+  state: unknown[];
+}
+
+export function useLive({ entries, rig, whatIf, station, system, state }: Of): LiveAnswer {
+  const queries = useQueryClient();
+  const typed = useMemo(() => ({ entries, rig, what_if: whatIf }), [entries, rig, whatIf]);
+  const paused = useLater(typed, PAUSE_MS);
+  const stateKey = JSON.stringify(state);
+
+  const asking = (of: StationKey) => {
+    const asked: LiveAsk = { ...paused, station: of, system };
+    return {
+      queryKey: ["live", asked, stateKey],
+      // An overtaken question is cancelled: its answer is nobody's any more.
+      queryFn: async ({ signal }: { signal: AbortSignal }) => ({ asked, live: await api.settled<Live>(api.client.POST("/api/assess/", { body: asked, signal })) }),
+    };
+  };
+  const query = useQuery({ ...asking(station), gcTime: KEPT_MS });
+
+  const [kept, setKept] = useState<Partial<Record<StationKey, Answered>>>({});
+  const [head, setHead] = useState<Live>();
+  if (query.data && kept[station] !== query.data) {
+    setKept({ ...kept, [station]: query.data });
+    setHead(query.data.live);
+  }
+
+  const settled = query.isSuccess && paused === typed;
+  useEffect(() => {
+    if (!settled) return;
+    const here = STATIONS.findIndex((one) => one.key === station);
+    const timer = setTimeout(() => {
+      for (const beside of [STATIONS[here + 1], STATIONS[here - 1]]) if (beside) void queries.prefetchQuery({ ...asking(beside.key), gcTime: KEPT_MS });
+    }, IDLE_MS);
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the question is made of what is listed
+  }, [settled, station, system, paused, stateKey, queries]);
+
+  return { room: kept[station], head: kept[station] === query.data && query.data ? query.data.live : (head ?? query.data?.live), older: !settled, error: query.error };
+}

@@ -1,0 +1,33 @@
+"""Which edition of the catalogue, or of the house's rules, is in force: a mark that every change renews."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.db import models
+
+CATALOGUE, RULES = "catalogue", "rules"
+SUBJECTS = (CATALOGUE, RULES)
+
+
+class Edition(models.Model):
+    """One row a subject. A change writes a new mark in its own transaction, so whoever reads the mark reads what it stands for.
+
+    Never a count: two changes that came to the same number after one was rolled back would be taken for one.
+    """
+
+    subject = models.CharField(max_length=12, primary_key=True)
+    mark = models.UUIDField(default=uuid.uuid4)
+
+    def __str__(self) -> str:
+        return f"{self.subject} {self.mark}"
+
+
+def raise_edition(subject: str) -> None:
+    """Say that something of a subject has changed; called in the transaction of the change."""
+    Edition.objects.update_or_create(subject=subject, defaults={"mark": uuid.uuid4()})
+
+
+def editions() -> dict[str, uuid.UUID]:
+    """The mark in force of each subject."""
+    return dict(Edition.objects.values_list("subject", "mark"))

@@ -1,0 +1,79 @@
+"""The ratings chain and the rules in force, for a report."""
+
+from __future__ import annotations
+
+from stathmos.core import units
+from stathmos.core.answer import Assessment
+from stathmos.core.figures import Missing
+from stathmos.core.finding import needs_in_words
+from stathmos.core.ratings import Link, State, Waiver, weakest
+from stathmos.core.report.build import remedy
+from stathmos.core.report.loads import remedy_writes
+from stathmos.core.report.writing import Amount, Tree, figure, rule_of
+from stathmos.core.rules import Rules
+
+
+def link(one: Link, waiver: Waiver | None = None) -> Tree:
+    """One link of the ratings chain, with who overrode the house reserve on it."""
+    dimension = one.demand.dimension if one.demand is not None and not isinstance(one.demand, Missing) else units.WEIGHT
+    rounding = ("up", "down") if one.kind == "load" else ("nearest", "nearest")
+    return {
+        "key": one.key,
+        "name": one.name,
+        "part": one.part,
+        "kind": one.kind,
+        "state": one.state.value,
+        "word": _word(one),
+        "demand": figure(one.demand, rounding[0]),
+        "rating": figure(one.rating, rounding[1]),
+        "share": one.share,
+        "share_text": None if one.share is None else units.write(one.share, units.SHARE, "us", "up"),
+        "margin": one.margin,
+        "margin_text": None if one.margin is None else Amount(one.margin, dimension, "down"),
+        "ask": needs_in_words(one.needs),
+        "rule": rule_of(one.rule),
+        "may_be_over": one.may_be_over,
+        "waiver": None if waiver is None else {"by": waiver.by, "reason": waiver.reason},
+    }
+
+
+def _word(one: Link) -> str:
+    if one.kind == "fit":
+        return {State.WITHIN: "fits", State.OVER: "does not fit"}.get(one.state, one.state.value)
+    if one.kind == "presence":
+        return {State.WITHIN: "present", State.OVER: "missing"}.get(one.state, one.state.value)
+    return one.state.value
+
+
+def chain(links: tuple[Link, ...], waived: tuple[Waiver, ...] = ()) -> Tree:
+    rated_by = weakest(links)
+    waivers = {one.link: one for one in waived}
+    return {
+        "links": [link(one, waivers.get(one.key)) for one in links],
+        "weakest": None if rated_by is None else rated_by.key,
+    }
+
+
+def rules(chosen: Rules) -> Tree:
+    """The schools in force, each with whose choice it is."""
+    return {
+        "share": chosen.share.name,
+        "share_authority": chosen.share.authority.value,
+        "restoration": chosen.restoration.name,
+        "restoration_authority": chosen.restoration.authority.value,
+        "offset": chosen.offset.name,
+        "offset_authority": chosen.offset.authority.value,
+        "reserve": chosen.reserve,
+        "front_loss_text": units.write(chosen.front_loss, units.SHARE, "us"),
+        "reserve_text": units.write(chosen.reserve, units.SHARE, "us"),
+    }
+
+
+def ratings(assessment: Assessment) -> Tree:
+    """The chain as planned and full, and what to do about what is over."""
+    return {
+        "planned": chain(assessment.planned, assessment.waived),
+        "full": chain(assessment.full),
+        "rules": rules(assessment.rules),
+        "remedies": [remedy(one, remedy_writes(assessment, one)) for one in assessment.remedies],
+    }
