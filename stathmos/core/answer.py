@@ -11,7 +11,6 @@ from dataclasses import dataclass
 from stathmos.core import (
     cargo,
     cases,
-    coupled,
     elevation,
     fitting,
     loading,
@@ -26,8 +25,9 @@ from stathmos.core import (
 )
 from stathmos.core.choice import Choice
 from stathmos.core.contradictions import Contradiction
+from stathmos.core.coupled import Coupled, Rest
 from stathmos.core.decisions import Decisions
-from stathmos.core.figures import Lazily
+from stathmos.core.figures import Anything, Lazily
 from stathmos.core.finding import Finding, Verdict
 from stathmos.core.heights import Heights
 from stathmos.core.rules import Rules
@@ -51,8 +51,8 @@ class Assessment:
     full: tuple[ratings.Link, ...]
     waived: tuple[ratings.Waiver, ...]
     decisions: Decisions
-    coupled: coupled.Coupled
-    rest: coupled.Rest
+    coupled: Coupled
+    rest: Rest
     findings: tuple[Finding, ...]
     verdict: Verdict
     placed: tuple[cargo.Placed, ...]
@@ -102,7 +102,7 @@ class Assessment:
         if self.declined:
             return ()
         found = self.heights
-        chosen_by = {
+        chosen_by: dict[str, Anything] = {
             "Tongue share": self.weights.share,
             "Ball height": found.ball_wanted,
             "Attitude": found.attitude.rail,

@@ -58,9 +58,9 @@ def assess(
     if rig.choice("trailer.coupling") in ("fifth_wheel", "gooseneck"):
         # Out of scope: declined whole, with nothing worked out that somebody could lean on.
         declined = assess(Rig(), rules)
-        said = (findings.out_of_scope(),)
-        verdict = findings.verdict(said, declined.choice, declined.heights)
-        return replace(declined, findings=said, verdict=verdict, declined=True)
+        aside = (findings.out_of_scope(),)
+        verdict = findings.verdict(aside, declined.choice, declined.heights)
+        return replace(declined, findings=aside, verdict=verdict, declined=True)
     rules = rules_for(rig, rules)
     stock = with_mixed_bars(stock, rig.choice("hitch.kit"), rig.choice("hitch.bars"))
     placed = cargo.plan(rig)
@@ -186,4 +186,4 @@ def _bracket(kit: Kit | None, rig: Rig) -> Anything:
     if kit is None:
         return Missing(("hitch.kit",))
     place = selection.bracket_place(kit, rig)
-    return kit.bracket_distance if isinstance(place, Phrase) else place
+    return (kit.bracket_distance or Missing(("stock.kit.bracket_distance",))) if isinstance(place, Phrase) else place

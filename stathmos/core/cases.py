@@ -103,12 +103,11 @@ class OnHitch:
         """
         planned = self.case("planned", "As planned", self.carried(weights.tongue, weights.gross, loads, window))
         full = self.case("full", "Full", self.carried(tongue_full, rig.figure("trailer.gvwr"), loads))
-        name = {"key": "standing", "name": "As it stands"}
         if not any(steps(placed, on) for on in (TRAILER, VEHICLE)):
-            return replace(planned, **name), planned, full
+            return replace(planned, key="standing", name="As it stands"), planned, full
         now = self.loads(rig, placed, planned=False)
         return (
-            self.case(**name, carried=self.carried(weights.tongue_standing, weights.gross_standing, now)),
+            self.case("standing", "As it stands", self.carried(weights.tongue_standing, weights.gross_standing, now)),
             planned,
             full,
         )

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from stathmos.core import heights, ratings, selection
 from stathmos.core.figures import Anything, Figure, Missing
+from stathmos.core.stock import Ball, Kit, Shank
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -15,13 +16,13 @@ class Choice:
     ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it. Loads kg.
     """
 
-    kits: tuple[selection.Verdict, ...]
-    balls: tuple[selection.Verdict, ...]
-    shanks: tuple[selection.Verdict, ...]
+    kits: tuple[selection.Verdict[Kit], ...]
+    balls: tuple[selection.Verdict[Ball], ...]
+    shanks: tuple[selection.Verdict[Shank], ...]
     in_force: ratings.Build
-    fitted_kit: selection.Verdict | None
+    fitted_kit: selection.Verdict[Kit] | None
     weight_distributing: bool
     hitch_load: Figure | Missing
-    hitch_load_full: Figure | Missing
+    hitch_load_full: Anything
     position: heights.Position | None
     bracket: Anything

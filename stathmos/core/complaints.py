@@ -14,7 +14,7 @@ from dataclasses import dataclass, replace
 
 from stathmos.core.bay import Fit
 from stathmos.core.bay.measure.windows import TOO_LITTLE, TOO_MUCH
-from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, expanded, sure
+from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, expanded, sure, there
 from stathmos.core.finding import GOOD, REFUSED
 from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import Link, State
@@ -141,14 +141,14 @@ def _restoration(little: bool) -> Callable[[_Case], Cause]:
         put = {
             "f": (sure(f).value, SHARE, "nearest"),
             "u": (expanded(sure(f)), SHARE, "up"),
-            "low": (window.low, SHARE, "nearest"),
-            "high": (window.high, SHARE, "nearest"),
+            "low": (there(window.low), SHARE, "nearest"),
+            "high": (there(window.high), SHARE, "nearest"),
         }
         beyond = (TOO_LITTLE,) if little else (TOO_MUCH,)
         edge = (
-            sure(f).value - expanded(sure(f)) < window.low
+            sure(f).value - expanded(sure(f)) < there(window.low)
             if little
-            else sure(f).value + expanded(sure(f)) > window.high
+            else sure(f).value + expanded(sure(f)) > there(window.high)
         )
         says = Phrase(
             "{f} of the front's rise was given back, give or take {u}; “" + window.name + "” wants {low} to {high}.",
@@ -170,7 +170,13 @@ def _hitch_load(over: bool) -> Callable[[_Case], Cause]:
 
     def cause(case: _Case) -> Cause:
         measure, link = "Weigh the tongue, and what rides behind the rear axle.", _link(case, key)
-        if link is None or link.demand is None or isinstance(link.demand, Missing) or not _known(link.rating):
+        if (
+            link is None
+            or link.demand is None
+            or isinstance(link.demand, Missing)
+            or link.rating is None
+            or not _known(link.rating)
+        ):
             return Cause(
                 name, OPEN, Phrase("Hitch load or the kit's rating is not known."), measure, "weighing.tongue_scale"
             )

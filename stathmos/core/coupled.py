@@ -145,7 +145,7 @@ def wind_of(kit: Kit, counts: Mapping[str, float], bracket: Anything) -> Figure 
             formula.append(f"(height touching − height at {name}) / d")
             continue
         effect = PLACES[one.kind.place].effect
-        terms |= {effect: one.effect, f"{name}_slack": one.slack}
+        terms |= {effect: sure(one.effect), f"{name}_slack": sure(one.slack)}
         formula.append(f"{effect.replace('_', ' ')} · ({name} − slack)" + (" / d" if one.kind.works == LIFTS else ""))
 
     def phi(d: float, **put: float) -> float:
@@ -167,7 +167,10 @@ def _solve(rest: Rest, wind: Anything) -> Figure | Missing:
     geometry = rest.geometry
     k_bar = rest.kit.bar_rate if rest.kit and rest.kit.bar_rate else Missing(("stock.kit.bar_rate",))
 
-    def couple(T, w, o, L, k_f, k_r, k_bar, d, wind, ball, coupler) -> float:  # noqa: PLR0913
+    def couple(
+        T: float, w: float, o: float, L: float, k_f: float, k_r: float,
+        k_bar: float, d: float, wind: float, ball: float, coupler: float,
+    ) -> float:  # fmt: skip
         K = bar_stiffness(k_bar, d)
         return statics.equilibrium_with_bars(T, w, o, L, k_f, k_r, K, wind, ball - coupler).M
 
@@ -364,11 +367,15 @@ def what_if(rest: Rest, now: Coupled, asked: Asked) -> Answer | Missing:
         settings = replace(settings, counts=counts, wind=wind_of(rest.kit, counts, rest.bracket))
     before = now.states[-1]
     M = constant(0.0, COUPLE) if before.key == "bare" else couple_on(changed, settings)
-    solved = settings is not None and not isinstance(_solve(rest, now.settings.wind), Missing)
+    solved = now.settings is not None and not isinstance(_solve(rest, now.settings.wind), Missing)
     if before.key != "bare" and not solved and not asked.set_otherwise:
         M = now.couple  # set as it was: without the bars' geometry nobody knows how they answer
     if before.key != "bare" and not solved and asked.set_otherwise:
-        return Missing(settings.wind.needs if isinstance(settings.wind, Missing) else ("stock.kit.bar_rate",))
+        return Missing(
+            settings.wind.needs
+            if settings is not None and isinstance(settings.wind, Missing)
+            else ("stock.kit.bar_rate",)
+        )
     then = _state(before.key, "As asked", changed, M)
     if wanting(then.front, then.rear, then.ball_height, before.front, before.rear, before.ball_height):
         return Missing(wanting(then.front, then.rear, then.ball_height, before.front, before.rear, before.ball_height))
@@ -388,7 +395,9 @@ def _explained(rest: Rest, now: Coupled, asked: Asked, before: State, then: Stat
         "tongue": (abs(asked.tongue), WEIGHT, "nearest"),
         "softer": (asked.softer, SHARE, "nearest"),
     }
-    if then.restoration is not None and not wanting(before.restoration, then.restoration):
+    if then.restoration is not None and not wanting(
+        *(one for one in (before.restoration, then.restoration) if one is not None)
+    ):
         put |= {
             "before": (sure(before.restoration).value, SHARE, "nearest"),
             "then": (sure(then.restoration).value, SHARE, "nearest"),

@@ -166,6 +166,9 @@ Known = Given | Figure
 Anything = Given | Figure | Missing
 
 
+Thing = TypeVar("Thing")
+
+
 def sure(found: Anything | None) -> Known:
     """The figure, where the caller has already seen that it is known.
 
@@ -180,12 +183,20 @@ def sure(found: Anything | None) -> Known:
     return found
 
 
+def there(found: Thing | None) -> Thing:
+    """A thing that may be wanting, where the caller has already seen that it is there. Raises TypeError otherwise."""
+    if found is None:
+        raise TypeError("taken to be there, and it is not")
+    return found
+
+
 def work(
     formula: str,
     dimension: str,
     function: Callable[..., float],
     rule: Rule | None = None,
     note: str = "",
+    /,
     **terms: Anything,
 ) -> Figure | Missing:
     """Put terms into a function and keep the working; `Missing` where any term is missing.

@@ -5,13 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from stathmos.core import cases, heights, loading, selection
-from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, sure, work
+from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, sure, there, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules, with_hitch_handbook
-from stathmos.core.selection import CHOSEN, Demand, Failed, Verdict, Wanted, sag
+from stathmos.core.selection import CHOSEN, Demand, Failed, Part, Verdict, Wanted, sag
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
-from stathmos.core.stock import Ball, Kit, Stock
+from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Stock
 from stathmos.core.units import LENGTH
 from stathmos.core.weighing import Weights
 
@@ -24,12 +24,12 @@ class Fitted:
     geometry: heights.Geometry
     couples: cases.Couples
     heights: heights.Heights
-    balls: tuple[Verdict, ...]
-    shanks: tuple[Verdict, ...]
+    balls: tuple[Verdict[Ball], ...]
+    shanks: tuple[Verdict[Shank], ...]
     ball: Ball | None
 
 
-def in_force(verdicts: tuple[Verdict, ...], name: str) -> Verdict | None:
+def in_force(verdicts: tuple[Verdict[Part], ...], name: str) -> Verdict[Part] | None:
     """What sits on the vehicle, else what is chosen. A named part that nobody knows is nothing to go by: not the choice."""
     if name:
         return next((one for one in verdicts if one.part.name == name), None)
@@ -56,10 +56,11 @@ class Fitting:
             self._done[head] = self._fit(kit)
         return self._done[head]
 
-    def builds(self, kits: tuple[Verdict, ...]) -> selection.Builds:
+    def builds(self, kits: tuple[Verdict[Kit], ...]) -> selection.Builds:
         """Whole builds of every kit that serves, or of plain mounts; ``kits`` as judged."""
-        usable: list[Verdict | None] = [one for one in kits if one.state in selection.USABLE]
-        heads = [(one, self.of(one.part)) for one in usable if one] if self.distributing else [(None, self.of(None))]
+        heads: list[tuple[Verdict[Kit] | None, Fitted]] = [(None, self.of(None))]
+        if self.distributing:
+            heads = [(one, self.of(one.part)) for one in kits if one.state in selection.USABLE]
         stock = self.stock
         tried = max(1, len(stock.kits) if self.distributing else 1) * len(stock.shanks) * len(stock.balls)
         return selection.whole_builds([(one, fitted.shanks, fitted.balls) for one, fitted in heads], tried)
@@ -103,7 +104,15 @@ class Fitting:
         return Missing(("hitch.kit",)) if self.distributing else Given(0.0, LENGTH)
 
 
-def _heights(rig: Rig, rules: Rules, tongue: Anything, geometry, couples, head: Anything, stack: Anything):
+def _heights(
+    rig: Rig,
+    rules: Rules,
+    tongue: Anything,
+    geometry: heights.Geometry,
+    couples: cases.Couples,
+    head: Anything,
+    stack: Anything,
+) -> heights.Heights:
     """The height station up to the rise that a shank must make."""
     coupler = heights.coupler_to_top(rig, stack)
     receiver = heights.receiver_to_inside_top(rig)
@@ -135,7 +144,7 @@ def _heights(rig: Rig, rules: Rules, tongue: Anything, geometry, couples, head: 
     )
 
 
-def standing(fitted: Fitted, rig: Rig, shank: Verdict | None, kit: Kit | None) -> heights.Heights:
+def standing(fitted: Fitted, rig: Rig, shank: Verdict[Shank] | None, kit: Kit | None) -> heights.Heights:
     """The heights with the ball where it stands: as measured on the vehicle, else where the chosen hole puts it."""
     found, ball = fitted.heights, fitted.ball
     stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
@@ -150,7 +159,7 @@ def standing(fitted: Fitted, rig: Rig, shank: Verdict | None, kit: Kit | None) -
             "Less the play of the reducer sleeve." if shank.sleeve else "",
             receiver=found.receiver,
             rise=Given(shank.position.rise - sag(shank.sleeve), LENGTH, sure(found.receiver).provenance),
-            head=kit.seat_above_shank if kit else Given(0.0, LENGTH, sure(found.receiver).provenance),
+            head=there(kit.seat_above_shank) if kit else Given(0.0, LENGTH, sure(found.receiver).provenance),
             stack=stack,
         )
     return replace(
@@ -161,7 +170,7 @@ def standing(fitted: Fitted, rig: Rig, shank: Verdict | None, kit: Kit | None) -
     )
 
 
-def hardware(*parts: object | None) -> Figure | Given:
+def hardware(*parts: Kit | Shank | Sleeve | None) -> Figure | Given:
     """Weight of the hitch itself, kg; a part whose weight is not known weighs an assumed nothing."""
     known = {
         type(part).__name__.lower(): part.own_weight

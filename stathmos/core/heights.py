@@ -135,8 +135,8 @@ def hole_pitch(shank: Shank | None) -> float:
     >>> hole_pitch(None)
     31.75
     """
-    known = shank is not None and shank.pitch is not None and shank.pitch.value > 0
-    return sure(shank.pitch).value if known else USUAL_PITCH
+    pitch = None if shank is None else shank.pitch
+    return USUAL_PITCH if pitch is None or pitch.value <= 0 else pitch.value
 
 
 def tenths(mm: float) -> float:

@@ -6,7 +6,7 @@ import math
 from dataclasses import replace
 
 from stathmos.core.cargo import Placed
-from stathmos.core.figures import Given, Provenance, sure
+from stathmos.core.figures import Given, Provenance, sure, there
 from stathmos.core.ratings import Link
 from stathmos.core.rig import CHOICE, Rig, entry_at
 from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, Load
@@ -29,13 +29,13 @@ def free_key(rig: Rig, key: str) -> str:
 def place(key: str, name: str, mm: float) -> Given:
     """A place as it would be written, with the uncertainty that it would be read with."""
     path = f"loads.{key}.{name}"
-    return Given(mm, LENGTH, Provenance.ASSUMED, path=path, u=as_written(mm, entry_at(path), Provenance.ASSUMED))
+    return Given(mm, LENGTH, Provenance.ASSUMED, path=path, u=as_written(mm, there(entry_at(path)), Provenance.ASSUMED))
 
 
 def weight(key: str, kg: float, origin: Provenance) -> Given:
     """A weight as it would be written, with the uncertainty that it would be read with."""
     path = f"loads.{key}.weight"
-    return Given(kg, WEIGHT, origin, path=path, u=as_written(kg, entry_at(path), origin))
+    return Given(kg, WEIGHT, origin, path=path, u=as_written(kg, there(entry_at(path)), origin))
 
 
 def word(text: str) -> Given:

@@ -10,6 +10,7 @@ from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules
 from stathmos.core.schools import OFFSET_SCHOOLS, OffsetSchool
 from stathmos.core.selection import CHOSEN, Verdict
+from stathmos.core.stock import Shank
 from stathmos.core.units import LENGTH
 
 
@@ -31,7 +32,7 @@ class OffsetCompared:
 
 
 def offsets_compared(
-    rules: Rules, tongue: Anything, found: heights.Heights, shanks: tuple[Verdict, ...], rig: Rig
+    rules: Rules, tongue: Anything, found: heights.Heights, shanks: tuple[Verdict[Shank], ...], rig: Rig
 ) -> tuple[OffsetCompared, ...]:
     """Every school on this rig, the one in force first."""
     others = [school for key, school in OFFSET_SCHOOLS.items() if key != rules.offset.key]
@@ -58,7 +59,9 @@ def offsets_compared(
     return tuple(told)
 
 
-def _stands(shank: Verdict | None, found: heights.Heights, apart: Anything) -> tuple[heights.Position | None, Anything]:
+def _stands(
+    shank: Verdict[Shank] | None, found: heights.Heights, apart: Anything
+) -> tuple[heights.Position | None, Anything]:
     """The chosen shank's hole for a ball height so much apart, and where its ball then stands uncoupled."""
     if shank is None or shank.position is None or wanting(apart, found.ball_wanted):
         return None, Missing(("hitch.shank",))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from stathmos.core.decisions import BUILT_IN, WANTED, Decisions
@@ -98,7 +98,7 @@ def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterat
         yield line("deep_socket", "The ball nut is torqued with one; for the bay, if it has none.", ASK)
 
 
-def _wanted(rig: Rig, path: str, line, serves: str, why: str) -> Iterator[Line]:
+def _wanted(rig: Rig, path: str, line: Callable[..., Line], serves: str, why: str) -> Iterator[Line]:
     written = rig.choice(path)
     if written == "no":
         yield line(serves, why + " There is none.")

@@ -8,11 +8,16 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import partial
 
 from stathmos.core import units
 
 _SLOT = re.compile(r"\{(\w+)\}")
 _NO_BREAK = "\u00a0"  # a figure is not parted from its unit at the end of a line
+
+
+#: value in the core's unit, dimension, rounding
+Quantity = tuple[float, str, str]
 
 
 @dataclass(frozen=True)
@@ -23,7 +28,7 @@ class Phrase:
     """
 
     template: str
-    quantities: Mapping[str, tuple[float, str, str]] = field(default_factory=dict)
+    quantities: Mapping[str, Quantity] = field(default_factory=dict)
 
     def text(self, system: str) -> str:
         """The sentence, in ``us`` or ``metric``.
@@ -63,16 +68,20 @@ def as_text(plain: str) -> str:
     return plain.replace("{", "(").replace("}", ")")
 
 
+def _renamed(names: Mapping[str, str], slot: re.Match[str]) -> str:
+    return "{" + names.get(slot[1], slot[1]) + "}"
+
+
 def joined(*phrases: Phrase, by: str = " ") -> Phrase:
     """Several sentences as one; each keeps its own quantities, however they are called.
 
     >>> joined(Phrase("{w} out.", {"w": (1.0, "weight", "up")}), Phrase("{w} in.", {"w": (2.0, "weight", "up")})).text("metric")
     '1\xa0kg out. 2\xa0kg in.'
     """
-    quantities: dict[str, tuple[float, str, str]] = {}
+    quantities: dict[str, Quantity] = {}
     templates = []
     for index, one in enumerate(phrases):
         renamed = {name: f"{name}_{index}" for name in one.quantities}
-        templates.append(_SLOT.sub(lambda slot, to=renamed: "{" + to.get(slot[1], slot[1]) + "}", one.template))
+        templates.append(_SLOT.sub(partial(_renamed, renamed), one.template))
         quantities |= {renamed[name]: quantity for name, quantity in one.quantities.items()}
     return Phrase(by.join(templates), quantities)

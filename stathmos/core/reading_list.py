@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import COVERAGE, Anything, Missing, Provenance
+from stathmos.core.figures import COVERAGE, Anything, Missing, Provenance, there
 from stathmos.core.ratings import Link, State
 from stathmos.core.rig import Rig, entry_at, name_at
 
@@ -61,7 +61,7 @@ def _weak(rig: Rig, links: tuple[Link, ...], done: set[str]) -> list[ToRead]:
                 continue
             if moves > 0 and moves >= abs(link.margin or 0.0):
                 tips.setdefault(path, []).append((moves / max(abs(link.margin or 0.0), 1e-9), link.name))
-            elif not path.startswith("loads.") and origin.strength < Provenance(entry.usual).strength:
+            elif not path.startswith("loads.") and origin.strength < Provenance(there(entry).usual).strength:
                 weak.setdefault(path, []).append((link.share or 0.0, link.name))
     found = []
     for why, group in ((TIPS, tips), (WEAK, weak)):
@@ -76,4 +76,4 @@ def _weak(rig: Rig, links: tuple[Link, ...], done: set[str]) -> list[ToRead]:
 def _item(rig: Rig, path: str, why: str, names: list[str], weight: float) -> ToRead:
     entry, given = entry_at(path), rig.figure(path)
     now = "" if isinstance(given, Missing) else given.provenance.value
-    return ToRead(path, name_at(path), entry.read_at, why, now, tuple(dict.fromkeys(names)), float(weight))
+    return ToRead(path, name_at(path), there(entry).read_at, why, now, tuple(dict.fromkeys(names)), float(weight))

@@ -10,10 +10,10 @@ reader; docs/rig-file.schema.json is a copy of it.
 from __future__ import annotations
 
 import difflib
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, fields
 from functools import lru_cache
-from typing import Any
+from typing import Any, cast
 
 from jsonschema import Draft202012Validator
 from jsonschema.exceptions import ValidationError
@@ -252,7 +252,7 @@ def _stock(raw: Any, problems: list[Problem]) -> Stock:
 
 def read_part(kind: type, raw: dict[str, Any], place: str, problems: list[Problem]) -> Any:
     """One kit, shank or ball from its object in a file; problems are added to the list."""
-    words = {key: str(raw.get(key, "")) for key in ("name", "family") if key in kind.__dataclass_fields__}
+    words = {key: str(raw.get(key, "")) for key in ("name", "family") if key in {one.name for one in fields(kind)}}
     return kind(**words, **_figures(kind, raw, place, problems))
 
 
@@ -268,7 +268,7 @@ def _unknown_parts(hitch: Any, stock: Stock) -> list[Problem]:
 def _problem(error: ValidationError) -> Problem:
     place = ".".join(str(step) for step in error.absolute_path) or "(file)"
     if error.validator == "additionalProperties" and isinstance(error.instance, dict):
-        known = error.schema.get("properties", {})
+        known = dict(error.schema).get("properties", {}) if isinstance(error.schema, Mapping) else {}
         strangers = [key for key in error.instance if key not in known]
         told = []
         for key in strangers[:20]:
@@ -280,7 +280,9 @@ def _problem(error: ValidationError) -> Problem:
     if error.validator == "const":
         return Problem(place, f"This Stathmos reads rig files of versions 1 to {VERSION}.")
     if error.validator == "enum":
-        return Problem(place, f"Must be one of: {', '.join(map(str, error.validator_value))}.")
+        return Problem(
+            place, f"Must be one of: {', '.join(str(one) for one in cast(Iterable[Any], error.validator_value))}."
+        )
     if error.validator in ("type", "anyOf", "oneOf"):
         return Problem(
             place, "Write a figure as a text with its unit, or as an object with “is” and “from”; see docs/rig-file.md."
@@ -319,7 +321,11 @@ def schema() -> dict[str, Any]:
     named = {"name": {**text, "minLength": 1}}
     shelf = {
         listed: closed(
-            {**named, **({"family": text} if "family" in kind.__dataclass_fields__ else {}), **properties(kind)},
+            {
+                **named,
+                **({"family": text} if "family" in {one.name for one in fields(kind)} else {}),
+                **properties(kind),
+            },
             ["name"],
         )
         for listed, kind in PARTS.items()

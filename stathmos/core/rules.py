@@ -6,6 +6,7 @@ The schools themselves are in `schools`; the same measurements can be judged und
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Any
 
 from stathmos.core import units
 from stathmos.core.figures import Authority, Given, sure
@@ -53,7 +54,7 @@ def own_band(low: float, high: float, authority: Authority, source: str = "chose
 
 def chosen(ways: Ways, before: Rules, authority: Authority) -> Rules:
     """Some rules with what somebody chose instead, signed with whose choice it is."""
-    new: dict = {}
+    new: dict[str, Any] = {}
     school = ways.share_school.typed if ways.share_school else ""
     if school in SHARE_SCHOOLS:
         new["share"] = replace(SHARE_SCHOOLS[school], authority=authority)
@@ -80,7 +81,7 @@ def rules_for(rig: Rig, house: Rules = Rules()) -> Rules:
     the house, then the default.
     """
     rules, vehicle = chosen(rig.ways, house, Authority.RIG), rig.vehicle
-    demanded: dict = {}
+    demanded: dict[str, Any] = {}
     if band_stands(vehicle.handbook_share_low, vehicle.handbook_share_high):
         demanded["share"] = own_band(
             sure(vehicle.handbook_share_low).value,
@@ -98,7 +99,7 @@ def with_hitch_handbook(rules: Rules, kit: Kit | None) -> Rules:
     """The rules with what the handbook of the hitch demands; the tow-vehicle handbook goes before it."""
     if kit is None:
         return rules
-    demanded: dict = {}
+    demanded: dict[str, Any] = {}
     theirs, source = Authority.HITCH_HANDBOOK, "hitch handbook"
     if kit.handbook_offset is not None:
         name = f"{units.write_length(kit.handbook_offset.value, 'us')} up"

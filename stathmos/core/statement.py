@@ -78,11 +78,11 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
             light = "; but it leaves the tongue too light" if remedy["lightens"] else ""
             lines.append(f"  {names[remedy['link']]}: {remedy['says'][system]}{over}{light}")
     lines += ["", "Heights"]
-    names = (
+    rows = (
         ("level coupler height", "coupler"), ("predicted settle", "settle"), ("ball height wanted, uncoupled", "ball_wanted"),
         ("shank rise (negative: drop)", "rise_wanted"), ("ball stands at", "ball_standing"), ("front rail above rear", "rail"),
     )  # fmt: skip
-    lines += [_line(name, report["heights"][key], system) for name, key in names]
+    lines += [_line(name, report["heights"][key], system) for name, key in rows]
     lines += ["", "Hitch"]
     for kind in ("kits", "shanks", "balls"):
         for part in report["hitch"][kind]:
@@ -150,7 +150,7 @@ def _link_words(link: dict[str, Any], system: str) -> str:
     if link["state"] == "unknown":
         return f"unknown; go and read: {link['ask']}"
     if link["kind"] == "presence":
-        return link["word"]
+        return str(link["word"])
     words = f"{link['demand']['text'][system]} ({link['demand']['from']}) of {link['rating']['text'][system]} ({link['rating']['from']})"
     return (
         f"{words}, {link['share_text']} used, {link['margin_text'][system]} left"

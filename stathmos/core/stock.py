@@ -22,15 +22,15 @@ DRAWING = "maker's drawing"
 HANDBOOK = "hitch handbook"
 
 
-def price():
+def price() -> Given | None:
     return described("Price", MONEY, "price list", 0, 1_000_000)
 
 
-def _count(label: str):
+def _count(label: str) -> Given | None:
     return described(label, COUNT, HANDBOOK, 0, 40)
 
 
-def _torque(label: str):
+def _torque(label: str) -> Given | None:
     return described(label, COUPLE, HANDBOOK, 1 * _FT_LB, 1000 * _FT_LB)
 
 
@@ -252,7 +252,8 @@ def mixed(head: Kit, bars: Kit | None) -> Kit:
     """
 
     def of(name: str, choose: Callable[[float, float], float]) -> Given | None:
-        ours, theirs = getattr(head, name), getattr(bars, name, None)
+        ours: Given | None = getattr(head, name)
+        theirs: Given | None = getattr(bars, name, None)
         if ours is None or theirs is None:
             return None
         return ours if choose(ours.value, theirs.value) == ours.value else theirs

@@ -37,27 +37,31 @@ def _picked(section: str, name: str) -> dict[str, dict[str, str]]:
     }
 
 
-def _begun(row: dict) -> dict[str, dict[str, str]]:
+def begun(customer: str) -> dict[str, dict[str, str]]:
+    """What the advisor wrote first."""
+    row = next(one for one in listed("rigs") if one["customer"] == customer)
     written = {**_picked("vehicle", row["vehicle"]), **_picked("trailer", row["trailer"]), **row["entries"]}
     return {path: entry for path, entry in written.items() if path not in row.get("without", [])}
 
 
 def rigs() -> Iterator[tuple[str, RigFile]]:
     """Each rig by name, and anew after each time that somebody wrote to it."""
-    begun = {row["customer"]: _begun(row) for row in listed("rigs")}
     for row in listed("rigs"):
-        written = begun[row["customer"]]
+        written = begun(row["customer"])
         yield row["customer"], rigfile.read_entries(written, stock())
         for number, (_, then) in enumerate(row.get("then", []), 1):
-            written = _with(written, then)
+            written = written_over(written, then)
             yield f"{row['customer']}, {number}", rigfile.read_entries(written, stock())
     for row in listed("bay"):
-        written = begun[row["like"]]
+        written = begun(row["like"])
         for number, step in enumerate(row["steps"]):
             if "entries" in step:
-                written = _with(written, step["entries"])
+                written = written_over(written, step["entries"])
                 yield f"{row['customer']}, {number}", rigfile.read_entries(written, stock())
 
 
-def _with(written: dict[str, dict[str, str]], more: dict[str, dict[str, str] | None]) -> dict[str, dict[str, str]]:
+def written_over(
+    written: dict[str, dict[str, str]], more: dict[str, dict[str, str] | None]
+) -> dict[str, dict[str, str]]:
+    """The same with more written; nothing takes a figure back."""
     return {path: entry for path, entry in {**written, **more}.items() if entry}

@@ -12,7 +12,7 @@ import { BeamMark } from "../parts/BeamMark";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { useKeys } from "./keys";
 import { useSignOut } from "./session";
-import { ink, paper } from "./theme";
+import { ink, paper, slab } from "./theme";
 import { useUnits } from "./units";
 
 export function Shell({ session, children }: { session: Session; children: ReactNode }) {
@@ -30,7 +30,7 @@ export function Shell({ session, children }: { session: Session; children: React
       >
         <Link component={RouterLink} to="/" underline="none" color="inherit" sx={{ display: "flex", alignItems: "center", gap: 1 }}>
           <BeamMark width={34} />
-          <Typography component="span" sx={{ fontFamily: "Besley, serif", fontWeight: 600, fontSize: "1.1rem" }}>
+          <Typography component="span" sx={{ fontFamily: slab, fontWeight: 600, fontSize: "1.1rem" }}>
             Stathmos
           </Typography>
         </Link>

@@ -4,6 +4,7 @@ import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Box from "@mui/material/Box";
+import { slab } from "./theme";
 
 const SHEET: [string, string][] = [
   ["f", "the floor"],
@@ -25,7 +26,7 @@ const SHEET: [string, string][] = [
 export function ShortcutSheet({ open, close }: { open: boolean; close: () => void }) {
   return (
     <Dialog open={open} onClose={close} aria-labelledby="shortcut-title">
-      <DialogTitle id="shortcut-title" sx={{ fontFamily: "Besley, serif" }}>
+      <DialogTitle id="shortcut-title" sx={{ fontFamily: slab }}>
         Keys
       </DialogTitle>
       <DialogContent>

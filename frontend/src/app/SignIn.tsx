@@ -7,7 +7,7 @@ import { useState, type FormEvent } from "react";
 
 import { BeamMark } from "../parts/BeamMark";
 import { useSignIn } from "./session";
-import { ink, pencil } from "./theme";
+import { ink, pencil, slab } from "./theme";
 
 export function SignIn() {
   const [username, setUsername] = useState("");
@@ -33,7 +33,7 @@ export function SignIn() {
       >
         <Box sx={{ p: 4, borderRight: { sm: `1px solid ${ink}` } }}>
           <BeamMark width={250} />
-          <Typography component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "2.1rem", fontWeight: 600, mt: 2 }}>
+          <Typography component="h1" sx={{ fontFamily: slab, fontSize: "2.1rem", fontWeight: 600, mt: 2 }}>
             Stathmos
           </Typography>
           <Typography sx={{ maxWidth: "34ch", mt: 0.5 }}>

@@ -7,8 +7,17 @@ export const ink = "#20242c";
 export const inkSoft = "#555b66";
 export const hairline = "#b9ae94";
 export const pencil = "#a1301a";
+/** what is chosen, or weakest: a wash over its line */
+export const wash = "#ebe2c8";
+/** what is written into, and the tape */
+export const sheet = "#fffdf6";
+export const tape = "#fdf8e6";
+/** a spread that was reconciled, behind the others */
+export const band = "#dcd2b6";
+/** glass, on the drawing */
+export const glass = "#e4e3d8";
 
-const slab = '"Besley", "Georgia", serif';
+export const slab = '"Besley", "Georgia", serif';
 const text = '"Barlow Semi Condensed", "Arial Narrow", sans-serif';
 
 export const theme = createTheme({

@@ -9,6 +9,7 @@ import { useSession } from "../app/session";
 import { hairline, ink, paper, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Notice } from "../parts/Notice";
+import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { CoachScreen } from "./CoachScreen";
 import { BayContext } from "./context";
@@ -59,9 +60,9 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
     <BayContext.Provider value={page}>
       <Box sx={{ display: "flex", flexDirection: "column", flex: 1, minHeight: 0, overflow: "auto" }}>
         <Box sx={{ display: "flex", columnGap: 2, alignItems: "baseline", px: 2, pt: 1, flexWrap: "wrap", fontSize: "1.05rem" }}>
-          <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+          <Slab>
             {rig.customer}, in the bay
-          </Box>
+          </Slab>
           <Box sx={{ flex: 1 }} />
           <Link component={RouterLink} to={`/rigs/${rig.id}/hitch`} color="inherit">
             The plan

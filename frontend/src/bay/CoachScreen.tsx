@@ -2,9 +2,11 @@
 import Box from "@mui/material/Box";
 
 import type { Fit } from "../api/types";
-import { hairline, inkSoft, pencil } from "../app/theme";
+import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { ArchGauge } from "../drawing/ArchGauge";
+import { Slab } from "../parts/Slab";
+import { Table } from "../parts/Table";
 import { BigButton } from "./Keypad";
 import { useBayPage } from "./context";
 
@@ -21,7 +23,7 @@ export function CoachScreen({ fit }: { fit: Fit }) {
     <Box sx={{ display: "grid", gap: 1.5 }}>
       {next && (
         <Box component="section" aria-label="Next" data-verdict={next.verdict} sx={{ border: "2.5px solid", p: 1.75 }}>
-          <Box sx={{ fontFamily: "Besley, serif", fontWeight: 600, fontSize: "1.75rem", lineHeight: 1.2 }}>{read(next.says)}</Box>
+          <Slab size="bay" component="div" sx={{ lineHeight: 1.2 }}>{read(next.says)}</Slab>
           <Box sx={{ fontSize: "1.15rem", mt: 0.75 }}>{read(next.why)}</Box>
           {next.rail_text && (
             <Box sx={{ fontSize: "1.15rem" }}>
@@ -65,7 +67,7 @@ export function CoachScreen({ fit }: { fit: Fit }) {
         </Box>
       )}
       {fit.tried.length > 0 && (
-        <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", fontSize: "1.1rem", "& td, & th": { textAlign: "left", borderBottom: `1px solid ${hairline}`, py: 0.6, pr: 1 } }}>
+        <Table cells={{ py: 0.6, pr: 1 }} sx={{ fontSize: "1.1rem" }}>
           <thead>
             <tr>
               <th>Trial</th>
@@ -98,7 +100,7 @@ export function CoachScreen({ fit }: { fit: Fit }) {
               </Box>
             ))}
           </tbody>
-        </Box>
+        </Table>
       )}
     </Box>
   );

@@ -4,6 +4,7 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { useState } from "react";
 
 import { hairline, ink, paper, pencil } from "../app/theme";
+import { Slab } from "../parts/Slab";
 
 const SIXTEENTHS = ["0", "1/16", "1/8", "3/16", "1/4", "5/16", "3/8", "7/16", "1/2", "9/16", "5/8", "11/16", "3/4", "13/16", "7/8", "15/16"];
 const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
@@ -45,9 +46,9 @@ export function Keypad({ kind, halves, begin, problem, done }: Props) {
       }}
     >
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 1.5, borderBottom: `3px solid ${ink}`, minHeight: 78, px: 1 }} role="status" aria-label="As typed">
-        <Box component="span" sx={{ fontFamily: "Besley, serif", fontSize: "3.4rem", fontWeight: 600, lineHeight: 1.2 }} data-typed>
+        <Slab size="inherit" component="span" sx={{ fontSize: "3.4rem", lineHeight: 1.2 }} data-typed>
           {text || "\u00a0"}
-        </Box>
+        </Slab>
         <Box component="span" sx={{ fontSize: "1.8rem" }}>
           {kind === "count" && part === "1/2" ? "" : unit}
         </Box>

@@ -5,6 +5,7 @@ import { useState } from "react";
 import type { BaySection, Entry, Fit, Question } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { Slab } from "../parts/Slab";
 import { BigButton, Keypad, type PadKind } from "./Keypad";
 import { TapeView } from "./TapeView";
 import { useBayPage } from "./context";
@@ -23,9 +24,9 @@ export function QuestionScreen({ fit, section, after }: { fit: Fit; section: Bay
         <TapeView elevation={fit.elevation} question={question} bars={section.key === "c" || section.key === "proof"} />
       </Box>
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 2, mt: 1 }}>
-        <Box component="h2" data-question={question.path} sx={{ fontFamily: "Besley, serif", fontSize: "1.75rem", fontWeight: 600, m: 0, lineHeight: 1.15, flex: 1 }}>
+        <Slab size="bay" component="h2" data-question={question.path} sx={{ lineHeight: 1.15, flex: 1 }}>
           {question.ask}
-        </Box>
+        </Slab>
         <Box sx={{ color: inkSoft, whiteSpace: "nowrap", fontSize: "1.1rem" }}>
           {at + 1} of {section.questions.length}
         </Box>

@@ -9,6 +9,7 @@ import { api, type Refusal } from "../api/client";
 import type { Entry, Fastener, Fit, Reach } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { BigButton } from "./Keypad";
 import { useBayPage } from "./context";
@@ -41,7 +42,7 @@ function Bolt({ bolt, best }: { bolt: Fastener; best: Reach | null }) {
     <Box component="section" aria-label={bolt.name} data-state={bolt.state} sx={{ borderTop: `1px solid ${hairline}`, pt: 1 }}>
       <Box sx={{ display: "flex", gap: 1, alignItems: "baseline", flexWrap: "wrap" }}>
         <StateMark state={bolt.state} size={20} />
-        <Box sx={{ fontFamily: "Besley, serif", fontWeight: 600, fontSize: "1.3rem" }}>{bolt.name}</Box>
+        <Slab component="div">{bolt.name}</Slab>
         {bolt.least && bolt.most && (
           <Box sx={{ fontSize: "1.15rem" }}>
             {bolt.least.us} to {bolt.most.us} <Box component="span" sx={{ color: inkSoft }}>({bolt.least.metric} to {bolt.most.metric})</Box>
@@ -106,7 +107,7 @@ function Extension({ fit }: { fit: Fit }) {
   const reaches = fit.served.find((one) => one.joint === joint)?.reaches ?? [];
   return (
     <Box component="section" aria-label="Extension" sx={{ border: "1.5px solid", p: 1.5 }}>
-      <Box sx={{ fontFamily: "Besley, serif", fontWeight: 600, fontSize: "1.2rem" }}>Wrench with an extension</Box>
+      <Slab component="div">Wrench with an extension</Slab>
       <Box sx={{ fontSize: "1.05rem" }}>set = target · A / (A + E); A from the drive to the grip, E the extension, in line</Box>
       <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", mt: 1, alignItems: "center", "& select": { fontSize: "1.15rem", minHeight: 48 } }}>
         <NativeSelect value={joint} onChange={(event) => setJoint(event.target.value)} slotProps={{ input: { "aria-label": "Joint" } }}>

@@ -10,8 +10,9 @@ import { Link as RouterLink, useParams } from "react-router";
 
 import { api } from "../api/client";
 import type { CatalogueItem, CatalogueKind } from "../api/types";
-import { hairline, ink, inkSoft, paper } from "../app/theme";
+import { hairline, ink, inkSoft, paper, wash } from "../app/theme";
 import { Notice } from "../parts/Notice";
+import { Slab } from "../parts/Slab";
 import { ItemForm } from "./ItemForm";
 import { TableIn } from "./TableIn";
 
@@ -28,9 +29,9 @@ export function CataloguePage() {
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, display: "flex", flexDirection: "column", px: 2, py: 1.5 }}>
       <Box sx={{ display: "flex", gap: 2, alignItems: "baseline", flexWrap: "wrap", mb: 1 }}>
-        <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+        <Slab>
           The catalogue
-        </Box>
+        </Slab>
         <Box component="nav" aria-label="Kinds" sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
           {kinds.data.kinds.map((one) => (
             <ButtonBase key={one.kind} component={RouterLink} to={`/catalogue/${one.kind}`} aria-current={one.kind === kind ? "page" : undefined} sx={{ font: "inherit", px: 1, py: 0.25, border: `1px solid ${ink}`, bgcolor: one.kind === kind ? ink : paper, color: one.kind === kind ? paper : ink }}>
@@ -69,7 +70,7 @@ function Items({ kind, mayKeep }: { kind: CatalogueKind; mayKeep: boolean }) {
         </Box>
         <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, overflow: "auto", borderTop: `2px solid ${ink}` }}>
           {shown.map((one) => (
-            <Box component="li" key={one.id} sx={{ borderBottom: `1px solid ${hairline}`, bgcolor: one.id === opened ? "#ebe2c8" : undefined }}>
+            <Box component="li" key={one.id} sx={{ borderBottom: `1px solid ${hairline}`, bgcolor: one.id === opened ? wash : undefined }}>
               <ButtonBase onClick={() => open(one.id)} sx={{ font: "inherit", width: "100%", textAlign: "left", display: "block", py: 0.5, px: 0.5 }}>
                 <b>{one.name}</b>
                 {one.retired && " · retired"}

@@ -7,8 +7,9 @@ import { useState } from "react";
 
 import { api, type Refusal } from "../api/client";
 import type { CatalogueKind, TablePlan } from "../api/types";
-import { hairline, inkSoft, pencil } from "../app/theme";
+import { inkSoft, pencil } from "../app/theme";
 import { Panel } from "../parts/Rows";
+import { Table } from "../parts/Table";
 
 const LARGEST = 2_000_000;
 
@@ -76,7 +77,7 @@ function PlanRead({ plan }: { plan: TablePlan }) {
         {plan.done ? "Taken in" : plan.problems.length ? "Cannot be taken in" : "It would do this"}: {plan.added.length} added, {plan.changed.length} changed, {plan.same} the same, {plan.problems.length} wrong.
       </b>
       {plan.problems.length > 0 && (
-        <Box component="table" sx={{ borderCollapse: "collapse", width: "100%", mt: 0.5, "& td, & th": { py: 0.3, pr: 1.5, borderBottom: `1px solid ${hairline}`, textAlign: "left", verticalAlign: "baseline" } }}>
+        <Table cells={{ py: 0.3, pr: 1.5 }} sx={{ mt: 0.5 }}>
           <thead>
             <tr>
               <th scope="col">Row</th>
@@ -93,7 +94,7 @@ function PlanRead({ plan }: { plan: TablePlan }) {
               </tr>
             ))}
           </tbody>
-        </Box>
+        </Table>
       )}
       {plan.added.length > 0 && <Box>Added: {plan.added.join(", ")}</Box>}
       {plan.changed.map((change) => (

@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 
 import type { BayWindow, Figure } from "../api/types";
-import { hairline, ink, inkSoft, paper, pencil } from "../app/theme";
+import { hairline, ink, inkSoft, paper, pencil, tape } from "../app/theme";
 import { useUnits } from "../app/units";
 
 interface Props {
@@ -46,7 +46,7 @@ export function ArchGauge({ a, b, c, windows, predicted }: Props) {
 
   return (
     <Box component="svg" viewBox={`0 0 ${WIDE} ${HIGH}`} role="img" aria-label="The front mark against its windows" sx={{ width: "100%", display: "block" }} fontSize="17">
-      <rect x={TAPE} y={2} width={58} height={HIGH - 4} fill="#fdf8e6" stroke={ink} strokeWidth="1.6" />
+      <rect x={TAPE} y={2} width={58} height={HIGH - 4} fill={tape} stroke={ink} strokeWidth="1.6" />
       {ticks.map((tick) => (
         <path key={tick} d={`M${TAPE} ${y(tick * step)}h${tick % whole === 0 ? 30 : tick % (whole / 2) === 0 ? 20 : 11}`} stroke={ink} strokeWidth={tick % whole === 0 ? 1.8 : 1} />
       ))}

@@ -6,7 +6,7 @@ import Box from "@mui/material/Box";
 import type { KeyboardEvent, ReactNode } from "react";
 
 import type { Elevation, Pose } from "../api/types";
-import { ink, inkSoft, paper, pencil } from "../app/theme";
+import { glass, ink, inkSoft, paper, pencil } from "../app/theme";
 import { LoadMarks, type LoadHandling } from "./LoadMarks";
 import { TRAILER_WHEEL, VEHICLE_WHEEL, trailerOutline, vehicleOutline, type Point } from "./shapes";
 
@@ -114,7 +114,7 @@ export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = 
         <g fill={paper} stroke={hot("vehicle")} strokeWidth={stroke} strokeLinejoin="round">
           <path d={path(vehicle.body.map(onVehicle))} />
           {vehicle.glass.map((pane, i) => (
-            <path key={i} d={path(pane.map(onVehicle))} fill="#e4e3d8" strokeWidth={thin} />
+            <path key={i} d={path(pane.map(onVehicle))} fill={glass} strokeWidth={thin} />
           ))}
           <path d={path(vehicle.line.map(onVehicle), false)} fill="none" strokeWidth={thin} />
         </g>
@@ -124,7 +124,7 @@ export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = 
         <g fill={paper} stroke={hot("trailer")} strokeWidth={stroke} strokeLinejoin="round">
           <path d={path(trailer.box.map(onTrailer))} />
           {trailer.windows.map((pane, i) => (
-            <path key={i} d={path(pane.map(onTrailer))} fill="#e4e3d8" strokeWidth={thin} />
+            <path key={i} d={path(pane.map(onTrailer))} fill={glass} strokeWidth={thin} />
           ))}
           <path d={path(trailer.door.map(onTrailer))} fill="none" strokeWidth={thin} />
           <path d={path(frame.map(onTrailer))} fill={inkSoft} stroke="none" opacity={0.55} />

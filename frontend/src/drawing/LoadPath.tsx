@@ -6,7 +6,7 @@ import Box from "@mui/material/Box";
 import { useEffect, useRef, useState } from "react";
 
 import type { Elevation, Link } from "../api/types";
-import { hairline, ink, inkSoft, paper, pencil } from "../app/theme";
+import { hairline, ink, inkSoft, paper, pencil, wash } from "../app/theme";
 import { frameOf } from "./ElevationDrawing";
 
 /** What stands under a column; the whole name is told on it and in the table. */
@@ -123,7 +123,7 @@ function Column({ link, x, width, reserve, weakest, pick }: { link: Link; x: num
   return (
     <g role="button" tabIndex={0} aria-label={words} style={{ cursor: "pointer" }} onClick={() => pick(link.key)} onKeyDown={(event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), pick(link.key))}>
       <title>{words}</title>
-      <rect x={x} y={TOP - 8} width={width} height={HIGH - TOP} fill={weakest ? "#ebe2c8" : "transparent"} />
+      <rect x={x} y={TOP - 8} width={width} height={HIGH - TOP} fill={weakest ? wash : "transparent"} />
       <text aria-hidden="true" x={x + width / 2} y={base + 13} textAnchor="middle" fontSize="11.5" fill={ink} fontWeight={weakest ? 600 : 400}>
         {SHORT[link.key]}
       </text>

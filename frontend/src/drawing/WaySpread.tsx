@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 
 import type { Figure, Way } from "../api/types";
-import { ink, inkSoft, paper, pencil } from "../app/theme";
+import { band, ink, inkSoft, paper, pencil } from "../app/theme";
 
 const W = 190;
 
@@ -22,7 +22,7 @@ export function WaySpread({ way, all, reconciled }: { way: Way; all: Way[]; reco
   const [bandFrom, bandTo] = ends(reconciled);
   return (
     <Box component="svg" viewBox={`0 0 ${W} 24`} sx={{ width: W, height: 24, display: "block" }} aria-hidden="true">
-      {reconciled.value !== undefined && <rect x={x(bandFrom)} y="0" width={Math.max(2, x(bandTo) - x(bandFrom))} height="24" fill="#dcd2b6" />}
+      {reconciled.value !== undefined && <rect x={x(bandFrom)} y="0" width={Math.max(2, x(bandTo) - x(bandFrom))} height="24" fill={band} />}
       <path d={`M${x(from)} 12H${x(to)}M${x(from)} 8v8M${x(to)} 8v8`} stroke={colour} strokeWidth="1.6" />
       {way.became === "odd one out" ? (
         <path d={`M${at - 4} 8l8 8m0 -8l-8 8`} stroke={colour} strokeWidth="2" />

@@ -15,6 +15,7 @@ import { useUnits } from "../app/units";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
 import { Notice } from "../parts/Notice";
 import { SignMark } from "../parts/SignMark";
+import { Slab } from "../parts/Slab";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
 import { PAGES, STATIONS } from "../stations/stations";
 
@@ -40,9 +41,9 @@ export function Floor() {
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.5 }}>
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 3, mb: 1, flexWrap: "wrap" }}>
-        <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+        <Slab>
           The floor
-        </Box>
+        </Slab>
         {ORDER.map((state) => {
           const count = strips.filter((strip) => strip.verdict.state === state).length;
           return count ? (

@@ -18,6 +18,7 @@ import { ElevationDrawing } from "../drawing/ElevationDrawing";
 import { Findings } from "../parts/Findings";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
+import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { useFields } from "../rig/context";
 import { day } from "../rig/SignBar";
@@ -46,9 +47,9 @@ function Open({ told, fields }: { told: HandOver; fields: Record<string, Field> 
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media print": { display: "none" } }}>
       <Box sx={{ display: "flex", gap: 2, alignItems: "baseline", flexWrap: "wrap" }}>
-        <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+        <Slab>
           {told.rig.customer}, hand-over
-        </Box>
+        </Slab>
         <span>
           {told.rig.vehicle_name} with {told.rig.trailer_name}
         </span>
@@ -222,7 +223,7 @@ function CardAsItStands({ told }: { told: HandOver }) {
         </Box>
         {told.card.map((block) => (
           <Box key={block.heading} sx={{ mt: 0.75 }}>
-            <Box sx={{ fontFamily: "Besley, serif", fontWeight: 600, borderBottom: "1px solid" }}>{block.heading}</Box>
+            <Slab size="inherit" component="div" sx={{ borderBottom: "1px solid" }}>{block.heading}</Slab>
             {block.lines.map((line, i) => (
               <Box key={i} sx={{ display: "grid", gridTemplateColumns: line.name ? "42% 1fr" : "1fr", columnGap: 1 }}>
                 {line.name && <span>{line.name}</span>}

@@ -12,6 +12,7 @@ import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Notice } from "../parts/Notice";
 import { Panel, Row, Rows } from "../parts/Rows";
+import { Slab } from "../parts/Slab";
 import { useFields } from "../rig/context";
 import { day } from "../rig/SignBar";
 
@@ -55,9 +56,9 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
 
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.5, maxWidth: 1080 }}>
-      <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0, mb: 1.5 }}>
+      <Slab sx={{ mb: 1.5 }}>
         House rules
-      </Box>
+      </Slab>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(380px, 1fr))", gap: 4 }}>
         <Panel title="In force" note={house.by ? `chosen by ${house.by}, ${day(house.at ?? "")}` : "nobody has chosen: the program's default"}>
           <Rows>

@@ -9,10 +9,12 @@ import { useNavigate, useParams } from "react-router";
 
 import { api, type Refusal } from "../api/client";
 import type { Catalogue, Entry, Lot as LotData, LotRow } from "../api/types";
-import { hairline, inkSoft, pencil } from "../app/theme";
+import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Notice } from "../parts/Notice";
+import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
+import { Table } from "../parts/Table";
 import { useCatalogue } from "../rig/context";
 import { useRecord } from "../rig/draft";
 import type { Entries } from "../rig/typed";
@@ -93,9 +95,9 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.5 }}>
       <Box sx={{ display: "flex", gap: 2.5, alignItems: "baseline", flexWrap: "wrap", mb: 1 }}>
-        <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+        <Slab>
           The lot
-        </Box>
+        </Slab>
         <Box>
           {rig ? `for ${rig.customer}: ${side === "trailers" ? rig.vehicle_name || "the vehicle as written" : rig.trailer_name || "the trailer as written"}, loaded as written` : "every trailer filled to its GVWR, with the school's upper share on the tongue"}
         </Box>
@@ -127,7 +129,7 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
           <b>{counted("fits")} fit</b>, {counted("not known")} not known, {counted("does not fit")} do not; {rows.length} of {lot.data.all} shown. The bar is the share of the weakest rating used; past the line it is over.
         </Box>
       )}
-      <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.5, pr: 1.5, borderBottom: `1px solid ${hairline}`, textAlign: "left", verticalAlign: "middle" }, "& th": { fontWeight: 600, borderBottom: "2px solid" } }}>
+      <Table cells={{ py: 0.5, pr: 1.5, verticalAlign: "middle" }} heads={{ borderBottom: "2px solid" }}>
         {rows.length > 0 && (
           <thead>
             <tr>
@@ -170,7 +172,7 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
             </tr>
           ))}
         </tbody>
-      </Box>
+      </Table>
       {opened && <Reason row={opened} side={side} entries={entries} rig={rig?.id ?? null} close={() => setOpened(null)} />}
     </Box>
   );

@@ -6,11 +6,13 @@ import { useQuery } from "@tanstack/react-query";
 
 import { api } from "../api/client";
 import type { LotReasoned, LotRow } from "../api/types";
-import { hairline, inkSoft, pencil } from "../app/theme";
+import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { LoadBar } from "../drawing/LoadBar";
 import { FigureText } from "../parts/FigureText";
+import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
+import { Table } from "../parts/Table";
 import type { Entries } from "../rig/typed";
 
 interface Props {
@@ -33,9 +35,9 @@ export function Reason({ row, side, entries, rig, close }: Props) {
   return (
     <Dialog open onClose={close} maxWidth="md" fullWidth aria-labelledby="reason-title">
       <Box sx={{ p: 2.5 }}>
-        <Box component="h2" id="reason-title" sx={{ m: 0, fontFamily: "Besley, serif", fontSize: "1.15rem" }}>
+        <Slab size="dialog" component="h2" id="reason-title">
           {row.name}: {row.fits}
-        </Box>
+        </Slab>
         <Box sx={{ mb: 1 }}>Trailer at its GVWR, the school&apos;s upper share on the tongue ({reason.data?.rules.share ?? "…"}). Not weighed: before it is sold, weigh it.</Box>
         {reason.isError && <Box role="alert">{reason.error.message}</Box>}
         {kit && (
@@ -43,7 +45,7 @@ export function Reason({ row, side, entries, rig, close }: Props) {
             <b>{kit.name}</b>: {read(kit.reason)}
           </Box>
         )}
-        <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td": { py: 0.3, pr: 1.25, borderBottom: `1px solid ${hairline}`, verticalAlign: "baseline" } }}>
+        <Table>
           <tbody>
             {worstFirst.map((link) => (
               <tr key={link.key}>
@@ -71,7 +73,7 @@ export function Reason({ row, side, entries, rig, close }: Props) {
               </tr>
             ))}
           </tbody>
-        </Box>
+        </Table>
         <Box sx={{ textAlign: "right", mt: 1.5 }}>
           <Button onClick={close} variant="contained" autoFocus>
             Close

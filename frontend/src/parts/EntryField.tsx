@@ -6,7 +6,7 @@ import { useId, useRef, type KeyboardEvent, type ReactNode } from "react";
 
 import { api } from "../api/client";
 import type { Entry, Field, Provenance, UnitSystem } from "../api/types";
-import { hairline, ink, inkSoft, pencil } from "../app/theme";
+import { hairline, ink, inkSoft, pencil, sheet } from "../app/theme";
 import { useUnits } from "../app/units";
 import { useField, useRig } from "../rig/context";
 import { PROVENANCE_LINE, PROVENANCES } from "./provenance";
@@ -84,7 +84,7 @@ export function FigureInput({ path, id, label, problemId, placeholder }: { path:
         border: `1px solid ${problem ? pencil : hairline}`,
         borderBottom: problem ? `2px solid ${pencil}` : entry ? PROVENANCE_LINE[entry.from] : `1px solid ${hairline}`,
         borderBottomColor: problem ? pencil : ink,
-        bgcolor: "#fffdf6",
+        bgcolor: sheet,
         px: field.dimension === "text" ? 0.5 : 0.75,
         fontSize: field.dimension === "text" ? "0.9rem" : undefined,
         fontWeight: 600,

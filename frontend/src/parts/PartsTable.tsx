@@ -2,13 +2,14 @@
 import Box from "@mui/material/Box";
 
 import type { PartsList } from "../api/types";
-import { hairline, inkSoft } from "../app/theme";
+import { inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
+import { Table } from "./Table";
 
 export function PartsTable({ parts }: { parts: PartsList }) {
   const { read } = useUnits();
   return (
-    <Box component="table" data-parts sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.35, pr: 1.25, borderBottom: `1px solid ${hairline}`, verticalAlign: "baseline", textAlign: "left" }, "& th": { fontWeight: 600 } }}>
+    <Table data-parts>
       <thead>
         <tr>
           <th scope="col">Qty</th>
@@ -48,6 +49,6 @@ export function PartsTable({ parts }: { parts: PartsList }) {
           </Box>
         </Box>
       </tbody>
-    </Box>
+    </Table>
   );
 }

@@ -6,6 +6,7 @@ import type { Figure } from "../api/types";
 import { hairline, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { FigureText } from "./FigureText";
+import { Slab } from "./Slab";
 
 export function Rows({ children }: { children: ReactNode }) {
   return <Box sx={{ display: "grid", gridTemplateColumns: "1fr auto", columnGap: 2 }}>{children}</Box>;
@@ -39,9 +40,9 @@ export function Panel({ title, children, note }: { title: string; children: Reac
   return (
     <Box component="section" aria-label={title} sx={{ minWidth: 0 }}>
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 1.5, borderBottom: "2px solid", mb: 0.75, flexWrap: "wrap" }}>
-        <Box component="h2" sx={{ fontFamily: "Besley, serif", fontSize: "1rem", fontWeight: 600, m: 0 }}>
+        <Slab size="panel" component="h2">
           {title}
-        </Box>
+        </Slab>
         {note && <Box sx={{ color: inkSoft, fontSize: "0.85rem" }}>{note}</Box>}
       </Box>
       {children}

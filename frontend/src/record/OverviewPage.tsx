@@ -11,6 +11,7 @@ import type { BroughtIn, Overview } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
+import { Slab } from "../parts/Slab";
 import { day } from "../rig/SignBar";
 
 const LISTS: { key: keyof Overview; title: string; none: string; to: string }[] = [
@@ -26,9 +27,9 @@ export function OverviewPage() {
   const overview = told.data;
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25 }}>
-      <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0, mb: 1 }}>
+      <Slab sx={{ mb: 1 }}>
         The manager&apos;s page
-      </Box>
+      </Slab>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(480px, 1fr))", gap: 3 }}>
         {LISTS.map((list) => (
           <Panel key={list.key} title={list.title} note={String(overview[list.key].length)}>

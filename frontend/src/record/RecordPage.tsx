@@ -16,6 +16,7 @@ import { useUnits } from "../app/units";
 import { useQueue } from "../bay/queue";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
+import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { useCatalogue, useFields } from "../rig/context";
 import { useRecord } from "../rig/draft";
@@ -29,9 +30,9 @@ export function RecordPage() {
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25 }}>
       <Box sx={{ display: "flex", gap: 2, alignItems: "baseline", flexWrap: "wrap" }}>
-        <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+        <Slab>
           {rig.customer}, the record
-        </Box>
+        </Slab>
         <span>
           {rig.vehicle_name} {rig.vehicle_plate && `(${rig.vehicle_plate})`} with {rig.trailer_name} {rig.trailer_plate && `(${rig.trailer_plate})`}
         </span>

@@ -2,8 +2,9 @@
 import Box from "@mui/material/Box";
 
 import type { Compared } from "../api/types";
-import { hairline, inkSoft, pencil } from "../app/theme";
+import { inkSoft, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
+import { Table } from "../parts/Table";
 
 const ALWAYS = ["verdict", "ball", "hole", "kit"];
 
@@ -12,7 +13,7 @@ export function ComparedTable({ compared, now }: { compared: Compared; now: stri
   const shown = Object.keys(compared.names).filter((key) => ALWAYS.includes(key) || compared.others.some((one) => one.differs.includes(key)));
   return (
     <Box sx={{ overflowX: "auto" }}>
-      <Box component="table" sx={{ borderCollapse: "collapse", width: "100%", minWidth: 760, "& td, & th": { py: 0.35, pr: 1.25, borderBottom: `1px solid ${hairline}`, textAlign: "left", verticalAlign: "baseline" }, "& th": { fontWeight: 600 } }}>
+      <Table sx={{ minWidth: 760 }}>
         <thead>
           <tr>
             <th scope="col">Under</th>
@@ -24,7 +25,7 @@ export function ComparedTable({ compared, now }: { compared: Compared; now: stri
           </tr>
         </thead>
         <tbody>
-          <Box component="tr" sx={{ bgcolor: "#ebe2c8" }}>
+          <Box component="tr" sx={{ bgcolor: wash }}>
             <th scope="row">{now}</th>
             {shown.map((key) => (
               <td key={key}>{read(compared.now[key])}</td>
@@ -50,7 +51,7 @@ export function ComparedTable({ compared, now }: { compared: Compared; now: stri
             </tr>
           ))}
         </tbody>
-      </Box>
+      </Table>
     </Box>
   );
 }

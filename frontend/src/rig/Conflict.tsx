@@ -1,5 +1,4 @@
 /** Two people saved the same rig: each difference side by side, one of the two chosen for each. Nothing is lost meanwhile. */
-import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
@@ -8,9 +7,11 @@ import DialogTitle from "@mui/material/DialogTitle";
 import { useState } from "react";
 
 import type { Entry, RigRecord } from "../api/types";
+import { Table } from "../parts/Table";
 import { labelAt, useRig } from "./context";
 import type { Draft } from "./draft";
 import { sameEntry, type Names, type Typed } from "./typed";
+import { slab } from "../app/theme";
 
 interface Difference {
   key: string;
@@ -55,7 +56,7 @@ export function Conflict({ mine, before, theirs }: { mine: Draft; before: RigRec
 
   return (
     <Dialog open fullWidth maxWidth="md" aria-labelledby="conflict-title">
-      <DialogTitle id="conflict-title" sx={{ fontFamily: "Besley, serif" }}>
+      <DialogTitle id="conflict-title" sx={{ fontFamily: slab }}>
         This rig was saved by somebody else meanwhile
       </DialogTitle>
       <DialogContent>
@@ -63,7 +64,7 @@ export function Conflict({ mine, before, theirs }: { mine: Draft; before: RigRec
           It now stands at version {theirs.version}; you began from version {before.version}. Everything of theirs that you did not touch is taken
           over. Where both of you wrote, choose which stands. Nothing is saved until you save again.
         </p>
-        <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { textAlign: "left", p: 0.5, borderBottom: 1, borderColor: "divider" } }}>
+        <Table>
           <thead>
             <tr>
               <th scope="col">What</th>
@@ -90,7 +91,7 @@ export function Conflict({ mine, before, theirs }: { mine: Draft; before: RigRec
               </tr>
             )}
           </tbody>
-        </Box>
+        </Table>
       </DialogContent>
       <DialogActions>
         <Button variant="contained" onClick={settle} autoFocus>

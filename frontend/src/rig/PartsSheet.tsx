@@ -11,6 +11,7 @@ import { inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Notice } from "../parts/Notice";
 import { PartsTable } from "../parts/PartsTable";
+import { Slab } from "../parts/Slab";
 import { VERDICT_WORDS } from "../parts/StateMark";
 import { useRecord } from "./draft";
 
@@ -45,9 +46,9 @@ export function PartsSheet() {
           Back to the rig
         </Link>
       </Box>
-      <Box component="h1" sx={{ fontFamily: "Besley, serif", fontSize: "1.35rem", fontWeight: 600, m: 0 }}>
+      <Slab>
         Parts list for {rig.customer}
-      </Box>
+      </Slab>
       <Box sx={{ color: inkSoft, mb: 1 }}>
         {rig.vehicle_name}, {rig.trailer_name}; version {rig.version} of the rig
       </Box>

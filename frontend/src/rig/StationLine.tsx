@@ -5,6 +5,7 @@ import ButtonBase from "@mui/material/ButtonBase";
 import type { Assessment, Signature } from "../api/types";
 import { hairline, ink, paper } from "../app/theme";
 import { SignMark } from "../parts/SignMark";
+import { Slab } from "../parts/Slab";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
 import { PAGES, STATIONS, type StationKey } from "../stations/stations";
 
@@ -31,9 +32,9 @@ export function StationLine({ station, assessment, signatures, saved, visit }: P
             aria-current={here ? "step" : undefined}
             sx={{ display: "flex", alignItems: "center", gap: 1, px: 1.5, py: 0.6, mr: 0.5, font: "inherit", bgcolor: here ? ink : "transparent", color: here ? paper : ink, whiteSpace: "nowrap" }}
           >
-            <Box component="span" sx={{ fontFamily: "Besley, serif", fontWeight: 600 }}>
+            <Slab size="inherit" component="span">
               {index + 1} {one.name}
-            </Box>
+            </Slab>
             {signature && signature.state !== "open" && (
               <Box component="span" sx={{ fontSize: "0.82rem" }}>
                 <SignMark state={signature.state} size={13} ground={here ? paper : ink} /> {signature.state}
@@ -57,9 +58,9 @@ export function StationLine({ station, assessment, signatures, saved, visit }: P
           const signature = signatures.find((signed) => signed.station === one.key);
           return (
             <ButtonBase key={one.key} onClick={() => visit(one.key)} sx={{ display: "flex", alignItems: "center", gap: 1, px: 1.5, py: 0.6, font: "inherit", color: ink, whiteSpace: "nowrap", borderLeft: index === 0 ? `2px solid ${ink}` : undefined }}>
-              <Box component="span" sx={{ fontFamily: "Besley, serif", fontWeight: 600 }}>
+              <Slab size="inherit" component="span">
                 {STATIONS.length + index + 1} {one.name}
-              </Box>
+              </Slab>
               {signature && signature.state !== "open" && (
                 <Box component="span" sx={{ fontSize: "0.82rem" }}>
                   <SignMark state={signature.state} size={13} ground={ink} /> {signature.state}

@@ -6,6 +6,7 @@ import { useState } from "react";
 import type { Assessment } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { Slab } from "../parts/Slab";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
 
 interface Props {
@@ -25,9 +26,9 @@ export function VerdictLine({ assessment, older, stale, visit }: Props) {
       <Box sx={{ display: "flex", gap: 1.25, alignItems: "flex-start" }}>
         <StateMark state={verdict.state} size={26} />
         <Box aria-live="polite" data-verdict={verdict.state} sx={{ flex: 1, minWidth: 0 }}>
-          <Box component="span" sx={{ fontFamily: "Besley, serif", fontWeight: 600, color: verdict.state === "refused" ? pencil : undefined }}>
+          <Slab size="inherit" component="span" sx={{ color: verdict.state === "refused" ? pencil : undefined }}>
             {VERDICT_WORDS[verdict.state]}.
-          </Box>{" "}
+          </Slab>{" "}
           <b>{read(verdict.says)}</b> {read(verdict.remedy)}
           {older && !stale && <Box component="span" sx={{ color: inkSoft, fontSize: "0.85rem" }}> Worked out before what is typed now; the next answer is under way.</Box>}
           {stale && <Box sx={{ color: pencil, fontWeight: 600 }}>This answer is older than what is typed. {stale.message}</Box>}

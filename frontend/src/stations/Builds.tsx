@@ -1,9 +1,10 @@
 /** Whole builds that serve, the best first, each with what parts it from the best. */
 import Box from "@mui/material/Box";
 
-import { hairline } from "../app/theme";
+import { wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Panel } from "../parts/Rows";
+import { Table } from "../parts/Table";
 import { useSection } from "../rig/context";
 
 const PLACES = ["chosen", "runner-up"];
@@ -16,7 +17,7 @@ export function Builds() {
       {builds.length === 0 && <Box>None serves yet. Each part below says why.</Box>}
       {builds.length > 0 && (
         <Box sx={{ overflowX: "auto" }}>
-          <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.35, pr: 1.25, borderBottom: `1px solid ${hairline}`, verticalAlign: "baseline", textAlign: "left" }, "& th": { fontWeight: 600 } }}>
+          <Table>
             <thead>
               <tr>
                 <th scope="col">Place</th>
@@ -30,7 +31,7 @@ export function Builds() {
             </thead>
             <tbody>
               {builds.map((build, index) => (
-                <Box component="tr" key={`${build.kit} ${build.shank} ${build.ball}`} data-build={index} sx={{ bgcolor: index === 0 ? "#ebe2c8" : undefined, fontWeight: index === 0 ? 600 : 400 }}>
+                <Box component="tr" key={`${build.kit} ${build.shank} ${build.ball}`} data-build={index} sx={{ bgcolor: index === 0 ? wash : undefined, fontWeight: index === 0 ? 600 : 400 }}>
                   <Box component="td" sx={{ whiteSpace: "nowrap" }}>{PLACES[index] ?? `${index + 1}`}</Box>
                   {weight_distributing && <Box component="td" sx={{ whiteSpace: "nowrap" }}>{build.kit}</Box>}
                   <td>
@@ -44,7 +45,7 @@ export function Builds() {
                 </Box>
               ))}
             </tbody>
-          </Box>
+          </Table>
         </Box>
       )}
     </Panel>

@@ -2,10 +2,11 @@
 import Box from "@mui/material/Box";
 
 import type { CoupledState, Figure } from "../api/types";
-import { hairline, inkSoft } from "../app/theme";
+import { inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
+import { Table } from "../parts/Table";
 import { useSection } from "../rig/context";
 
 type FigureName = Exclude<keyof CoupledState, "key" | "name">;
@@ -28,7 +29,7 @@ export function CoupledRig() {
   const note = settings ? (settings.source === "model" ? "bars as springs, one solve" : "bars taken as set to the school's aim") : "weight-carrying";
   return (
     <Panel title="The coupled rig, before the parts meet" note={note}>
-      <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.3, pr: 1, borderBottom: `1px solid ${hairline}`, textAlign: "right", verticalAlign: "baseline" }, "& th": { fontWeight: 600 }, "& th:first-of-type": { textAlign: "left", fontWeight: 400 } }}>
+      <Table cells={{ py: 0.3, pr: 1, textAlign: "right" }} sx={{ "& th:first-of-type": { textAlign: "left", fontWeight: 400 } }}>
         <thead>
           <tr>
             <th scope="col" aria-label="Figure" />
@@ -51,7 +52,7 @@ export function CoupledRig() {
             </tr>
           ))}
         </tbody>
-      </Box>
+      </Table>
     </Panel>
   );
 }

@@ -9,8 +9,10 @@ import { useQuery } from "@tanstack/react-query";
 
 import { api } from "../api/client";
 import type { PastReading } from "../api/types";
-import { hairline, inkSoft } from "../app/theme";
+import { inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
+import { Table } from "../parts/Table";
+import { slab } from "../app/theme";
 
 const WEIGHED = (path: string) => path.startsWith("weighing.") || path.startsWith("loads.") || path === "trailer.gross_weight";
 
@@ -25,12 +27,12 @@ export function History({ rig, open, close }: { rig: number; open: boolean; clos
   const readings = past.data?.filter((one) => WEIGHED(one.path)) ?? [];
   return (
     <Dialog open={open} onClose={close} fullWidth maxWidth="lg" aria-labelledby="history-title">
-      <DialogTitle id="history-title" sx={{ fontFamily: "Besley, serif" }}>
+      <DialogTitle id="history-title" sx={{ fontFamily: slab }}>
         Readings and loads, as they were written
       </DialogTitle>
       <DialogContent>
         {past.isError && <p role="alert">{past.error.message}</p>}
-        <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { textAlign: "left", py: 0.4, pr: 1.5, borderBottom: `1px solid ${hairline}`, verticalAlign: "baseline" } }}>
+        <Table cells={{ py: 0.4, pr: 1.5 }}>
           <thead>
             <tr>
               {["What", "As typed", "Read as", "From", "With", "By", "When", "Now"].map((head) => (
@@ -58,7 +60,7 @@ export function History({ rig, open, close }: { rig: number; open: boolean; clos
               </Box>
             ))}
           </tbody>
-        </Box>
+        </Table>
       </DialogContent>
       <DialogActions>
         <Button onClick={close} autoFocus>

@@ -3,12 +3,13 @@ import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 
 import type { Decision, Part } from "../api/types";
-import { hairline, inkSoft } from "../app/theme";
+import { hairline, inkSoft, wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { WindowBar } from "../drawing/WindowBar";
 import { EntryField, PartField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel, Row, Rows } from "../parts/Rows";
+import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
 import { Builds } from "./Builds";
 import { PartsListPanel } from "./PartsListPanel";
@@ -126,10 +127,10 @@ function StartingSettings() {
 function Parts({ parts, fitted, children }: { parts: Part[]; fitted: string | null; children?: (part: Part) => ReactNode }) {
   const { read } = useUnits();
   return (
-    <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td": { py: 0.35, pr: 1.25, borderBottom: `1px solid ${hairline}`, verticalAlign: "baseline" } }}>
+    <Table>
       <tbody>
         {parts.map((part) => (
-          <Box component="tr" key={part.name} sx={{ fontWeight: part.state === "chosen" ? 600 : 400, bgcolor: part.state === "chosen" ? "#ebe2c8" : undefined }}>
+          <Box component="tr" key={part.name} sx={{ fontWeight: part.state === "chosen" ? 600 : 400, bgcolor: part.state === "chosen" ? wash : undefined }}>
             <Box component="td" sx={{ whiteSpace: "nowrap" }}>
               {part.name}
               {part.name === fitted && <Box component="span"> · on the vehicle</Box>}
@@ -148,6 +149,6 @@ function Parts({ parts, fitted, children }: { parts: Part[]; fitted: string | nu
           </Box>
         ))}
       </tbody>
-    </Box>
+    </Table>
   );
 }

@@ -10,6 +10,7 @@ import { useUnits } from "../app/units";
 import { ChoiceInput, FigureInput, Problem, ProvenanceSelect } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
+import { Table } from "../parts/Table";
 import { useField, useRig, useSection } from "../rig/context";
 import { freeKey, loadKeys } from "../rig/loads";
 import { Fields } from "./Meet";
@@ -160,7 +161,7 @@ function Cases() {
   const { cases, weighed } = useSection("loading");
   return (
     <Panel title="Three cases" note={weighed ? "vehicle's axles as weighed" : "axles coupled, at the worse end of the school's window"}>
-      <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.3, borderBottom: `1px solid ${hairline}`, textAlign: "right", fontWeight: 400 }, "& th:first-of-type": { textAlign: "left" }, "& thead th": { fontWeight: 600 } }}>
+      <Table cells={{ py: 0.3, pr: 0, textAlign: "right" }} heads={{ fontWeight: 400 }} sx={{ "& th:first-of-type": { textAlign: "left" }, "& thead th": { fontWeight: 600 } }}>
         <thead>
           <tr>
             <th scope="col">
@@ -185,7 +186,7 @@ function Cases() {
             </tr>
           ))}
         </tbody>
-      </Box>
+      </Table>
     </Panel>
   );
 }

@@ -1,10 +1,11 @@
 /** Every offset school on this rig, side by side: they disagree, and here is by how much. */
 import Box from "@mui/material/Box";
 
-import { hairline, inkSoft } from "../app/theme";
+import { inkSoft, wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
+import { Table } from "../parts/Table";
 import { useSection } from "../rig/context";
 
 export function Offsets() {
@@ -12,7 +13,7 @@ export function Offsets() {
   const { read } = useUnits();
   return (
     <Panel title="Offset schools on this rig" note="ball height each wants, and how the trailer would stand in its hole by the predicted settle">
-      <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.35, pr: 1, borderBottom: `1px solid ${hairline}`, textAlign: "left", verticalAlign: "baseline" }, "& th": { fontWeight: 600 } }}>
+      <Table cells={{ pr: 1 }}>
         <thead>
           <tr>
             <th scope="col">School</th>
@@ -23,7 +24,7 @@ export function Offsets() {
         </thead>
         <tbody>
           {offsets.map((one) => (
-            <Box component="tr" key={one.key} data-offset={one.key} sx={{ bgcolor: one.in_force ? "#ebe2c8" : undefined }}>
+            <Box component="tr" key={one.key} data-offset={one.key} sx={{ bgcolor: one.in_force ? wash : undefined }}>
               <td>
                 {one.name}
                 <Box sx={{ color: inkSoft, fontSize: "0.82rem" }}>
@@ -41,7 +42,7 @@ export function Offsets() {
             </Box>
           ))}
         </tbody>
-      </Box>
+      </Table>
     </Panel>
   );
 }

@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 
 import type { Link, Remedy } from "../api/types";
-import { hairline, inkSoft, pencil } from "../app/theme";
+import { hairline, inkSoft, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { LoadBar } from "../drawing/LoadBar";
 import { LoadPath } from "../drawing/LoadPath";
@@ -12,6 +12,7 @@ import { EntryField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
 import { StateMark } from "../parts/StateMark";
+import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
 import { LighterTrailers } from "./LighterTrailers";
 import { Waiver } from "./Waiver";
@@ -41,7 +42,7 @@ export function Ratings() {
         </Box>
       )}
       <Box sx={{ overflowX: "auto" }}>
-        <Box component="table" sx={{ borderCollapse: "collapse", width: "100%", minWidth: 980, "& td, & th": { py: 0.35, px: 0.75, borderBottom: `1px solid ${hairline}`, textAlign: "left", verticalAlign: "baseline" }, "& th": { fontWeight: 600, borderBottom: "2px solid", whiteSpace: "nowrap" } }}>
+        <Table cells={{ px: 0.75, pr: 0.75 }} heads={{ borderBottom: "2px solid", whiteSpace: "nowrap" }} sx={{ minWidth: 980 }}>
           <thead>
             <tr>
               <th scope="col">Link, trailer to vehicle</th>
@@ -59,7 +60,7 @@ export function Ratings() {
               <LinkRow key={link.key} link={link} full={fullOf.get(link.key)} reserve={rules.reserve} weakest={link.key === planned.weakest} />
             ))}
           </tbody>
-        </Box>
+        </Table>
       </Box>
       <Box sx={{ maxWidth: 420, mt: 1.5 }}>
         <Panel title="The journey" note="engines lose power with height: GCWR less 2 % for each 1,000 ft begun">
@@ -74,7 +75,7 @@ function LinkRow({ link, full, reserve, weakest }: { link: Link; full: Link | un
   const { read } = useUnits();
   const wrong = link.state === "over" || link.state === "unknown";
   return (
-    <Box component="tr" data-link={link.key} sx={{ bgcolor: weakest ? "#ebe2c8" : undefined }}>
+    <Box component="tr" data-link={link.key} sx={{ bgcolor: weakest ? wash : undefined }}>
       <Box component="th" scope="row" sx={{ fontWeight: `${weakest ? 600 : 400} !important`, borderBottom: `1px solid ${hairline} !important` }} title={link.rule ? `${link.rule.says} (${link.rule.authority}; ${link.rule.source})` : undefined}>
         {link.name}
         {weakest && <Box component="span"> · weakest</Box>}

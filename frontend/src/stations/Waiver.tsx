@@ -10,6 +10,7 @@ import { api, type Refusal } from "../api/client";
 import type { Link, RigRecord } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { Slab } from "../parts/Slab";
 import { useRig } from "../rig/context";
 
 export function Waiver({ link }: { link: Link }) {
@@ -49,9 +50,9 @@ function Ask({ link, record, close }: { link: Link; record: RigRecord; close: ()
   return (
     <Dialog open onClose={close} aria-labelledby="waive-title">
       <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); waive.mutate(); }} sx={{ p: 2.5, width: 460, display: "grid", gap: 1.5 }}>
-        <Box component="h2" id="waive-title" sx={{ m: 0, fontFamily: "Besley, serif", fontSize: "1.1rem" }}>
+        <Slab size="dialog" component="h2" id="waive-title">
           Override the reserve on {link.name}
-        </Box>
+        </Slab>
         <Box>
           {read(link.demand?.text)} of {read(link.rating?.text)}, {link.share_text} used. It holds for this load; one that has grown is judged anew. The rating itself is not overridden by anybody.
         </Box>

@@ -7,6 +7,7 @@ import { useUnits } from "../app/units";
 import { BeamDiagram } from "../drawing/BeamDiagram";
 import { FigureInput, Problem } from "../parts/EntryField";
 import { Panel } from "../parts/Rows";
+import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
 import { Fields } from "./Meet";
 
@@ -103,7 +104,7 @@ function Bridge() {
   const problems = PASSES.flatMap(([, ...names]) => names.flatMap((name) => (name ? (draft.problems[`weighing.${name}`] ?? []) : [])));
   return (
     <Box>
-      <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td": { p: 0.25 }, "& th": { textAlign: "left", fontWeight: 400, fontSize: "0.85rem", whiteSpace: "nowrap" } }}>
+      <Table cells={{ p: 0.25, borderBottom: 0 }} heads={{ fontWeight: 400, fontSize: "0.85rem", whiteSpace: "nowrap" }}>
         <thead>
           <tr>
             <th scope="col">Pass</th>
@@ -124,7 +125,7 @@ function Bridge() {
             </tr>
           ))}
         </tbody>
-      </Box>
+      </Table>
       {problems.length > 0 && <Problem id="bridge-problem">{problems.join(" ")}</Problem>}
       {bridge.repeat && <Problem>{read(bridge.repeat)}</Problem>}
       {bridge.closes && (

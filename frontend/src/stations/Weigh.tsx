@@ -11,6 +11,7 @@ import { WaySpread } from "../drawing/WaySpread";
 import { EntryField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel, Row, Rows } from "../parts/Rows";
+import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
 import { History } from "./History";
 import { WaysOfWeighing } from "./WaysOfWeighing";
@@ -142,7 +143,7 @@ function NextReading() {
   if (!next.length) return null;
   return (
     <Panel title="Which further reading would settle it" note="worked out before it is taken; likelihood that the whole spread then lies on one side">
-      <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", "& td, & th": { py: 0.3, borderBottom: `1px solid ${hairline}`, textAlign: "left" } }}>
+      <Table cells={{ py: 0.3, pr: 0 }}>
         <thead>
           <tr>
             <th scope="col">Reading</th>
@@ -167,7 +168,7 @@ function NextReading() {
             </Box>
           ))}
         </tbody>
-      </Box>
+      </Table>
     </Panel>
   );
 }

@@ -4,9 +4,10 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 
 import type { WhatIfAsk } from "../api/types";
-import { hairline, inkSoft, pencil } from "../app/theme";
+import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Panel } from "../parts/Rows";
+import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
 import { STATE_ROWS } from "./CoupledRig";
 
@@ -43,7 +44,7 @@ export function WhatIf() {
           {!answer && <Box sx={{ color: inkSoft }}>Ask, and the change of every figure stands here; the drawing shows the rig as asked.</Box>}
           {answer?.ask && <Box sx={{ color: pencil }}>It cannot be worked out. Go and read: {answer.ask}.</Box>}
           {answer?.state && (
-            <Box component="table" sx={{ borderCollapse: "collapse", width: "100%", "& td": { py: 0.25, borderBottom: `1px solid ${hairline}`, verticalAlign: "baseline" } }}>
+            <Table cells={{ py: 0.25, pr: 0 }}>
               <tbody>
                 {STATE_ROWS.filter(([name]) => answer.changes[name] && before?.[name]).map(([name, word]) => (
                   <tr key={name} data-change={name}>
@@ -57,7 +58,7 @@ export function WhatIf() {
                   </tr>
                 ))}
               </tbody>
-            </Box>
+            </Table>
           )}
         </Box>
       </Box>

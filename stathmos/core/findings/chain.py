@@ -135,7 +135,7 @@ def may_be_over(planned: tuple[Link, ...]) -> list[Finding]:
         "rating": (sure(worst.rating).value, sure(worst.rating).dimension, "down"),
     }
     moved_by = stands_on(worst.demand)
-    most = max(moved_by, key=moved_by.get, default="")
+    most = max(moved_by, key=lambda name: moved_by[name], default="")
     others = f" And {len(doubtful) - 1} more." if len(doubtful) > 1 else ""
     entry = entry_at(most)
     read = (

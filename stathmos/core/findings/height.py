@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from stathmos.core.choice import Choice
-from stathmos.core.figures import Missing, sure
+from stathmos.core.figures import Missing, sure, wanting
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase
@@ -41,7 +41,7 @@ def height(heights: Heights, choice: Choice) -> list[Finding]:
     """A ball so high or low that the trailer would not stand level."""
     residual, rail = heights.attitude.residual, heights.attitude.rail
     if isinstance(residual, Missing) or isinstance(rail, Missing):
-        needs = residual.needs if isinstance(residual, Missing) else rail.needs
+        needs = residual.needs if isinstance(residual, Missing) else wanting(rail)
         says = Phrase("How level the trailer will stand cannot be told.")
         return [_finding("height_unknown", UNKNOWN, "ball", says, Phrase(f"Go and read: {needs_in_words(needs)}."))]
     if ATTITUDE.within(rail.value):

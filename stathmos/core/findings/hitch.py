@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from stathmos.core import decisions
 from stathmos.core.choice import Choice
 from stathmos.core.decisions import DEMANDS, SPEAKS_FOR, Decisions
@@ -9,7 +11,7 @@ from stathmos.core.figures import Authority, Missing
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
-from stathmos.core.selection import CAPACITY_WINDOW, CHOSEN, REJECTED, RESERVE, SOFT_RULES, Verdict
+from stathmos.core.selection import CAPACITY_WINDOW, CHOSEN, REJECTED, RESERVE, SOFT_RULES, AnyVerdict
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
 from stathmos.core.weighing import Weights
 
@@ -91,7 +93,7 @@ def _kit(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
     return found
 
 
-def _part(what: str, verdicts: tuple[Verdict, ...], rig: Rig) -> list[Finding]:
+def _part(what: str, verdicts: Sequence[AnyVerdict], rig: Rig) -> list[Finding]:
     """A ball or a shank that is named and does not serve; or none that does."""
     named = rig.choice(f"hitch.{what}")
     rejected = next((one for one in verdicts if named and one.part.name == named and one.state == REJECTED), None)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from stathmos.core.answer import Assessment
 from stathmos.core.bay import Fit
 from stathmos.core.bay.prove.torque import Fastener
-from stathmos.core.figures import Anything, Missing, sure
+from stathmos.core.figures import Anything, Missing, sure, there
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import Link
 from stathmos.core.rig import Rig
@@ -91,7 +91,7 @@ def _settings(fit: Fit) -> tuple[Line, ...]:
         if getattr(build, what) is not None
     ]
     last = next((one for one in reversed(fit.measured.trials) if one.setting is not None), None)
-    hole = last.setting.hole if last is not None else None
+    hole = last.setting.hole if last is not None and last.setting is not None else None
     if hole is not None:
         way = position.orientation if position is not None else ""
         lines.append(
@@ -136,7 +136,7 @@ def _limits(now: Assessment) -> tuple[Line, ...]:
         said = {
             "most": (sure(gvwr.rating).value, WEIGHT, "down"),
             "is": (sure(gvwr.demand).value, WEIGHT, "up"),
-            "left": (max(0.0, gvwr.margin), WEIGHT, "down"),
+            "left": (max(0.0, there(gvwr.margin)), WEIGHT, "down"),
         }
         lines.append(
             Line("Trailer", Phrase("never more than {most} with everything in it. Today {is}: {left} are left.", said))
@@ -144,7 +144,7 @@ def _limits(now: Assessment) -> tuple[Line, ...]:
     if payload is not None:
         said = {
             "most": (sure(payload.rating).value, WEIGHT, "down"),
-            "left": (max(0.0, payload.margin), WEIGHT, "down"),
+            "left": (max(0.0, there(payload.margin)), WEIGHT, "down"),
         }
         lines.append(
             Line(

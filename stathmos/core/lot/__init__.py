@@ -8,16 +8,19 @@ school's upper share on the tongue (`filled`). Whatever comes out here for a pai
 from __future__ import annotations
 
 from dataclasses import dataclass, fields, replace
+from typing import Any, TypeVar
 
 import numpy as np
 
 from stathmos.core import statics
 from stathmos.core.decisions.distribution import MOVES
 from stathmos.core.lot.chain import ABSENT, LIMIT, OVER, STATES, UNKNOWN, Links, links
-from stathmos.core.lot.columns import Column
+from stathmos.core.lot.columns import Column, over
 from stathmos.core.lot.fitting import NONE, Chosen, Fitter, Pairs
 from stathmos.core.lot.sides import Trailers, Vehicles, filled, trailers, vehicles
 from stathmos.core.stock import Stock
+
+Side = TypeVar("Side", Vehicles, Trailers)
 
 __all__ = [
     "FORBIDDEN",
@@ -61,10 +64,10 @@ def judge(cars: Vehicles, lot: Trailers, stock: Stock, distributing: bool) -> Ju
     return Judged(distributing, chain, chosen, *_rated(chain))
 
 
-def _spread(side, count: int):
+def _spread(side: Side, count: int) -> Side:
     """A side of one row spread over all the pairs."""
 
-    def wide(value):
+    def wide(value: Any) -> Any:
         if isinstance(value, np.ndarray):
             return np.broadcast_to(value, count) if len(value) == 1 else value
         if isinstance(value, dict):
@@ -144,7 +147,7 @@ def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> tuple[
     return tuple(sorted(told, key=lambda one: (_ORDER.index(one.fits), one.used is None, one.used or 0.0, one.index)))
 
 
-def _at(column: Column, index: int):
+def _at(column: Column, index: int) -> Any:
     return column[index if len(column) > 1 else 0]
 
 
@@ -153,8 +156,8 @@ def _arches_move(cars: Vehicles, lot: Trailers) -> Column:
     w, o, L = cars.figures["wheelbase"], cars.figures["overhang"], lot.figures["ball_to_axle"]
     T = cars.upper * lot.figures["gvwr"]
     with np.errstate(invalid="ignore"):
-        front = statics.front_axle_change(T, 0.0, w, o, L) / cars.k_f
-        rear = statics.rear_axle_change(T, 0.0, w, o, L) / cars.k_r
+        front = over(statics.front_axle_change)(T, 0.0, w, o, L) / cars.k_f
+        rear = over(statics.rear_axle_change)(T, 0.0, w, o, L) / cars.k_r
         # What is not known moves: the bars are judged then.
         return ~((-front <= MOVES) & (rear <= MOVES))
 
@@ -164,7 +167,7 @@ def _standing(index: int, style: str, judged: Judged, stock: Stock, declined: bo
     worst = judged.worst[index]
     fits = DOES_NOT if declined or worst == OVER else NOT_KNOWN if worst == UNKNOWN else FITS
 
-    def name(parts: tuple, at: int) -> str | None:
+    def name(parts: tuple[Any, ...], at: int) -> str | None:
         return None if at == NONE else parts[at].name
 
     shank = int(chosen.shank[index])

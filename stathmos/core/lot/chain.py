@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from typing import Any
 
 import numpy as np
 
 from stathmos.core.loading import rear_share
-from stathmos.core.lot.columns import Column, numbers
+from stathmos.core.lot.columns import Column, numbers, over
 from stathmos.core.lot.fitting import NONE, Chosen, Pairs, taken
 from stathmos.core.ratings import SAME, State, demands
 from stathmos.core.ratings.link import FIT
@@ -64,22 +65,22 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
     low, _, high = chosen.couples
     front, rear, aboard = loaded(pairs, chosen)
 
-    axles = demands.trailer_axle_load(G, T, high, L)
+    axles = over(demands.trailer_axle_load)(G, T, high, L)
     found.load("trailer_tyres", axles, van["tyre_rating"] * van["tyre_count"], reserve)
     found.load("trailer_axles", axles, van["axle_rating"] * van["axle_count"], reserve)
     found.load("trailer_gvwr", G, van["gvwr"], reserve)
     found.load("coupler", G, van["coupler_rating"], reserve)
     limit = van["coupler_tongue_limit"]
     found.load("coupler_tongue", T, limit, reserve, cars.s_limited | ~np.isnan(limit))
-    D = demands.d_value(car["gvwr"], van["gvwr"])
+    D = over(demands.d_value)(car["gvwr"], van["gvwr"])
     by_d = ~np.isnan(van["coupler_d_value"])
     found.load("coupler_d", D, van["coupler_d_value"], 0.0, by_d)
     heavy = van["gvwr"] > demands.V_WANTED_ABOVE
-    V = demands.v_value(axles, van["frame_length"], L)
+    V = over(demands.v_value)(axles, van["frame_length"], L)
     found.load("coupler_v", V, van["coupler_v_value"], 0.0, ~np.isnan(van["coupler_v_value"]) | (heavy & by_d))
     found.load("chains", G, van["chain_rating"], reserve)
 
-    def of(parts: tuple, name: str, index: Column) -> Column:
+    def of(parts: tuple[Any, ...], name: str, index: Column) -> Column:
         return taken(numbers(parts, name), index)
 
     holder = (stock.kits, chosen.kit) if distributing else (stock.shanks, chosen.shank)
@@ -107,8 +108,8 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
     found.load("tow_rating", G, car["tow_rating"], reserve)
     found.load("tongue_limit", T, car["tongue_limit"], reserve)
     found.load("payload", aboard + T, car["payload"], reserve)
-    found.load("rear_gawr", demands.rear_axle_load(rear, T, low, *where), car["rear_gawr"], reserve)
-    found.load("front_gawr", demands.front_axle_load(front, T, high, *where), car["front_gawr"], reserve)
+    found.load("rear_gawr", over(demands.rear_axle_load)(rear, T, low, *where), car["rear_gawr"], reserve)
+    found.load("front_gawr", over(demands.front_axle_load)(front, T, high, *where), car["front_gawr"], reserve)
     found.load("gvwr", front + rear + T, car["gvwr"], reserve)
     found.load("gcwr", front + rear + G, cars.gcwr, reserve)
     area = car["frontal_area_limit"]
@@ -125,7 +126,7 @@ def loaded(pairs: Pairs, chosen: Chosen) -> tuple[Column, Column, Column]:
     """Front axle, rear axle and what is aboard with the hitch hardware at the ball; axles weighed alone had it on. kg."""
     cars = pairs.cars
     w = cars.figures["wheelbase"]
-    to_rear = rear_share(chosen.hardware, w + chosen.overhang, w)
+    to_rear = over(rear_share)(chosen.hardware, w + chosen.overhang, w)
     on_rear = np.where(cars.weighed, 0.0, to_rear)
     on_front = np.where(cars.weighed, 0.0, chosen.hardware - to_rear)
     return cars.front + on_front, cars.rear + on_rear, cars.aboard + chosen.hardware

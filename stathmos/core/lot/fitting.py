@@ -13,7 +13,7 @@ import numpy as np
 from stathmos.core import statics
 from stathmos.core.figures import sure
 from stathmos.core.heights import seat_to_top, tenths
-from stathmos.core.lot.columns import Column, numbers, order_of, words
+from stathmos.core.lot.columns import Column, numbers, order_of, over, words
 from stathmos.core.lot.sides import Trailers, Vehicles
 from stathmos.core.ratings import SAME
 from stathmos.core.ratings.link import FIT
@@ -177,15 +177,17 @@ class Fitter:
         adds = kit.adds_overhang.value if kit and kit.adds_overhang else 0.0
         o = cars.figures["overhang"] + adds
         none = np.zeros(len(pairs))
-        couples = tuple(
-            statics.couple_for_restoration(f, pairs.tongue, o, L) if self.distributing else none
-            for f in (low, aim, high)
+        couple = over(statics.couple_for_restoration)
+        couples = (
+            (couple(low, pairs.tongue, o, L), couple(aim, pairs.tongue, o, L), couple(high, pairs.tongue, o, L))
+            if self.distributing
+            else (none, none, none)
         )
         ball, ball_open = self._ball(kit)
         stacks = numbers(self.stock.balls, "stack_height")
         stack = taken(stacks, ball)
-        settle = statics.settle(pairs.tongue, couples[1], w, o, L, cars.k_f, cars.k_r)
-        coupler = np.where(pairs.lot.seat_datum, seat_to_top(lot["coupler_height"], stack), lot["coupler_height"])
+        settle = over(statics.settle)(pairs.tongue, couples[1], w, o, L, cars.k_f, cars.k_r)
+        coupler = np.where(pairs.lot.seat_datum, over(seat_to_top)(lot["coupler_height"], stack), lot["coupler_height"])
         wanted = coupler + self._offset(kit, settle)
         seat = (kit.seat_above_shank.value if kit.seat_above_shank else np.nan) if kit else 0.0
         if kit is None and self.distributing:
@@ -207,8 +209,8 @@ class Fitter:
         if school is None:
             return self.pairs.cars.restoration
         theirs = self.pairs.cars.from_vehicle_handbook
-        ends = (school.low, school.aim, school.high)
-        return tuple(np.where(theirs, own, end) for own, end in zip(self.pairs.cars.restoration, ends, strict=True))
+        low, aim, high = self.pairs.cars.restoration
+        return np.where(theirs, low, school.low), np.where(theirs, aim, school.aim), np.where(theirs, high, school.high)
 
     def _offset(self, kit: Kit | None, settle: Column) -> Column:
         school: OffsetSchool = self.pairs.cars.offset
@@ -251,7 +253,7 @@ class Fitter:
         with np.errstate(invalid="ignore"):
             clear = cars.receiver[:, None] - own["most_drop"] - own["end_below"] - settle[:, None]
             low = clear < CLEARANCE - SAME
-        undrawn = sum(np.isnan(own[name]) for name in ("most_drop", "most_rise", "pitch", "holes")) > 0
+        undrawn = np.any([np.isnan(own[name]) for name in ("most_drop", "most_rise", "pitch", "holes")], axis=0)
         judged.check(undrawn[None, :], np.zeros_like(judged.state, bool))
         found, hole, up = self._nearest(wanted + sag, low)
         residual = found - sag - wanted
@@ -262,7 +264,7 @@ class Fitter:
             )
         judged.reserve(own["tongue_rating"][None, :], self.pairs.borne[:, None], self.reserve)
         with_care = (judged.state != SERVES) * 2 + (self._sleeves != NONE)
-        off = np.nan_to_num(tenths(np.abs(residual)), nan=0.0)
+        off = np.nan_to_num(over(tenths)(np.abs(residual)), nan=0.0)
         rank = (with_care * 1e7 + off) * max(1, len(self._shank_names)) + self._shank_names[None, :]
         return _first(judged.state, rank), judged.state, found, hole, up
 
@@ -320,7 +322,7 @@ class Fitter:
         """Whether each kit's brackets find a free place on each trailer."""
         kits, trailer = self.stock.kits, self.pairs.lot.figures
         free = np.ones((len(self.pairs), len(kits)), bool)
-        done: dict[tuple, Column] = {}
+        done: dict[tuple[float, float, float, bool], Column] = {}
         for index, kit in enumerate(kits):
             if kit.bracket_distance is None:
                 continue
@@ -362,10 +364,10 @@ class Fitter:
         judged.reserve(tongue, self.pairs.borne[:, None], self.reserve)
         whole = np.where(lacks & (judged.state <= WITH_CARE), FAILS, judged.state)
         # Where no whole build can be made the kit is chosen all the same.
-        state = np.where((whole <= WITH_CARE).any(axis=1)[:, None], whole, judged.state)
-        kit = _first(state, self._kit_rank(state))
+        state = np.where(np.any(whole <= WITH_CARE, axis=1)[:, None], whole, judged.state)
+        best = _first(state, self._kit_rank(state))
         no_kit = (judged.state == FAILS).all(axis=1) & bool(kits)
-        return self._with(kit, heads, np.where(kit == NONE, 0, taken(head_of, kit, 0)), no_kit)
+        return self._with(best, heads, np.where(best == NONE, 0, taken(head_of, best, 0)), no_kit)
 
     def _kit_rank(self, state: Column) -> Column:
         def rows(sign: float) -> Column:
@@ -390,7 +392,7 @@ class Fitter:
         def of(name: str) -> Column:
             return np.stack([getattr(one, name) for one in heads])[head, pair]
 
-        couples = tuple(np.stack([one.couples[end] for one in heads])[head, pair] for end in range(3))
+        low, aim, high = (np.stack([one.couples[end] for one in heads])[head, pair] for end in range(3))
         shank, sleeve = of("shank"), of("sleeve")
         hardware = np.zeros(len(self.pairs))
         for parts, index in ((self.stock.kits, kit), (self.stock.shanks, shank), (self.stock.sleeves, sleeve)):
@@ -403,7 +405,7 @@ class Fitter:
             of("hole"),
             of("turned_up"),
             of("overhang"),
-            couples,
+            (low, aim, high),
             hardware,
             no_kit,
             of("lacks"),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 
@@ -95,10 +96,22 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
     rules: list[Rules] = [row["rules"] for row in rows]
     return Vehicles(
         {name: numbers(cars, name) for name in VEHICLE_RATINGS},
-        *(column(name) for name in ("gcwr", "front", "rear", "aboard", "behind", "weighed", "k_f", "k_r", "receiver")),
+        column("gcwr"),
+        column("front"),
+        column("rear"),
+        column("aboard"),
+        column("behind"),
+        column("weighed"),
+        column("k_f"),
+        column("k_r"),
+        column("receiver"),
         np.array([one.share.high for one in rules]),
         np.array([one.share.s_limited for one in rules]),
-        tuple(np.array([getattr(one.restoration, end) for one in rules]) for end in ("low", "aim", "high")),
+        (
+            np.array([one.restoration.low for one in rules]),
+            np.array([one.restoration.aim for one in rules]),
+            np.array([one.restoration.high for one in rules]),
+        ),
         np.array([one.restoration.authority is Authority.VEHICLE_HANDBOOK for one in rules]),
         words(cars, "handbook_wd"),
         words(cars, "brake_controller"),
@@ -108,7 +121,7 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
     )
 
 
-def _vehicle(rig: Rig, house: Rules) -> dict:
+def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
     """One vehicle by the same rooms as `assess`."""
     overhang = rig.figure("vehicle.overhang")
     placed = cargo.plan(rig)

@@ -14,7 +14,7 @@ from dataclasses import dataclass
 from stathmos.core import load_changes
 from stathmos.core.cargo import Placed, load_space, travels
 from stathmos.core.choice import Choice
-from stathmos.core.figures import Missing, sure
+from stathmos.core.figures import Missing, sure, there
 from stathmos.core.moves import LEAST_MOVE
 from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import LOAD, SAME, Link, State
@@ -66,7 +66,7 @@ class _Probe:
 def advise(bench: Bench, choice: Choice) -> tuple[Remedy, ...]:
     """Remedies of every link that is over, the worst link first, for each the least change first."""
     over = sorted(
-        (link for link in bench.planned.links if link.state is State.OVER and link.kind == LOAD), key=lambda link: -link.share
+        (link for link in bench.planned.links if link.state is State.OVER and link.kind == LOAD), key=lambda link: -there(link.share)
     )[:MOST_LINKS]  # fmt: skip
     if not over:
         return ()
@@ -142,7 +142,7 @@ def _slides(bench: Bench, one: Placed) -> Iterator[_Probe]:
     ways = {way: most for way, most in room.items() if most >= LEAST_MOVE}
     if not ways:
         return
-    tried = max(ways, key=ways.get)
+    tried = max(ways, key=lambda way: ways[way])
     size = min(MM_PER_FT, ways[tried])
     then, now = bench.tried(load_changes.moved(one, at + tried * size)).demands, demands(bench.planned.links)
     for way, most in ways.items():
@@ -172,7 +172,7 @@ def _slide(one: Placed, at: float, way: float, size: float, most: float, then: d
 
 def _of_loads(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
     """Single changes that are enough, the least first; where none is, loads taken out together."""
-    excess, now = -link.margin, sure(link.demand).value
+    excess, now = -there(link.margin), sure(link.demand).value
     enough = []
     for probe in probes:
         gained = (now - probe.then.get(link.key, now)) / probe.size
@@ -192,7 +192,7 @@ def _of_loads(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
 
 def _together(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
     """Several loads out, those first that help most for their weight."""
-    now, left = sure(link.demand).value, -link.margin
+    now, left = sure(link.demand).value, -there(link.margin)
     helping = [
         ((now - probe.then.get(link.key, now)) / probe.size, probe)
         for probe in probes

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stathmos.core.figures import sure
+from stathmos.core.figures import sure, there
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME, Link
 from stathmos.core.rig import KINDS, Load, Rig
@@ -38,7 +38,9 @@ def _out_of_the_bed(rig: Rig, link: Link) -> Phrase:
     in_bed = [load for load in rig.loads if load.kind_key == "bed" and load.when_key != TO_COME_OUT]
     # Of several the one that bears least on the rear axle: enough, whichever is taken.
     lever = (
-        min([_bed_lever(rig, load) for load in in_bed] or [KINDS["bed"].wheelbases]) if link.key == "rear_gawr" else 1.0
+        min([_bed_lever(rig, load) for load in in_bed] or [there(KINDS["bed"].wheelbases)])
+        if link.key == "rear_gawr"
+        else 1.0
     )
     if lever <= 0:
         return Phrase("Choose a lighter trailer, or a vehicle rated for it.")
@@ -55,7 +57,7 @@ def _bed_lever(rig: Rig, load: Load) -> float:
     """What share of a bed load the rear axle carries: by its place where one is written, else by where beds usually are."""
     place, wheelbase = load.moved_to or load.at, rig.vehicle.wheelbase
     if place is None or wheelbase is None:
-        return KINDS["bed"].wheelbases
+        return there(KINDS["bed"].wheelbases)
     return place.value / wheelbase.value
 
 

@@ -8,6 +8,7 @@ system, and for a figure's working when somebody opens it; the command line has 
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from typing import Any
 
 from stathmos.core.answer import Assessment
 from stathmos.core.report.build import answer, decisions, hitch
@@ -56,7 +57,7 @@ def _said(assessment: Assessment) -> Tree:
     }
 
 
-def station(assessment: Assessment, key: str, system: str) -> Plain:
+def station(assessment: Assessment, key: str, system: str) -> Any:
     """What one station of the desk shows, in one system of units; a figure says where its working is to be asked for."""
     shown = {**_said(assessment), "notes": notes(assessment, key), **STATIONS[key](assessment)}
     return written(shown, (system,))
@@ -68,7 +69,7 @@ def working(assessment: Assessment, key: str, place: str, system: str) -> Plain 
     return None if found is None else opened(found, system)
 
 
-def reason(assessment: Assessment) -> Plain:
+def reason(assessment: Assessment) -> Any:
     """Why a pair of the lot stands as it does: the whole chain and the build, in both systems with their workings."""
     shown = {
         **ratings(assessment),
@@ -81,7 +82,7 @@ def reason(assessment: Assessment) -> Plain:
     return written({key: shown[key] for key in told}, workings=True)
 
 
-def plain(assessment: Assessment) -> Plain:
+def plain(assessment: Assessment) -> Any:
     """The whole assessment in both systems, with every working."""
     whole = _said(assessment)
     for shown in STATIONS.values():

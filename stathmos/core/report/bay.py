@@ -10,7 +10,7 @@ from stathmos.core.bay.measure.windows import Window
 from stathmos.core.bay.prove.tools import Served
 from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
 from stathmos.core.bay.say.questions import Question
-from stathmos.core.figures import Missing
+from stathmos.core.figures import Anything, Missing, sure, there
 from stathmos.core.report.findings import elevation, finding
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of
 from stathmos.core.rig import entry_at
@@ -110,7 +110,7 @@ def reach(one: Reach) -> Tree:
 
 
 def fastener(one: Fastener) -> Tree:
-    def couple(value, rounding: str):
+    def couple(value: Anything | None, rounding: str) -> Tree:
         return None if isinstance(value, Missing) or value is None else Amount(value.value, units.COUPLE, rounding)
 
     return {
@@ -122,7 +122,7 @@ def fastener(one: Fastener) -> Tree:
         "target": couple(one.target, "nearest"),
         "target_exact": None
         if isinstance(one.target, Missing)
-        else InUnits(lambda system: to_set(one.target, system)),
+        else InUnits(lambda system: to_set(sure(one.target), system)),
         "turn": one.turn,
         "across": None if one.across is None else Amount(one.across.value, units.LENGTH),
         "state": one.state,
@@ -152,7 +152,7 @@ def question(one: Question) -> Tree:
         "hold": one.hold,
         "side": one.side,
         "answered": one.answered,
-        "halves": entry_at(one.path).halves,
+        "halves": there(entry_at(one.path)).halves,
         "offers": [{"value": value, "word": word} for value, word in one.offers],
     }
 

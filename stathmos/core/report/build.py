@@ -36,7 +36,7 @@ def position(one: Position | None) -> Tree | None:
     }
 
 
-def part(verdict: selection.Verdict) -> Tree:
+def part(verdict: selection.AnyVerdict) -> Tree:
     """One part with what became of it."""
     return {
         "name": verdict.part.name,

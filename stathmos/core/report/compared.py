@@ -9,7 +9,7 @@ from stathmos.core.answer import Assessment
 from stathmos.core.compare import Compared
 from stathmos.core.figures import Anything, Missing
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
-from stathmos.core.ratings import weakest
+from stathmos.core.ratings import Link, weakest
 from stathmos.core.report.writing import Amount, InUnits, Tree, written
 
 
@@ -48,7 +48,7 @@ NAMES = {
 }
 
 
-def _used(link) -> str:
+def _used(link: Link) -> str:
     return link.state.value if link.share is None else f"{units.write(link.share, units.SHARE, 'us', 'up')} used"
 
 

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 
 from stathmos.core import handover
 from stathmos.core.bay import Fit
+from stathmos.core.handover.gate import cautions
 from stathmos.core.report.findings import elevation, finding
 from stathmos.core.report.writing import Tree
 from stathmos.core.rig import Rig
@@ -46,5 +47,5 @@ def card(rig: Rig, fit: Fit, names: Mapping[str, str], day: str) -> Tree:
         "elevation": elevation(fit.now.elevation),
         "blocks": blocks(handover.card(rig, fit)),
         "cautions": list(handover.CAUTIONS),
-        "known": [one.says for one in handover.cautions(fit)][:4],
+        "known": [one.says for one in cautions(fit)][:4],
     }

@@ -32,7 +32,7 @@ def weights(assessment: Assessment) -> Tree:
         "share_state": found.judgement.state,
         "band": band(found.judgement),
         "schools": [band(judged) for judged in found.schools],
-        "next": [next_reading(one, found.gross) for one in found.next_readings],
+        "next": [next_reading(one) for one in found.next_readings],
         "bridge": bridge(found.bridge),
         "warnings": [warning.says for warning in found.warnings],
         "hitch_load": figure(choice.hitch_load, "up"),
@@ -63,7 +63,7 @@ def band(judged: ShareJudgement) -> Tree:
     }
 
 
-def next_reading(one: NextReading, gross) -> Tree:
+def next_reading(one: NextReading) -> Tree:
     return {
         "key": one.key,
         "name": one.name,

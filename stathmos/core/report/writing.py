@@ -160,7 +160,7 @@ def written(tree: Tree, systems: tuple[str, ...] = units.SYSTEMS, workings: bool
     return _Writer(systems, workings).write(tree)
 
 
-def in_both(value: float, dimension: str, rounding: str = "nearest") -> Plain:
+def in_both(value: float, dimension: str, rounding: str = "nearest") -> Any:
     """A quantity in words, in both systems."""
     return written(Amount(value, dimension, rounding))
 
@@ -188,6 +188,6 @@ def found_at(tree: Tree, place: str) -> Known | None:
     return None if isinstance(found, Missing) else found
 
 
-def opened(known: Known, system: str) -> Plain:
+def opened(known: Known, system: str) -> Any:
     """One figure with its working, in one system."""
     return written(Shown(known), (system,), workings=True)

@@ -12,6 +12,7 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from typing import Any
 
 from stathmos.core.entry import (
     CHOICE,
@@ -113,9 +114,9 @@ class Rig:
         return "" if given is None else given.typed
 
     def load(self, key: str) -> Load | None:
-        return self.one("loads", key)
+        return next((load for load in self.loads if load.key == key), None)
 
-    def one(self, section: str, key: str):
+    def one(self, section: str, key: str) -> Any:
         """One thing of a list by its key; None where there is none."""
         return next((item for item in getattr(self, section) if item.key == key), None)
 
@@ -126,8 +127,10 @@ class Rig:
             section, *rest = path.split(".")
             if section in LISTS:
                 items = getattr(rig, section)
-                kept = tuple(replace(item, **{rest[1]: None}) if item.key == rest[0] else item for item in items)
-                rig = replace(rig, **{section: kept})
+                changed: Any = tuple(
+                    replace(item, **{rest[1]: None}) if item.key == rest[0] else item for item in items
+                )
+                rig = replace(rig, **{section: changed})
             else:
                 rig = replace(rig, **{section: replace(getattr(rig, section), **{rest[0]: None})})
         return rig

@@ -26,15 +26,15 @@ WENT_ON = (
 )
 
 
-def _tape(label: str, read_at: str, low: float, high: float, **more):
-    return length(label, read_at, low, high, usual="measured", **more)
+def _tape(label: str, read_at: str, low: float, high: float, datums: tuple[str, ...] = ()) -> Given | None:
+    return length(label, read_at, low, high, usual="measured", datums=datums)
 
 
-def _mark(corner: str, state: str):
+def _mark(corner: str, state: str) -> Given | None:
     return _tape(f"Mark {CORNERS[corner]}, {state}", "tape, ground to the marked point", 6, 80)
 
 
-def _seen(label: str, read_at: str):
+def _seen(label: str, read_at: str) -> Given | None:
     return flag(label, read_at)
 
 

@@ -8,11 +8,11 @@ from stathmos.core.entry import length, named, weight
 from stathmos.core.figures import Given
 
 
-def _mark(of: str, high_lb: float):
+def _mark(of: str, high_lb: float) -> Given | None:
     return weight(f"{of}, smallest mark", "the scale's face or plate", 0.05, high_lb, usual="label")
 
 
-def _axle(label: str, read_at: str):
+def _axle(label: str, read_at: str) -> Given | None:
     return weight(label, read_at, 200, 60000, usual="measured")
 
 

@@ -17,8 +17,10 @@ from stathmos.core.selection.verdicts import (
     SERVES,
     SOFT_RULES,
     UNKNOWN,
+    AnyVerdict,
     Demand,
     Failed,
+    Part,
     Verdict,
 )
 
@@ -34,6 +36,8 @@ __all__ = [
     "Builds",
     "Demand",
     "Failed",
+    "AnyVerdict",
+    "Part",
     "Verdict",
     "Wanted",
     "WholeBuild",

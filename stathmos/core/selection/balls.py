@@ -24,11 +24,11 @@ from stathmos.core.units import WEIGHT
 
 def choose_ball(
     stock: Stock, rig: Rig, demand: Demand, hole: Given | None, thread_limit: Given | None
-) -> tuple[Verdict, ...]:
+) -> tuple[Verdict[Ball], ...]:
     """All balls judged by diameter, rating against trailer GVWR, shank diameter and thread; the smallest rating that serves is chosen."""
     size = rig.figure("trailer.coupler_size")
 
-    def judged(ball: Ball) -> Verdict:
+    def judged(ball: Ball) -> Verdict[Ball]:
         failed = (
             equal("diameter", "diameter", ball.diameter, size, "the coupler takes")
             or at_least("rating", "rating", ball.rating, demand.trailer_gvwr, "the trailer's GVWR")

@@ -35,16 +35,16 @@ def obstacles(rig: Rig, kit: Kit) -> tuple[Obstacle, ...]:
     """What the brackets of a kit could meet, as far as it was taped."""
     trailer, found = rig.trailer, []
     if trailer.jack_position is not None:
-        at = trailer.jack_position.value
-        found.append(Obstacle("jack", at - HALF_JACK, at + HALF_JACK))
+        jack = trailer.jack_position.value
+        found.append(Obstacle("jack", jack - HALF_JACK, jack + HALF_JACK))
     if kit.clears_trays is None or kit.clears_trays.typed != "yes":
         trays = (
             ("propane tray", trailer.propane_position, trailer.propane_tray),
             ("batteries", trailer.battery_position, trailer.battery_tray),
         )
-        for name, at, length in trays:
+        for name, at, tray in trays:
             if at is not None:
-                half = (length.value if length is not None else USUAL_TRAY) / 2
+                half = (tray.value if tray is not None else USUAL_TRAY) / 2
                 found.append(Obstacle(name, at.value - half, at.value + half))
     return tuple(found)
 

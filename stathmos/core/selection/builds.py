@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Any
 
 from stathmos.core.figures import sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.selection.kits import kit_rank
 from stathmos.core.selection.shanks import shank_rank
-from stathmos.core.selection.verdicts import CHOSEN, RESERVE, SERVES, SERVES_BEST, Verdict
+from stathmos.core.selection.verdicts import CHOSEN, RESERVE, SERVES, SERVES_BEST, AnyVerdict, Part, Verdict
+from stathmos.core.stock import Ball, Kit, Shank, Sleeve
 from stathmos.core.units import LENGTH, WEIGHT
 
 SHOWN = 8
@@ -20,17 +22,22 @@ USABLE = (CHOSEN, SERVES, RESERVE)
 class WholeBuild:
     """One kit (none where the weight is carried) with one shank at one hole and one ball. ``why``: what parts it from the best."""
 
-    kit: Verdict | None
-    shank: Verdict
-    ball: Verdict
+    kit: Verdict[Kit] | None
+    shank: Verdict[Shank]
+    ball: Verdict[Ball]
     why: Phrase
 
     @property
     def price(self) -> float | None:
         """What its parts come to; None where one has no price."""
-        parts = [one.part for one in (self.kit, self.shank, self.ball) if one is not None]
-        parts += [self.shank.sleeve] if self.shank.sleeve else []
-        prices = [part.price for part in parts]
+        kit = None if self.kit is None else self.kit.part
+        parts: tuple[Kit | Shank | Ball | Sleeve | None, ...] = (
+            kit,
+            self.shank.part,
+            self.ball.part,
+            self.shank.sleeve,
+        )
+        prices = [part.price for part in parts if part is not None]
         return None if any(price is None for price in prices) else sum(sure(price).value for price in prices)
 
 
@@ -43,10 +50,14 @@ class Builds:
     tried: int
 
 
-def whole_builds(kits: Sequence[tuple[Verdict | None, tuple[Verdict, ...], tuple[Verdict, ...]]], tried: int) -> Builds:
+#: a kit, none where the weight is carried, with the shanks and the balls judged for its head
+Judged = tuple[Verdict[Kit] | None, tuple[Verdict[Shank], ...], tuple[Verdict[Ball], ...]]
+
+
+def whole_builds(kits: Sequence[Judged], tried: int) -> Builds:
     """Each kit that serves with its shanks and its balls (given as verdicts), the best first."""
     found = []
-    ranked: dict[int, list[tuple]] = {}
+    ranked: dict[int, list[tuple[bool, tuple[Any, ...], Verdict[Shank]]]] = {}
     for kit, shanks, balls in kits:
         if kit is not None and kit.state not in USABLE:
             continue
@@ -67,15 +78,19 @@ def whole_builds(kits: Sequence[tuple[Verdict | None, tuple[Verdict, ...], tuple
     return Builds(told, len(found), tried)
 
 
-def _with_care(verdict: Verdict) -> bool:
-    return _as_serving(verdict).state == RESERVE
-
-
-def _as_serving(verdict: Verdict) -> Verdict:
+def _before_chosen(state: str, rule: str) -> str:
     """A chosen part is ranked by what it was before it was chosen."""
-    if verdict.state != CHOSEN:
-        return verdict
-    return replace(verdict, state=SERVES if verdict.rule == SERVES_BEST else RESERVE)
+    if state != CHOSEN:
+        return state
+    return SERVES if rule == SERVES_BEST else RESERVE
+
+
+def _with_care(verdict: AnyVerdict) -> bool:
+    return _before_chosen(verdict.state, verdict.rule) == RESERVE
+
+
+def _as_serving(verdict: Verdict[Part]) -> Verdict[Part]:
+    return replace(verdict, state=_before_chosen(verdict.state, verdict.rule))
 
 
 def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Any
 
-from stathmos.core.figures import Missing, sure
+from stathmos.core.figures import Missing, sure, there
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
 from stathmos.core.rig import Rig
@@ -39,7 +40,7 @@ def wants_special_bracket(kit: Kit, rig: Rig) -> bool:
     return kit.frame_depth_most.value + SAME < depth.value <= kit.special_depth_most.value + SAME
 
 
-def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> Verdict:
+def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> Verdict[Kit]:
     """One kit against its rules, in order: surge brakes, coupler mount, gross, tongue, window, frame, bracket, then what goes with it, the reserve and the full trailer."""
     failed = (
         _surge(kit, rig)
@@ -53,7 +54,7 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) ->
     )
     if failed:
         return Verdict(kit, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)
-    return Verdict(kit, *soft_rules(kit.tongue_rating, demand))
+    return Verdict(kit, *soft_rules(there(kit.tongue_rating), demand))
 
 
 def _surge(kit: Kit, rig: Rig) -> Failed | None:
@@ -103,7 +104,7 @@ def _bracket(kit: Kit, rig: Rig) -> Failed | None:
     return Failed("bracket", place, False) if isinstance(place, Phrase) else None
 
 
-def choose_kit(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> tuple[Verdict, ...]:
+def choose_kit(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> tuple[Verdict[Kit], ...]:
     """All kits judged, the chosen one first: the smallest that serves, else the largest that comes near."""
     judged = [judge_kit(kit, rig, demand, lacks) for kit in stock.kits]
     if lacks is not None and not any(one.state in (SERVES, RESERVE) for one in judged):
@@ -113,9 +114,9 @@ def choose_kit(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks | None = Non
     return with_choice(judged, kit_rank)
 
 
-def kit_rank(verdict: Verdict) -> tuple:
+def kit_rank(verdict: Verdict[Kit]) -> tuple[Any, ...]:
     """Of those that serve the smallest; with sway control before without; the lightest."""
-    kit: Kit = verdict.part
+    kit = verdict.part
     rating = sure(kit.tongue_rating).value
     return (
         verdict.state != SERVES,

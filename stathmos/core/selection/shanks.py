@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
-from stathmos.core.figures import Anything, Given, Missing, sure
+from stathmos.core.figures import Anything, Given, Missing, sure, there
 from stathmos.core.heights import nearest_position, rise_wanted, tenths
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME, wants_sleeve
@@ -53,7 +54,7 @@ def sag(sleeve: Sleeve | None) -> float:
 
 def choose_shank(
     stock: Stock, rig: Rig, demand: Demand, kit: Kit | None, ball: Ball | None, wanted: Wanted
-) -> tuple[Verdict, ...]:
+) -> tuple[Verdict[Shank], ...]:
     """All shanks judged, each at its nearest hole and orientation; the smallest residual is chosen."""
     style = ADJUSTABLE if kit else FIXED
     head = kit.seat_above_shank if kit else Given(0.0, LENGTH)
@@ -61,12 +62,12 @@ def choose_shank(
     return with_choice(verdicts, shank_rank)
 
 
-def shank_rank(verdict: Verdict) -> tuple:
+def shank_rank(verdict: Verdict[Shank]) -> tuple[Any, ...]:
     """Of those that serve one without a sleeve before one with its play; the one that comes nearest; the lightest."""
     return (
         verdict.state != SERVES,
         verdict.sleeve is not None,
-        tenths(abs(verdict.residual)),
+        tenths(abs(there(verdict.residual))),
         verdict.part.own_weight.value if verdict.part.own_weight else 0.0,
         verdict.part.name,
     )
@@ -101,7 +102,7 @@ def _judge_shank(
     head: Given | None,
     ball: Ball | None,
     wanted: Wanted,
-) -> Verdict:
+) -> Verdict[Shank]:
     size = rig.figure("vehicle.receiver_size")
     stack = ball.stack_height if ball else None
     failed = (
@@ -110,7 +111,7 @@ def _judge_shank(
         or at_least("gross rating", "gross rating", shank.gross_rating, demand.trailer_gvwr, "the trailer's GVWR")
         or at_least("tongue rating", "tongue rating", shank.tongue_rating, demand.planned, "the hitch load")
     )
-    sleeved = None if failed or not wants_sleeve(shank.size, size) else choose_sleeve(stock, shank, size, demand)
+    sleeved = None if failed or not wants_sleeve(sure(shank.size), size) else choose_sleeve(stock, shank, size, demand)
     failed = (
         failed
         or (sleeved if isinstance(sleeved, Failed) else None)
@@ -138,11 +139,11 @@ def _judge_shank(
     pitch = sure(shank.pitch).value
     if abs(residual) > max(pitch / 2, REACH) + SAME:
         if low:
-            says = "Pointing down its end would stand {clear} from the ground, {least} wanted; turned up it is {short} off."
-            return Verdict(shank, REJECTED, "ground clearance", Phrase(says, told), position, residual, sleeve)
+            too_low = "Pointing down its end would stand {clear} from the ground, {least} wanted; turned up it is {short} off."
+            return Verdict(shank, REJECTED, "ground clearance", Phrase(too_low, told), position, residual, sleeve)
         says = Phrase(f"A {way} of {{rise}} is wanted; its nearest hole is {{short}} off.", told)
         return Verdict(shank, REJECTED, "reach", says, position, residual, sleeve)
-    state, rule, reason = soft_rules(shank.tongue_rating, demand)
+    state, rule, reason = soft_rules(there(shank.tongue_rating), demand)
     if state != SERVES:
         return Verdict(shank, state, rule, reason, position, residual, sleeve)
     with_sleeve = f" It wants a reducer sleeve: {sleeve.name}." if sleeve else ""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import NamedTuple
+from typing import Any, Generic, NamedTuple, TypeVar
 
 from stathmos.core.figures import Anything, Given, Missing, sure, wanting
 from stathmos.core.heights import Position
@@ -16,17 +16,23 @@ from stathmos.core.units import LENGTH, WEIGHT
 CHOSEN, SERVES, RESERVE, REJECTED, UNKNOWN = "chosen", "serves", "with care", "rejected", "unknown"
 
 
+Part = TypeVar("Part", bound=Kit | Shank | Ball)
+
+
 @dataclass(frozen=True)
-class Verdict:
+class Verdict(Generic[Part]):
     """What became of one part: its state, the first rule that decided it, and why."""
 
-    part: Kit | Shank | Ball
+    part: Part
     state: str
     rule: str
     reason: Phrase
     position: Position | None = None
     residual: float | None = None
     sleeve: Sleeve | None = None
+
+
+AnyVerdict = Verdict[Kit] | Verdict[Shank] | Verdict[Ball]
 
 
 @dataclass(frozen=True)
@@ -124,7 +130,9 @@ def soft_rules(rating: Given, demand: Demand) -> Soft:
     return Soft(SERVES, SERVES_BEST, Phrase("Carries the hitch load of {load} on a rating of {rating}.", used))
 
 
-def with_choice(judged: list[Verdict], rank: Callable[[Verdict], tuple]) -> tuple[Verdict, ...]:
+def with_choice(
+    judged: list[Verdict[Part]], rank: Callable[[Verdict[Part]], tuple[Any, ...]]
+) -> tuple[Verdict[Part], ...]:
     """Mark the best of those that serve as chosen; the rest keep their reason, or are larger than need be."""
     serving = sorted((verdict for verdict in judged if verdict.state in (SERVES, RESERVE)), key=rank)
     if not serving:
@@ -132,12 +140,12 @@ def with_choice(judged: list[Verdict], rank: Callable[[Verdict], tuple]) -> tupl
     best = serving[0]
     chosen = replace(best, state=CHOSEN)
     better = Phrase(f"Serves, but {best.part.name} serves better.")
-    others = [
+    others: list[Verdict[Part]] = [
         Verdict(one.part, SERVES, "a better one serves", better, one.position, one.residual, one.sleeve)
         if one.state == SERVES
         else one
         for one in judged
         if one is not best
     ]
-    order = [SERVES, RESERVE, REJECTED, UNKNOWN]
+    order: list[str] = [SERVES, RESERVE, REJECTED, UNKNOWN]
     return (chosen, *sorted(others, key=lambda verdict: order.index(verdict.state)))

@@ -225,7 +225,13 @@ def _gross(rig: Rig, placed: tuple[Placed, ...], bridge: Weighbridge, tongue: An
 
 
 def _warnings(
-    rig: Rig, found: tuple[Way, ...], reconciled: Reconciled, of_gross: Reconciled, tongue, gross, bridge
+    rig: Rig,
+    found: tuple[Way, ...],
+    reconciled: Reconciled,
+    of_gross: Reconciled,
+    tongue: Anything,
+    gross: Anything,
+    bridge: Weighbridge,
 ) -> tuple[Notice, ...]:
     said: list[Notice] = []
     by_key = {way.key: way for way in found}
@@ -242,7 +248,11 @@ def _warnings(
         put = {"brochure": (believed.tongue.value, WEIGHT, "nearest"), "more": (more, WEIGHT, "nearest")}
         says = Phrase("The brochure says {brochure}; weighed as loaded there is {more} more on the ball.", put)
         said.append(Notice(BROCHURE_LOW, says))
-    if measured and "plan" in by_key and disagreements({"plan": by_key["plan"].tongue, "weighed": reconciled.figure}):
+    if (
+        measured
+        and "plan" in by_key
+        and disagreements({"plan": sure(by_key["plan"].tongue), "weighed": sure(reconciled.figure)})
+    ):
         put = {
             "plan": (by_key["plan"].tongue.value, WEIGHT, "nearest"),
             "weighed": (sure(reconciled.figure).value, WEIGHT, "nearest"),

@@ -7,8 +7,9 @@ bars (S3, D3, X3). S is the front axle, D the rear axle, X the trailer's axles.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
-from stathmos.core.figures import FROM_MEMORY, Figure, Missing, Rule, expanded, sure, work
+from stathmos.core.figures import FROM_MEMORY, Anything, Figure, Missing, Rule, expanded, sure, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.uncertainty import iii_l_tolerance, read_on_weighbridge, weighbridge_division
@@ -104,25 +105,25 @@ def weighbridge(rig: Rig) -> Weighbridge:
     )
 
 
-def _with(found: Weighbridge, **changes) -> Weighbridge:
+def _with(found: Weighbridge, **changes: Any) -> Weighbridge:
     return Weighbridge(**{**{name: getattr(found, name) for name in found.__dataclass_fields__}, **changes})
 
 
-def _front_lightened(S1, S2) -> bool:
+def _front_lightened(S1: Anything, S2: Anything) -> bool:
     lost = work("S1 − S2", WEIGHT, lambda S1, S2: S1 - S2, None, S1=S1, S2=S2)
     return not isinstance(lost, Missing) and lost.value > expanded(lost)
 
 
-def _impossible(found: Weighbridge, S1, S2) -> Phrase | None:
+def _impossible(found: Weighbridge, S1: Anything, S2: Anything) -> Phrase | None:
     """A tongue that weighs nothing, or a front axle that a trailer without bars makes heavier."""
     if sure(found.tongue).value <= 0:
         return Phrase("Coupled, the vehicle weighs no more than alone: read pass 1 and pass 2 again.")
-    if S2.value > S1.value + expanded(S1) + expanded(S2):
+    if sure(S2).value > sure(S1).value + expanded(sure(S1)) + expanded(sure(S2)):
         return Phrase("Coupled without bars the front axle weighs more than alone: read pass 2 again, bars off.")
     return None
 
 
-def _which(rig: Rig, found: Weighbridge, S1, S2) -> Phrase:
+def _which(rig: Rig, found: Weighbridge, S1: Anything, S2: Anything) -> Phrase:
     """Which coupled pass to repeat: the second is sound if its front axle lost what the lever says, TW·o/w."""
     said = {"apart": (found.apart or 0.0, WEIGHT, "up"), "tolerance": (found.tolerance or 0.0, WEIGHT, "down")}
     begins = "Passes 2 and 3 do not close: their totals differ by {apart}, and the scale allows {tolerance}."

@@ -70,15 +70,13 @@ def advise(
     blind = u > (high - low)
     best = _best(line, now, target, allowed, order)
     if inside:
-        gain = (
-            best is not None
-            and best.likely > now_likely + WORTH_IT
-            and abs(best.mean - target.aim) < abs(f - target.aim)
-        )
-        if not gain:
-            return Advice(DONE, mean=f, u=u, now_likely=now_likely)
-        # It stands in the window already: a change must move it by more than the tape's own doubt to be worth anything.
-        if abs(best.mean - f) <= 2 * noise_u:
+        if (
+            best is None
+            or best.likely <= now_likely + WORTH_IT
+            or abs(best.mean - target.aim) >= abs(f - target.aim)
+            # It stands in the window already: a change must move it by more than the tape's own doubt to be worth anything.
+            or abs(best.mean - f) <= 2 * noise_u
+        ):
             return Advice(DONE, mean=f, u=u, now_likely=now_likely)
         return replace(best, now_likely=now_likely)
     if blind:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 
 from stathmos.core.bay.adjust import learn
@@ -68,7 +68,7 @@ def _tightest(one: Allowed) -> float:
     return counts[-1] if one.kind.winds > 0 else counts[0]
 
 
-def hole_effect(rest: Rest, counts: dict[str, int], pitch: float) -> Callable[[int], float]:
+def hole_effect(rest: Rest, counts: Mapping[str, float], pitch: float) -> Callable[[int], float]:
     """What so many holes up do to the restoration, by the model; nothing where the bars' geometry is not known."""
     model = model_of(rest)
 

@@ -15,7 +15,7 @@ from stathmos.core.bay.measure import Measured
 from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting
 from stathmos.core.bay.measure.windows import Window, front_words
 from stathmos.core.coupled import MODEL
-from stathmos.core.figures import Missing, sure, wanting
+from stathmos.core.figures import Missing, sure, there, wanting
 from stathmos.core.heights import hole_pitch
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig.bay import BUMPER
@@ -154,9 +154,9 @@ def _nothing_to_go_by(bench: Bench) -> Next:
 def _coached(bench: Bench, setting: Setting, restored: Believed, learned: tuple[Effect, ...]) -> Next:
     measured, window = bench.measured, bench.window
     rise, b = sure(measured.arches.rise).value, sure(measured.arches.b.front).value
-    target = Band(window.low, window.aim, window.high)
+    target = Band(there(window.low), there(window.aim), there(window.high))
     allowed, order = settings_of(bench.kit), measured.now.rules.adjust_first
-    advice = coach.advise(bench.line, setting, restored, target, allowed, order, bench.u_of_one)
+    advice = coach.advise(there(bench.line), setting, restored, target, allowed, order, bench.u_of_one)
     if advice.verdict in (DONE, USED_UP) and not isinstance(measured.attitude, Missing):
         moved = _move_the_head(bench, setting, advice, learned)
         if moved is not None:
@@ -169,7 +169,7 @@ def _coached(bench: Bench, setting: Setting, restored: Believed, learned: tuple[
         return Next(verdict=advice.verdict, says=says, why=why, likely=advice.now_likely, effects=learned)
     rail = _rail_then(measured, advice.mean - restored.mean, advice.u)
     return Next(
-        verdict=CHANGE, says=says, why=why, entries=new_trial(bench, advice.to),
+        verdict=CHANGE, says=says, why=why, entries=new_trial(bench, there(advice.to)),
         front=b - advice.mean * rise, front_u=2 * advice.u * rise,
         rail=rail.mean if rail else None, rail_u=rail.u if rail else None, likely=advice.likely, effects=learned,
     )  # fmt: skip
@@ -185,7 +185,7 @@ def _ball_per_restoration(measured: Measured) -> float | None:
     g, T = measured.now.rest.geometry, measured.now.rest.tongue
     if wanting(g.w, g.o, g.L, g.k_f, g.k_r, T):
         return None
-    at = [one.value for one in (T, g.w, g.o, g.L, g.k_f, g.k_r)]
+    at = [sure(one).value for one in (T, g.w, g.o, g.L, g.k_f, g.k_r)]
     full = statics.couple_for_restoration(1.0, at[0], at[2], at[3])
     return statics.settle(at[0], 0.0, *at[1:]) - statics.settle(at[0], full, *at[1:])
 
@@ -198,7 +198,7 @@ def _rail_then(measured: Measured, more: float, u: float) -> Believed | None:
     rest, lifts, apart = measured.now.rest, _ball_per_restoration(measured), measured.attitude
     if isinstance(apart, Missing) or wanting(rest.geometry.L, rest.frame) or lifts is None:
         return None
-    per = lifts / rest.geometry.L.value * rest.frame.value
+    per = lifts / sure(rest.geometry.L).value * sure(rest.frame).value
     return Believed(apart.value + more * per, 2 * hypot(apart.u, u * per))
 
 
@@ -209,7 +209,7 @@ def _move_the_head(bench: Bench, setting: Setting, advice: Advice, learned: tupl
     if ATTITUDE.within(apart) or wanting(rest.geometry.L, rest.frame):
         return None
     position, pitch = now.choice.position, hole_pitch(now.choice.in_force.shank)
-    ball = apart * rest.geometry.L.value / rest.frame.value
+    ball = apart * sure(rest.geometry.L).value / sure(rest.frame).value
     holes = max(1, round(abs(ball) / pitch))
     lower = apart > 0
     way, high = ("down", "high") if lower else ("up", "low")

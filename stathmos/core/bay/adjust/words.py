@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from stathmos.core.bay.adjust.coach import CHANGE, COARSE, DONE, NOISE, Advice
 from stathmos.core.bay.adjust.learn import Line
 from stathmos.core.bay.measure.windows import Window
+from stathmos.core.figures import there
 from stathmos.core.phrases import Phrase
 from stathmos.core.settings import KINDS, settings_of
 from stathmos.core.stock import Kit
@@ -62,21 +63,21 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
     """What to do, and why, for a verdict of the coach."""
     put = {
         "now": (front.b - advice.mean * front.rise, LENGTH, "nearest"),
-        "low": (front.window.low_height, LENGTH, "up"),
-        "high": (front.window.high_height, LENGTH, "down"),
+        "low": (there(front.window.low_height), LENGTH, "up"),
+        "high": (there(front.window.high_height), LENGTH, "down"),
         "likely": (advice.now_likely, SHARE, "down"),
         "then": (advice.likely, SHARE, "down"),
         "u": (2 * advice.u * front.rise, LENGTH, "up"),
     }
     if advice.verdict == CHANGE:
-        says = KINDS[advice.kind].change(advice.by, advice.to.of(advice.kind))
+        says = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
         return Phrase(says), Phrase(
             f"Predicted: {front.name} at {{now}}, give or take {{u}}; its window is {{low}} to {{high}}, and it lies there with {{then}} likelihood. One change, then measure C again.",
             put,
         )
     if advice.verdict == DONE:
-        sure = f"{front.name.capitalize()} lies in its window, {{low}} to {{high}}, with {{likely}} likelihood."
-        return Phrase("The bars are set. Leave them."), Phrase(sure, put)
+        set_so = f"{front.name.capitalize()} lies in its window, {{low}} to {{high}}, with {{likely}} likelihood."
+        return Phrase("The bars are set. Leave them."), Phrase(set_so, put)
     if advice.verdict == NOISE:
         return Phrase("Stop here: the tape cannot tell what is needed."), Phrase(
             "The window is narrower than what the marks can be told by. Measure at the bumpers, mean several readings, or weigh pass 3 on the weighbridge.",

@@ -7,10 +7,11 @@ floor that is not level cancels out of it as long as the rig stands on the same 
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from stathmos.core import units
-from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Missing, Rule, expanded, sure, work
+from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Known, Missing, Rule, expanded, sure, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, Trial
 from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
@@ -171,7 +172,7 @@ def uneven(rig: Rig) -> tuple[tuple[str, Phrase], ...]:
             "left − right", LENGTH, lambda left, right: left - right, LEAN.rule, left=moved[0], right=moved[1]
         )
         if told(differ):
-            said.append(("moves", _moves_apart(end, moved, differ)))
+            said.append(("moves", _moves_apart(end, moved, sure(differ))))
     return tuple(said)
 
 
@@ -183,7 +184,7 @@ def _stands_apart(end: str, apart: Figure) -> Phrase:
     )
 
 
-def _moves_apart(end: str, moved: list[Anything], differ: Figure) -> Phrase:
+def _moves_apart(end: str, moved: Sequence[Anything], differ: Known) -> Phrase:
     return Phrase(
         f"From A to B the {end} moved {{left}} on the left and {{right}} on the right, {{apart}} apart and more than the tape allows: "
         "the rig was not on the same spot, or a mark was misread. It is the floor, not the hitch. Measure both states again there.",

@@ -15,7 +15,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 from stathmos.core.bay.measure.arches import Arches, State
-from stathmos.core.figures import Anything, Authority, Missing, Rule, expanded, sure, wanting
+from stathmos.core.figures import Anything, Authority, Missing, Rule, expanded, sure, there, wanting
 from stathmos.core.heights import Geometry
 from stathmos.core.phrases import Phrase
 from stathmos.core.rules import Rules
@@ -166,8 +166,8 @@ def _window(school: BaySchool, taped: Taped, holds: bool, authority: Authority, 
     if school.reference and not isinstance(taped.good.front, Missing):
         return _as_reference(blank, school, taped, taped.good.front.value)
     if not isinstance(rise, Missing) and rise.value <= 0:
-        says = Phrase("Coupling did not lift the front mark: there is nothing for the bars to give back.")
-        return replace(blank, verdict=CANNOT_TELL, says=says)
+        nothing = Phrase("Coupling did not lift the front mark: there is nothing for the bars to give back.")
+        return replace(blank, verdict=CANNOT_TELL, says=nothing)
     if school.reference and not isinstance(rise, Missing):
         return replace(blank, says=Phrase("No known-good heights are written down."))
     return blank
@@ -231,8 +231,8 @@ def opposite(found: tuple[Window, ...]) -> Phrase | None:
                 f"The schools disagree on the same measurements. “{one.name}”: {one.verdict}, its window {{one_low}} to {{one_high}}. "
                 f"“{other.name}”: {other.verdict}, its window {{other_low}} to {{other_high}}.",
                 {
-                    "one_low": (one.low_height, LENGTH, "up"), "one_high": (one.high_height, LENGTH, "down"),
-                    "other_low": (other.low_height, LENGTH, "up"), "other_high": (other.high_height, LENGTH, "down"),
+                    "one_low": (there(one.low_height), LENGTH, "up"), "one_high": (there(one.high_height), LENGTH, "down"),
+                    "other_low": (there(other.low_height), LENGTH, "up"), "other_high": (there(other.high_height), LENGTH, "down"),
                 },
             )  # fmt: skip
     return None

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.figures import COMMON_PRACTICE, Figure, Given, Missing, Rule, sure, work
+from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Given, Known, Missing, Rule, work
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Bolt, Rig
@@ -120,7 +120,8 @@ def reach(target: Figure | Missing, wrench: Wrench) -> Reach:
         most=wrench.most,
         A=wrench.handle,
     )
-    if sure(needed).value > LONGEST_EXTENSION:
+    assert isinstance(needed, Figure)  # every term of it is known here
+    if needed.value > LONGEST_EXTENSION:
         return Reach(
             wrench.name,
             CANNOT,
@@ -131,7 +132,8 @@ def reach(target: Figure | Missing, wrench: Wrench) -> Reach:
     set_to = work(
         "set = target · A / (A + E)", COUPLE, set_with_extension, EXTENSION, target=target, A=wrench.handle, E=needed
     )
-    said |= {"E": (sure(needed).value, LENGTH, "up")}
+    assert isinstance(set_to, Figure)
+    said |= {"E": (needed.value, LENGTH, "up")}
     return Reach(
         wrench.name, NEEDS_EXTENSION, needed, set_to,
         Phrase("It ends at {most}: {target} needs an in-line extension of at least {E}, and then it is set to its most.", said),
@@ -151,15 +153,16 @@ def with_extension(target: Figure | Missing, wrench: Wrench, extension: Given) -
     set_to = work(
         "set = target · A / (A + E)", COUPLE, set_with_extension, EXTENSION, target=target, A=wrench.handle, E=extension
     )
+    assert isinstance(set_to, Figure)  # every term of it is known here
     said = {
-        "target": (target.value, COUPLE, "nearest"), "set": (sure(set_to).value, COUPLE, "nearest"),
+        "target": (target.value, COUPLE, "nearest"), "set": (set_to.value, COUPLE, "nearest"),
         "most": (wrench.most.value, COUPLE, "down"), "least": (wrench.least.value, COUPLE, "up"), "E": (extension.value, LENGTH, "nearest"),
     }  # fmt: skip
-    if sure(set_to).value > wrench.most.value + 1e-6:
+    if set_to.value > wrench.most.value + 1e-6:
         return Reach(
             wrench.name, CANNOT, None, set_to, Phrase("With {E} it would be set to {set}, and it ends at {most}.", said)
         )
-    if sure(set_to).value < wrench.least.value - 1e-6:
+    if set_to.value < wrench.least.value - 1e-6:
         return Reach(
             wrench.name,
             TOO_BIG,
@@ -170,7 +173,7 @@ def with_extension(target: Figure | Missing, wrench: Wrench, extension: Given) -
     return Reach(wrench.name, REACHES, None, set_to, Phrase("With {E} set it to {set}: the nut gets {target}.", said))
 
 
-def to_set(target: Figure, system: str) -> str:
+def to_set(target: Known, system: str) -> str:
     """A target as a wrench is set: whole ft·lb or N·m, as somebody would type it.
 
     >>> from stathmos.core.figures import Provenance, Working
@@ -233,7 +236,7 @@ def _fastener(rig: Rig, key: str, joint: str, name: str, got: dict[str, Given | 
     )
 
 
-def _done(bolt: Bolt, least, most, turn: bool, turned: bool, marked: bool) -> tuple[str, Phrase]:
+def _done(bolt: Bolt, least: Anything, most: Anything, turn: bool, turned: bool, marked: bool) -> tuple[str, Phrase]:
     """Whether one bolt is as the handbook wants it, with its witness mark."""
     if bolt.reached is None:
         return UNKNOWN, Phrase("Not tightened yet, or not written down. Never trust the last fitter's torque.")

@@ -13,6 +13,7 @@ from stathmos.core.bay.measure import Measured, matches_a_rig
 from stathmos.core.bay.measure.trials import Tried
 from stathmos.core.bay.prove import Proved
 from stathmos.core.entry import CHOICE, FLAG
+from stathmos.core.figures import there
 from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
 from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
@@ -238,7 +239,7 @@ def _proofs(rig: Rig, proofs: tuple[Check, ...]) -> list[Question]:
             continue
         for path in check.paths:
             side = path.rpartition("_")[2] if path.endswith(("_left", "_right")) else ""
-            asked.append(question(rig, path, entry_at(path).label, check.why, _PROOF_HOLDS[check.key], side))
+            asked.append(question(rig, path, there(entry_at(path)).label, check.why, _PROOF_HOLDS[check.key], side))
     return asked
 
 
