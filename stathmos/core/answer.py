@@ -56,7 +56,7 @@ class Assessment:
     findings: tuple[Finding, ...]
     verdict: Verdict
     placed: tuple[cargo.Placed, ...]
-    cases: tuple[cases.Standing, ...]
+    cases: tuple[cases.CaseLoads, ...]
     contradictions: tuple[Contradiction, ...]
     fits: fitting.Fitting
     bench: Bench

@@ -66,14 +66,17 @@ class Placed:
 
     @property
     def key(self) -> str:
+        """What the load is called in paths."""
         return self.load.key
 
     @property
     def on(self) -> str:
+        """What it rides on: the vehicle or the trailer."""
         return self.kind.on
 
     @property
     def when(self) -> str:
+        """Whether it is aboard, still to come, or to come out."""
         return self.load.when_key
 
 

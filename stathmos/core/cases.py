@@ -37,7 +37,7 @@ def couples(school: RestorationSchool, tongue: Anything, geometry: heights.Geome
 
 
 @dataclass(frozen=True, kw_only=True)
-class Standing:
+class CaseLoads:
     """One case: tongue, gross, share, the coupled axle loads at the worse end of the restoration window, kg; its chain."""
 
     key: str
@@ -62,9 +62,11 @@ class OnHitch:
     links: ratings.Chained
 
     def couples(self, tongue: Anything) -> Couples:
+        """The bars' couples at the ends of the school's window and at its aim, kg·mm."""
         return couples(self.rules.restoration, tongue, self.geometry, self.build.weight_distributing)
 
     def loads(self, rig: Rig, placed: tuple[Placed, ...], planned: bool = True) -> loading.VehicleLoads:
+        """What rides on the vehicle's axles without the tongue, kg; ``planned``: as the rig will travel, else as it stands."""
         return loading.vehicle_loads(rig, placed, self.hardware, self.geometry.o, planned)
 
     def carried(
@@ -79,10 +81,10 @@ class OnHitch:
         )
         return ratings.Case(tongue=tongue, gross=gross, loads=loads, axles=axles)
 
-    def case(self, key: str, name: str, carried: ratings.Case) -> Standing:
+    def case(self, key: str, name: str, carried: ratings.Case) -> CaseLoads:
         """One case with its chain."""
         share = work("share = TW / GTW", SHARE, tongue_share, None, TW=carried.tongue, GTW=carried.gross)
-        return Standing(
+        return CaseLoads(
             key=key, name=name, tongue=carried.tongue, gross=carried.gross, share=share,
             front=carried.axles.front, rear=carried.axles.rear, trailer_axles=carried.axles.trailer,
             links=self.links.chain(carried),
@@ -96,7 +98,7 @@ class OnHitch:
         tongue_full: Anything,
         loads: loading.VehicleLoads,
         window: Couples,
-    ) -> tuple[Standing, Standing, Standing]:
+    ) -> tuple[CaseLoads, CaseLoads, CaseLoads]:
         """As it stands, as planned, full. Where nothing is still to come, to go or to be moved the first two are one.
 
         ``loads`` and ``window``: those of the rig as planned.

@@ -61,7 +61,7 @@ MODEL, BY_HANDBOOK = "model", "handbook"
 
 
 @dataclass(frozen=True)
-class State:
+class CoupledState:
     """The rig in one state. Drops and heights mm, down positive; axle loads, bar and ball forces kg.
 
     ``trailer_axles`` and ``restoration`` are None uncoupled: some of the trailer stands on its jack.
@@ -85,7 +85,7 @@ class State:
 class Coupled:
     """Uncoupled, coupled without bars, bars on; and what was asked for besides."""
 
-    states: tuple[State, ...]
+    states: tuple[CoupledState, ...]
     settings: Settings | None
     couple: Anything
 
@@ -253,7 +253,7 @@ def couple_on(rest: Rest, settings: Settings | None) -> Anything:
     return rest.aim if isinstance(solved, Missing) else solved
 
 
-def _state(key: str, name: str, rest: Rest, M: Anything) -> State:
+def _state(key: str, name: str, rest: Rest, M: Anything) -> CoupledState:
     """One coupled state under a couple of the bars."""
     geometry, T = rest.geometry, rest.tongue
     sunk = heights.settled(T, M, geometry)
@@ -272,7 +272,7 @@ def _state(key: str, name: str, rest: Rest, M: Anything) -> State:
     )  # fmt: skip
     bare = key == "bare"
     none = constant(0.0, WEIGHT)
-    return State(
+    return CoupledState(
         key, name, sunk.front, sunk.rear, ball,
         work("rail = pitch · frame length", LENGTH, lambda pitch, frame: pitch * frame, None, pitch=pitch, frame=rest.frame),
         work("front = uncoupled + dF", WEIGHT, demands.front_axle_load, None, uncoupled=rest.front, T=T, M=M, **where),
@@ -291,7 +291,7 @@ def coupled(rest: Rest) -> Coupled:
     settings = starting_settings(rest)
     M = couple_on(rest, settings)
     level, none = constant(0.0, LENGTH), constant(0.0, WEIGHT)
-    uncoupled = State(
+    uncoupled = CoupledState(
         "uncoupled", "Uncoupled", level, level, rest.ball, level, rest.front, rest.rear, None, none, none, None
     )
     states = [uncoupled, _state("bare", "Coupled, no bars" if rest.kit else "Coupled", rest, constant(0.0, COUPLE))]
@@ -312,10 +312,12 @@ class Asked:
 
     @property
     def nothing(self) -> bool:
+        """Whether nothing was asked for."""
         return not (self.holes or self.set_otherwise or self.tongue or self.softer)
 
     @property
     def set_otherwise(self) -> bool:
+        """Whether the bars were asked to be set otherwise."""
         return any(self.settings.values())
 
 
@@ -323,7 +325,7 @@ class Asked:
 class Answer:
     """The rig as asked for, what changes against the last of its states, and why in words."""
 
-    state: State
+    state: CoupledState
     changes: Mapping[str, float]
     says: tuple[Phrase, ...]
 
@@ -387,7 +389,9 @@ def what_if(rest: Rest, now: Coupled, asked: Asked) -> Answer | Missing:
     return Answer(then, changes, _explained(rest, now, asked, before, then, solved))
 
 
-def _explained(rest: Rest, now: Coupled, asked: Asked, before: State, then: State, solved: bool) -> tuple[Phrase, ...]:
+def _explained(
+    rest: Rest, now: Coupled, asked: Asked, before: CoupledState, then: CoupledState, solved: bool
+) -> tuple[Phrase, ...]:
     """Why it changes, in words."""
     says = []
     put = {

@@ -10,7 +10,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.cargo import load_space
-from stathmos.core.coupled import Coupled, State
+from stathmos.core.coupled import Coupled, CoupledState
 from stathmos.core.figures import Anything, Missing
 from stathmos.core.heights import Heights
 from stathmos.core.rig import Rig
@@ -59,7 +59,7 @@ class Elevation:
     assumed: tuple[str, ...]
 
 
-def pose(state: State, standing: float, coupler: float, L: float) -> Pose:
+def pose(state: CoupledState, standing: float, coupler: float, L: float) -> Pose:
     """One state of the coupled rig, for drawing; what is not known is drawn as not moved."""
 
     def value(figure: Anything, otherwise: float = 0.0) -> float:
@@ -93,7 +93,7 @@ def elevation(rig: Rig, heights: Heights, overhang: Anything, bracket: Anything,
 
     standing = value(heights.ball_standing, value(heights.ball_wanted, coupler))
 
-    def pose_of(state: State) -> Pose:
+    def pose_of(state: CoupledState) -> Pose:
         return pose(state, standing, coupler, L)
 
     return Elevation(

@@ -194,6 +194,7 @@ class Geometry:
 
     @classmethod
     def of(cls, rig: Rig, overhang: Anything) -> Geometry:
+        """The side view's lengths (mm) and spring rates (kg/mm) of a rig; ``overhang``: with what the hitch adds."""
         k_f, k_r = spring_rates(rig)
         return cls(rig.figure("vehicle.wheelbase"), overhang, rig.figure("trailer.ball_to_axle"), k_f, k_r)
 

@@ -39,6 +39,7 @@ def weight(key: str, kg: float, origin: Provenance) -> Given:
 
 
 def word(text: str) -> Given:
+    """What the load is called in a sentence."""
     return Given(0.0, CHOICE, Provenance.ASSUMED, text)
 
 

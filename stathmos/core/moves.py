@@ -14,7 +14,7 @@ from typing import NamedTuple
 
 from stathmos.core import load_changes
 from stathmos.core.cargo import RACK, Placed, Space, load_space, travels
-from stathmos.core.cases import Standing
+from stathmos.core.cases import CaseLoads
 from stathmos.core.figures import Anything, Missing, Provenance, expanded, sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link
@@ -119,7 +119,7 @@ def _target(weights: Weights, margin: float) -> float:
     return min(max(sure(weights.share).value, least), most)
 
 
-def _effect(now: Standing, then: Tried) -> Effect:
+def _effect(now: CaseLoads, then: Tried) -> Effect:
     def change(before: Anything, after: Anything) -> float | None:
         return None if isinstance(before, Missing) or isinstance(after, Missing) else after.value - before.value
 

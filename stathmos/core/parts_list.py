@@ -17,7 +17,7 @@ BUY, HAVE, ASK = "buy", "on the vehicle", "look first"
 
 
 @dataclass(frozen=True)
-class Line:
+class PartsLine:
     """One line. ``state``: to buy, on the vehicle already, or to be looked at first. ``price`` each; None where no list has it."""
 
     quantity: int
@@ -39,7 +39,7 @@ class Line:
 class PartsList:
     """``total`` of what is priced and to be bought; ``unpriced``: how many lines to buy have no price."""
 
-    lines: tuple[Line, ...]
+    lines: tuple[PartsLine, ...]
     total: float
     unpriced: int
 
@@ -53,7 +53,7 @@ def parts_list(rig: Rig, build: Build, stock: Stock, decided: Decisions) -> Part
     return PartsList(lines, sum(priced), len(to_buy) - len(priced))
 
 
-def _hitch(rig: Rig, build: Build) -> Iterator[Line]:
+def _hitch(rig: Rig, build: Build) -> Iterator[PartsLine]:
     for what, part, word in (
         ("kit", build.kit, "weight-distributing kit: head, two spring bars, a pair of frame brackets"),
         ("shank", build.shank, "shank" if build.weight_distributing else "ball mount"),
@@ -62,16 +62,16 @@ def _hitch(rig: Rig, build: Build) -> Iterator[Line]:
     ):
         if part is not None:
             there = rig.choice(f"hitch.{what}") == part.name if what != "sleeve" else False
-            yield Line(1, part.name, word, Phrase("The build in force."), HAVE if there else BUY, part.price)
+            yield PartsLine(1, part.name, word, Phrase("The build in force."), HAVE if there else BUY, part.price)
 
 
-def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterator[Line]:
+def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterator[PartsLine]:
     """Accessories that follow from the build and from what the rig lacks."""
 
-    def line(serves: str, why: str, state: str = BUY) -> Line:
+    def line(serves: str, why: str, state: str = BUY) -> PartsLine:
         found = _accessory(stock, serves, build.kit)
         word = dict(Accessory.__dataclass_fields__["serves"].metadata["entry"].choices)[serves]
-        return Line(
+        return PartsLine(
             1, found.name if found else word.capitalize(), word, Phrase(why), state, found.price if found else None
         )
 
@@ -98,7 +98,7 @@ def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterat
         yield line("deep_socket", "The ball nut is torqued with one; for the bay, if it has none.", ASK)
 
 
-def _wanted(rig: Rig, path: str, line: Callable[..., Line], serves: str, why: str) -> Iterator[Line]:
+def _wanted(rig: Rig, path: str, line: Callable[..., PartsLine], serves: str, why: str) -> Iterator[PartsLine]:
     written = rig.choice(path)
     if written == "no":
         yield line(serves, why + " There is none.")

@@ -19,9 +19,12 @@ class Named(Protocol):
     """What every school has."""
 
     @property
-    def key(self) -> str: ...
+    def key(self) -> str:
+        """By what it is called in a record."""
+
     @property
-    def name(self) -> str: ...
+    def name(self) -> str:
+        """What a person calls it."""
 
 
 def choices(schools: Iterable[Named]) -> tuple[tuple[str, str], ...]:
@@ -33,7 +36,8 @@ def choices(schools: Iterable[Named]) -> tuple[tuple[str, str], ...]:
 class ShareSchool:
     """The band that tongue weight over gross trailer weight should lie in.
 
-    ``s_limited``: the coupling's static limit caps it as well. ``authority``: whose choice it is.
+    ``s_limited``: the coupling's static limit caps it as well. ``authority``: whose choice it is. ``needs``: what is
+    weighed for it.
     """
 
     key: str
@@ -44,6 +48,7 @@ class ShareSchool:
     means: str = ""
     s_limited: bool = False
     authority: Authority = Authority.DEFAULT
+    needs: tuple[str, ...] = ("tongue weight", "gross trailer weight")
 
     def rule(self) -> Rule:
         """What the school demands, and whose choice it is."""
@@ -62,6 +67,7 @@ class RestorationSchool:
     source: str
     means: str = ""
     authority: Authority = Authority.DEFAULT
+    needs: tuple[str, ...] = ("front axle alone, coupled, and with the bars on: weighed or taped",)
 
 
 @dataclass(frozen=True)
@@ -80,6 +86,13 @@ class OffsetSchool:
     fixed: float | None = None
     per_tongue: float | None = None
     authority: Authority = Authority.DEFAULT
+
+    @property
+    def needs(self) -> tuple[str, ...]:
+        """What is measured for it beside the level coupler's height."""
+        if self.fixed is not None:
+            return ()
+        return ("tongue weight",) if self.per_tongue is not None else ("tongue weight", "spring rates", "lengths")
 
 
 SHARE_SCHOOLS: dict[str, ShareSchool] = {
@@ -207,6 +220,7 @@ class BaySchool:
 
     @property
     def rule(self) -> Rule:
+        """What the school wants, as a rule of the trade."""
         return Rule(self.means, self.source)
 
 
@@ -324,6 +338,7 @@ class OrderSchool:
     name: str
     means: str
     source: str = COMMON_PRACTICE
+    needs: tuple[str, ...] = ("a trial of the setting before",)
     stages: tuple[tuple[str, ...], ...] = field(default=())
 
 

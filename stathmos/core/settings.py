@@ -243,6 +243,7 @@ class Allowed:
 
     @property
     def least_of_it(self) -> float:
+        """The least count; nought where the catalogue has none."""
         return 0.0 if self.least is None else self.least.value
 
     def counts(self) -> tuple[float, ...]:

@@ -23,6 +23,7 @@ HANDBOOK = "hitch handbook"
 
 
 def price() -> Given | None:
+    """What it costs, in dollars."""
     return described("Price", MONEY, "price list", 0, 1_000_000)
 
 

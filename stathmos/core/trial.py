@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core import cargo, load_changes, weighing
-from stathmos.core.cases import OnHitch, Standing
+from stathmos.core.cases import CaseLoads, OnHitch
 from stathmos.core.figures import Lazily, Missing, sure
 from stathmos.core.loading import VehicleLoads
 from stathmos.core.ratings import LOAD, Case, Link, State
@@ -43,7 +43,7 @@ class Bench:
     rig: Rig
     placed: tuple[cargo.Placed, ...]
     weights: Weights
-    planned: Standing
+    planned: CaseLoads
     loads: VehicleLoads
     on_hitch: OnHitch
 

@@ -98,7 +98,7 @@ class LotView(APIView):
         )
 
 
-def _judged(rig: Rig, side: str, items: list, stock: Stock, rules: Rules) -> tuple[lot.Standing, ...]:
+def _judged(rig: Rig, side: str, items: list, stock: Stock, rules: Rules) -> tuple[lot.Pairing, ...]:
     if not items:
         return ()
     style = rig.choice("hitch.style")
@@ -109,7 +109,7 @@ def _judged(rig: Rig, side: str, items: list, stock: Stock, rules: Rules) -> tup
     return lot.best(cars, lot.trailers([rig.trailer]), stock, style)
 
 
-def _row(item, one: lot.Standing) -> dict:
+def _row(item, one: lot.Pairing) -> dict:
     entries = item.all_entries()
     wd = "WD" if one.style == "weight_distributing" else "WC"
 

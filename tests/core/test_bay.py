@@ -16,7 +16,7 @@ from stathmos.core.bay import fit
 from stathmos.core.bay.adjust import coach, learn
 from stathmos.core.bay.adjust.learn import Believed, Seen
 from stathmos.core.bay.measure import calibrate, trials, windows
-from stathmos.core.bay.measure.arches import Arches, State, arches, over_front_axle, over_rear_axle, uneven
+from stathmos.core.bay.measure.arches import Arches, StateMarks, arches, over_front_axle, over_rear_axle, uneven
 from stathmos.core.bay.measure.trials import Setting
 from stathmos.core.bay.prove import torque
 from stathmos.core.coupled import Rest
@@ -47,16 +47,16 @@ def at(a: float, b: float, c: float | None, rear: tuple[float, float, float] = (
     front = [inches(one, name) for one, name in ((a, "a"), (b, "b"))]
     back = [inches(one, name) for one, name in zip(rear, ("ra", "rb", "rc"), strict=True)]
     found = Arches(
-        State(front[0], back[0]), State(front[1], back[1]), (),
+        StateMarks(front[0], back[0]), StateMarks(front[1], back[1]), (),
         work("rise", LENGTH, lambda A, B: B - A, None, A=front[0], B=front[1]),
         work("drop", LENGTH, lambda A, B: A - B, None, A=back[0], B=back[1]),
     )  # fmt: skip
     geometry = Geometry(
         *(given_figure(one * MM_PER_IN) for one in (145, 50, 216)), given_figure(1, RATE), given_figure(1, RATE)
     )
-    state = None if c is None else State(inches(c, "c"), back[2])
+    state = None if c is None else StateMarks(inches(c, "c"), back[2])
     return windows.Taped(
-        arches=found, geometry=geometry, good=State(Missing(("g",)), Missing(("g",))), c=state,
+        arches=found, geometry=geometry, good=StateMarks(Missing(("g",)), Missing(("g",))), c=state,
         restoration=trials.restoration(found, state),
     )  # fmt: skip
 
@@ -120,7 +120,7 @@ class Windows(unittest.TestCase):
 
     def test_a_known_good_rig_is_matched_by_its_heights_alone(self) -> None:
         bare = at(37.0, 38.0, 37.5)
-        unknown = replace(bare.arches, rise=Missing(("a",)), a=State(Missing(("a",)), Missing(("a",))))
+        unknown = replace(bare.arches, rise=Missing(("a",)), a=StateMarks(Missing(("a",)), Missing(("a",))))
         for front, rear, verdict in (
             (37.5, 38.2, "inside"),
             (37.3, 38.2, "inside"),
@@ -129,7 +129,7 @@ class Windows(unittest.TestCase):
             (37.5, 38.6, "too little"),
         ):
             with self.subTest(front=front, rear=rear):
-                good = replace(bare, arches=unknown, good=State(inches(front, "gf"), inches(rear, "gr")))
+                good = replace(bare, arches=unknown, good=StateMarks(inches(front, "gf"), inches(rear, "gr")))
                 self.assertEqual(said(good)["known_good"].verdict, verdict)
 
     def test_a_handbook_goes_before_the_bays_own_school(self) -> None:
@@ -273,7 +273,7 @@ class Learning(unittest.TestCase):
 
 
 class Coach(unittest.TestCase):
-    def line(self, at_4_3: float, washer: float = 0.1, step: float = 0.2) -> learn.Line:
+    def line(self, at_4_3: float, washer: float = 0.1, step: float = 0.2) -> learn.LearnedLine:
         return learn.believed(setting(4, 3), (at_4_3, 0.02), {WASHER: (washer, 0.01), HOLE: (step, 0.02)})
 
     def advise(

@@ -43,7 +43,7 @@ def sprung(**changes: object) -> dict:
     return document
 
 
-def state(assessment: Assessment, key: str) -> coupled.State:
+def state(assessment: Assessment, key: str) -> coupled.CoupledState:
     return next(one for one in assessment.coupled.states if one.key == key)
 
 

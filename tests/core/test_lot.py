@@ -175,7 +175,7 @@ class ByHand(unittest.TestCase):
         read = rigfile.read(rig())
         self.rig, self.stock = read.rig, read.stock
 
-    def standings(self, *trailers: dict) -> list[lot.Standing]:
+    def standings(self, *trailers: dict) -> list[lot.Pairing]:
         vans = [rigfile.read(rig(**changes)).rig.trailer for changes in trailers]
         return list(lot.best(lot.vehicles([self.rig], Rules()), lot.trailers(vans), self.stock))
 

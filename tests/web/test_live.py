@@ -64,14 +64,15 @@ class Stations(WithDemo):
             self.assertEqual((status, list(said["problems"])), (400, list(wrong)))
 
     def test_a_working_is_given_when_asked_for_and_followed_down(self) -> None:
-        body = self.body(self.rigs[0], station="weigh")
+        body = self.body(self.rigs[0], station="ratings")
         _, live = self.ask("POST", "assess/", body)
-        share = live["assessment"]["weights"]["share"]
-        status, opened = self.ask("POST", "working/", {**body, "at": share["at"]})
-        self.assertEqual((status, opened["text"]), (200, share["text"]))
+        links = {link["key"]: link for link in live["assessment"]["ratings"]["planned"]["links"]}
+        rear = links["rear_gawr"]["demand"]
+        status, opened = self.ask("POST", "working/", {**body, "at": rear["at"]})
+        self.assertEqual((status, opened["text"]), (200, rear["text"]))
         terms = {term["name"]: term for term in opened["working"]["terms"]}
         worked = next(name for name, term in terms.items() if term["worked"])
-        status, below = self.ask("POST", "working/", {**body, "at": f"{share['at']}/{worked}"})
+        status, below = self.ask("POST", "working/", {**body, "at": f"{rear['at']}/{worked}"})
         self.assertEqual((status, below["text"]), (200, terms[worked]["text"]))
         self.assertTrue(below["working"]["formula"])
 

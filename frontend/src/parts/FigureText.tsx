@@ -1,8 +1,8 @@
 /** A figure to read: its text, its provenance as the line beneath and a word, and its working on asking. */
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
-import Popover from "@mui/material/Popover";
-import { useState } from "react";
+import Popover, { type PopoverActions } from "@mui/material/Popover";
+import { useCallback, useRef, useState } from "react";
 
 import type { Figure } from "../api/types";
 import { pencil } from "../app/theme";
@@ -19,6 +19,8 @@ interface Props {
 export function FigureText({ figure, name, big = false }: Props) {
   const { read } = useUnits();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const placed = useRef<PopoverActions>(null);
+  const grown = useCallback(() => placed.current?.updatePosition(), []);
   if (!figure) return null;
   if (!figure.text) {
     return (
@@ -44,8 +46,8 @@ export function FigureText({ figure, name, big = false }: Props) {
       >
         {text}
       </ButtonBase>
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: "bottom", horizontal: "left" }}>
-        <WorkingSheet figure={figure} name={name} />
+      <Popover action={placed} open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: "bottom", horizontal: "left" }}>
+        <WorkingSheet figure={figure} name={name} grown={grown} />
       </Popover>
     </>
   );

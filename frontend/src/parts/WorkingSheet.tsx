@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import Typography from "@mui/material/Typography";
 import { useQuery } from "@tanstack/react-query";
-import { useContext, useState } from "react";
+import { useContext, useEffect, useState } from "react";
 
 import type { Figure } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
@@ -16,7 +16,7 @@ interface Step {
   at: string;
 }
 
-export function WorkingSheet({ figure, name }: { figure: Figure; name: string }) {
+export function WorkingSheet({ figure, name, grown }: { figure: Figure; name: string; grown: () => void }) {
   const ask = useContext(WorkingContext);
   const [way, setWay] = useState<Step[]>(figure.at ? [{ name, at: figure.at }] : []);
   const here = way.at(-1);
@@ -29,6 +29,8 @@ export function WorkingSheet({ figure, name }: { figure: Figure; name: string })
   });
   const shown = here ? asked.data : figure;
   const title = here?.name ?? name;
+  // What has come may be more than there was room for where the sheet opened.
+  useEffect(grown, [shown, grown]);
   const open = here && ask ? (term: string) => setWay([...way, { name: term.replaceAll("_", " "), at: `${here.at}/${term}` }]) : null;
   return (
     <Box sx={{ p: 2, maxWidth: 460, minWidth: 260 }} role="note" aria-label={`Working of ${name}`}>

@@ -34,4 +34,5 @@ class Decision:
 
 
 def ordered(reasons: list[Reason]) -> tuple[Reason, ...]:
+    """Reasons by their weight, the weightiest first."""
     return tuple(sorted(reasons, key=lambda one: WEIGHTS.index(one.weight)))

@@ -28,7 +28,7 @@ CAUTIONS = (
 
 
 @dataclass(frozen=True)
-class Line:
+class CardLine:
     """One line of the card: a name, and what stands against it."""
 
     name: str
@@ -40,13 +40,13 @@ class Block:
     """One block of the card under its heading."""
 
     heading: str
-    lines: tuple[Line, ...]
+    lines: tuple[CardLine, ...]
 
 
-def _length(name: str, figure: Anything) -> Line | None:
+def _length(name: str, figure: Anything) -> CardLine | None:
     if isinstance(figure, Missing):
         return None
-    return Line(name, Phrase("{h}", {"h": (figure.value, LENGTH, "nearest")}))
+    return CardLine(name, Phrase("{h}", {"h": (figure.value, LENGTH, "nearest")}))
 
 
 def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
@@ -55,14 +55,14 @@ def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
         ("Set heights, loaded as today", _heights(rig, fit)),
         ("Hitch and settings", _settings(fit)),
         ("Torque", _torque(fit.proved.torque)),
-        ("Bars off", tuple(Line("", says) for says in fit.now.decisions.bars_off)),
+        ("Bars off", tuple(CardLine("", says) for says in fit.now.decisions.bars_off)),
         ("Limits, in plain words", _limits(fit.now)),
         ("Look again", _again(rig)),
     )
     return tuple(Block(heading, lines) for heading, lines in blocks if lines)
 
 
-def _heights(rig: Rig, fit: Fit) -> tuple[Line, ...]:
+def _heights(rig: Rig, fit: Fit) -> tuple[CardLine, ...]:
     last = next((one for one in reversed(fit.measured.trials) if one.measured), None)
     lines = [
         _length("Front mark, uncoupled (A)", fit.measured.arches.a.front_mark),
@@ -83,10 +83,10 @@ def _heights(rig: Rig, fit: Fit) -> tuple[Line, ...]:
     return tuple(line for line in lines if line is not None)
 
 
-def _settings(fit: Fit) -> tuple[Line, ...]:
+def _settings(fit: Fit) -> tuple[CardLine, ...]:
     build, position = fit.now.choice.in_force, fit.now.choice.position
     lines = [
-        Line(what.capitalize(), Phrase(getattr(build, what).name))
+        CardLine(what.capitalize(), Phrase(getattr(build, what).name))
         for what in ("kit", "shank", "ball")
         if getattr(build, what) is not None
     ]
@@ -95,24 +95,24 @@ def _settings(fit: Fit) -> tuple[Line, ...]:
     if hole is not None:
         way = position.orientation if position is not None else ""
         lines.append(
-            Line(
+            CardLine(
                 "Head",
                 Phrase(f"shank turned {way}, hole {hole} from the bottom" if way else f"hole {hole} from the bottom"),
             )
         )
     elif position is not None:
-        lines.append(Line("Head", Phrase(position.words)))
+        lines.append(CardLine("Head", Phrase(position.words)))
     changeable = {one.kind.key for one in settings_of(fit.measured.kit) if one.counts()}
     for one in last.counted if last is not None else ():
         if one.both is not None and one.kind.key in changeable:
             name, both = ("Bar ends", ", both sides") if one.kind.sided else ("Head tilt", "")
-            lines.append(Line(name, Phrase(one.kind.count(one.both) + both)))
+            lines.append(CardLine(name, Phrase(one.kind.count(one.both) + both)))
     if fit.measured.kit is not None and not isinstance(bracket := fit.now.choice.bracket, Missing):
-        lines.append(Line("Ball to bracket", Phrase("{d}", {"d": (bracket.value, LENGTH, "nearest")})))
+        lines.append(CardLine("Ball to bracket", Phrase("{d}", {"d": (bracket.value, LENGTH, "nearest")})))
     return tuple(lines)
 
 
-def _torque(bolts: tuple[Fastener, ...]) -> tuple[Line, ...]:
+def _torque(bolts: tuple[Fastener, ...]) -> tuple[CardLine, ...]:
     """Each joint once, in the handbook's words."""
     lines = []
     for joint in dict.fromkeys(one.joint for one in bolts):
@@ -121,7 +121,7 @@ def _torque(bolts: tuple[Fastener, ...]) -> tuple[Line, ...]:
             continue
         turn = ", then a quarter turn" if first.turn else ""
         said = {"least": (first.least.value, COUPLE, "up"), "most": (first.most.value, COUPLE, "down")}
-        lines.append(Line(JOINTS[joint], Phrase("{least} to {most}" + turn, said)))
+        lines.append(CardLine(JOINTS[joint], Phrase("{least} to {most}" + turn, said)))
     return tuple(lines)
 
 
@@ -129,7 +129,7 @@ def _link(links: tuple[Link, ...], key: str) -> Link | None:
     return next((one for one in links if one.key == key and one.margin is not None), None)
 
 
-def _limits(now: Assessment) -> tuple[Line, ...]:
+def _limits(now: Assessment) -> tuple[CardLine, ...]:
     lines = []
     gvwr, payload = _link(now.planned, "trailer_gvwr"), _link(now.planned, "payload")
     if gvwr is not None:
@@ -139,7 +139,9 @@ def _limits(now: Assessment) -> tuple[Line, ...]:
             "left": (max(0.0, there(gvwr.margin)), WEIGHT, "down"),
         }
         lines.append(
-            Line("Trailer", Phrase("never more than {most} with everything in it. Today {is}: {left} are left.", said))
+            CardLine(
+                "Trailer", Phrase("never more than {most} with everything in it. Today {is}: {left} are left.", said)
+            )
         )
     if payload is not None:
         said = {
@@ -147,7 +149,7 @@ def _limits(now: Assessment) -> tuple[Line, ...]:
             "left": (max(0.0, there(payload.margin)), WEIGHT, "down"),
         }
         lines.append(
-            Line(
+            CardLine(
                 "Vehicle",
                 Phrase(
                     "people, cargo, hitch and tongue together never more than {most}. Loaded as planned {left} are left.",
@@ -161,7 +163,7 @@ def _limits(now: Assessment) -> tuple[Line, ...]:
             "low": (share.low * gross.value, WEIGHT, "up"), "high": (share.high * gross.value, WEIGHT, "down"), "is": (now.weights.tongue.value, WEIGHT, "nearest"),
         }  # fmt: skip
         lines.append(
-            Line(
+            CardLine(
                 "Tongue",
                 Phrase(
                     f"{{low}} to {{high}} ({share.name} of today's trailer). Today {{is}}. Too little sways: load heavy things forward, never behind the axles.",
@@ -172,22 +174,22 @@ def _limits(now: Assessment) -> tuple[Line, ...]:
     return tuple(lines)
 
 
-def _again(rig: Rig) -> tuple[Line, ...]:
+def _again(rig: Rig) -> tuple[CardLine, ...]:
     lines = [
-        Line(
+        CardLine(
             "First stop",
             Phrase(
                 "after about {far}: witness marks, latch, pins, chains, warm hubs and tyres.",
                 {"far": (FIRST_STOP, DISTANCE, "down")},
             ),
         ),
-        Line(
+        CardLine(
             "Each stop",
             Phrase(
                 "look at the witness marks; a mark that has moved is a nut that has moved: stop, and have it tightened."
             ),
         ),
-        Line(
+        CardLine(
             "Inspection",
             Phrase("after {far} of towing, or in a year; bring this card.", {"far": (INSPECTION, DISTANCE, "down")}),
         ),
@@ -195,7 +197,7 @@ def _again(rig: Rig) -> tuple[Line, ...]:
     gain = rig.handover.brake_gain
     if gain is not None:
         lines.append(
-            Line(
+            CardLine(
                 "Brake controller",
                 Phrase(f"set to {as_text(gain.typed)}, loaded as today; set it again for another load."),
             )

@@ -28,7 +28,7 @@ __all__ = [
     "NO_KIT",
     "NO_MOUNT",
     "Judged",
-    "Standing",
+    "Pairing",
     "best",
     "filled",
     "judge",
@@ -94,7 +94,7 @@ def _rated(chain: Links) -> tuple[Column, Column, Column]:
 
 
 @dataclass(frozen=True)
-class Standing:
+class Pairing:
     """What became of one pair. ``fits``: fits, does not, or not known; ``used``: greatest share of a rating; names of the build."""
 
     index: int
@@ -122,7 +122,7 @@ FITS, NOT_KNOWN, DOES_NOT = "fits", "not known", "does not fit"
 _ORDER = (FITS, NOT_KNOWN, DOES_NOT)
 
 
-def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> tuple[Standing, ...]:
+def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> tuple[Pairing, ...]:
     """Every pair in the style asked for; where none is, in the better of the two, those with most to spare first.
 
     Where both serve, weight distribution is taken if coupling without bars moves an
@@ -137,9 +137,7 @@ def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> tuple[
     moves = _arches_move(cars, lot)
     told = []
     for index in range(max(len(cars.front), len(lot.brakes))):
-        ways = {
-            name: _standing(index, name, judged, stock, bool(_at(declined, index))) for name, judged in made.items()
-        }
+        ways = {name: _pairing(index, name, judged, stock, bool(_at(declined, index))) for name, judged in made.items()}
         if "weight_distributing" in ways and _at(forbidden, index):
             ways["weight_distributing"] = replace(ways["weight_distributing"], fits=DOES_NOT, weakest=FORBIDDEN)
         preferred = "weight_distributing" if _at(moves, index) else "weight_carrying"
@@ -162,7 +160,7 @@ def _arches_move(cars: Vehicles, lot: Trailers) -> Column:
         return ~((-front <= MOVES) & (rear <= MOVES))
 
 
-def _standing(index: int, style: str, judged: Judged, stock: Stock, declined: bool) -> Standing:
+def _pairing(index: int, style: str, judged: Judged, stock: Stock, declined: bool) -> Pairing:
     keys, chosen = list(judged.links.state), judged.chosen
     worst = judged.worst[index]
     fits = DOES_NOT if declined or worst == OVER else NOT_KNOWN if worst == UNKNOWN else FITS
@@ -177,7 +175,7 @@ def _standing(index: int, style: str, judged: Judged, stock: Stock, declined: bo
     if lacking:
         # Nothing on the shelf carries it: that is known, though no part is there to judge.
         fits, weakest = DOES_NOT, weakest if worst == OVER else lacking
-    return Standing(
+    return Pairing(
         index,
         fits,
         style,

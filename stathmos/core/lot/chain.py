@@ -28,6 +28,7 @@ class Links:
     share: dict[str, Column] = field(default_factory=dict)
 
     def load(self, key: str, demand: Column, rating: Column, reserve: float, there: Column | bool = True) -> None:
+        """Judge a demand against a rating (core's unit, one a pair) with a share of it kept free; ``there``: where the link is."""
         demand, rating = np.broadcast_to(demand, self.count), np.broadcast_to(rating, self.count)
         with np.errstate(invalid="ignore", divide="ignore"):
             state = np.where(demand > (1 - reserve) * rating + SAME, RESERVE, WITHIN)
@@ -38,6 +39,7 @@ class Links:
         self._add(key, np.where(unknown, UNKNOWN, state), np.where(unknown, np.nan, share), there)
 
     def fit(self, key: str, size: Column, limit: Column, at_most: bool = False, there: Column | bool = True) -> None:
+        """Judge one size against another, mm: alike, or ``at_most`` the other."""
         size, limit = np.broadcast_to(size, self.count), np.broadcast_to(limit, self.count)
         with np.errstate(invalid="ignore"):
             fits = size <= limit + FIT if at_most else np.abs(size - limit) <= FIT
@@ -45,10 +47,12 @@ class Links:
         self._add(key, np.where(unknown, UNKNOWN, np.where(fits, WITHIN, OVER)), np.full(self.count, np.nan), there)
 
     def presence(self, key: str, written: Column, there: Column | bool = True) -> None:
+        """Judge whether something is there that is wanted."""
         state = np.where(written == "yes", WITHIN, np.where(written == "no", OVER, UNKNOWN))
         self._add(key, np.broadcast_to(state, self.count), np.full(self.count, np.nan), there)
 
     def unknown(self, key: str, there: Column) -> None:
+        """A link that nobody knows; ``there``: where it is."""
         self._add(key, np.full(self.count, UNKNOWN), np.full(self.count, np.nan), there)
 
     def _add(self, key: str, state: Column, share: Column, there: Column | bool) -> None:

@@ -46,6 +46,7 @@ class Remedy:
 
     @property
     def clean(self) -> bool:
+        """Whether it puts the link right and crosses no other."""
         return not self.crosses and not self.lightens
 
 

@@ -17,6 +17,7 @@ from stathmos.core.rig import entry_at
 
 
 def check(one: Check) -> Tree:
+    """One thing to look at, and what was seen."""
     return {
         "key": one.key,
         "name": one.name,
@@ -49,6 +50,7 @@ def window(one: Window) -> Tree:
 
 
 def effect(one: Effect) -> Tree:
+    """What one step of a kind does to the front mark on this rig."""
     return {
         "kind": one.kind,
         "name": one.name,
@@ -79,6 +81,7 @@ def following(one: Next | None) -> Tree | None:
 
 
 def tried(one: Tried, number: int) -> Tree:
+    """One trial: what was counted of each kind, its marks, what it gave back."""
     setting = one.setting
     return {
         "number": number,
@@ -100,6 +103,7 @@ def tried(one: Tried, number: int) -> Tree:
 
 
 def reach(one: Reach) -> Tree:
+    """Whether one wrench reaches one torque, and how."""
     return {
         "wrench": one.wrench,
         "verdict": one.verdict,
@@ -110,6 +114,8 @@ def reach(one: Reach) -> Tree:
 
 
 def fastener(one: Fastener) -> Tree:
+    """One fastener of the torque sheet."""
+
     def couple(value: Anything | None, rounding: str) -> Tree:
         return None if isinstance(value, Missing) or value is None else Amount(value.value, units.COUPLE, rounding)
 
@@ -135,6 +141,7 @@ def fastener(one: Fastener) -> Tree:
 
 
 def served(one: Served) -> Tree:
+    """A tool that is wanted, and whether the bay has it."""
     return {
         "joint": one.joint,
         "name": one.name,
@@ -144,6 +151,7 @@ def served(one: Served) -> Tree:
 
 
 def question(one: Question) -> Tree:
+    """One question of the bay, as its screen asks it."""
     return {
         "path": one.path,
         "ask": one.ask,

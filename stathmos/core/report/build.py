@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from stathmos.core import selection, units
 from stathmos.core.answer import Assessment
-from stathmos.core.coupled import Answer, State
+from stathmos.core.coupled import Answer, CoupledState
 from stathmos.core.decisions import Decision
 from stathmos.core.figures import Missing
 from stathmos.core.finding import needs_in_words
@@ -139,6 +139,7 @@ def decision(one: Decision) -> Tree:
 
 
 def decisions(assessment: Assessment) -> Tree:
+    """Weight distribution and sway control, each with its reasons; when the bars come off."""
     found = assessment.decisions
     return {
         "distribution": decision(found.distribution),
@@ -149,7 +150,7 @@ def decisions(assessment: Assessment) -> Tree:
     }
 
 
-def state(one: State) -> Tree:
+def state(one: CoupledState) -> Tree:
     """One state of the coupled rig; loads rounded up."""
     loads = ("front", "rear", "trailer_axles", "bar_each", "on_ball")
     return {

@@ -46,6 +46,7 @@ def _word(one: Link) -> str:
 
 
 def chain(links: tuple[Link, ...], waived: tuple[Waiver, ...] = ()) -> Tree:
+    """A chain in physical order, with its weakest link."""
     rated_by = weakest(links)
     waivers = {one.link: one for one in waived}
     return {

@@ -33,6 +33,7 @@ def tree(found: handover.HandOver) -> Tree:
 
 
 def blocks(of: tuple[handover.Block, ...]) -> list[Tree]:
+    """The card's blocks, each a heading over its lines."""
     return [
         {"heading": block.heading, "lines": [{"name": line.name, "says": line.says} for line in block.lines]}
         for block in of

@@ -5,7 +5,7 @@ from __future__ import annotations
 from stathmos.core import units
 from stathmos.core.answer import Assessment
 from stathmos.core.cargo import RACK, Placed
-from stathmos.core.cases import Standing
+from stathmos.core.cases import CaseLoads
 from stathmos.core.figures import Given, Missing
 from stathmos.core.moves import Move
 from stathmos.core.remedies import Remedy
@@ -58,7 +58,7 @@ def _load(assessment: Assessment, one: Placed) -> Tree:
     }
 
 
-def _case(case: Standing, judged: ShareJudgement) -> Tree:
+def _case(case: CaseLoads, judged: ShareJudgement) -> Tree:
     return {
         "key": case.key,
         "name": case.name,

@@ -42,6 +42,7 @@ def weights(assessment: Assessment) -> Tree:
 
 
 def share_rounding(share: Anything, judged: ShareJudgement) -> str:
+    """Which way a share is rounded: against the user, towards the nearer edge of the band."""
     return "nearest" if isinstance(share, Missing) else against_the_user(share.value, judged.low, judged.high)
 
 
@@ -64,6 +65,7 @@ def band(judged: ShareJudgement) -> Tree:
 
 
 def next_reading(one: NextReading) -> Tree:
+    """A further reading, and how well the tongue and its share would be known by it."""
     return {
         "key": one.key,
         "name": one.name,

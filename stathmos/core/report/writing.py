@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from stathmos.core import units
-from stathmos.core.figures import Anything, Figure, Known, Missing, Rule, Working, expanded
+from stathmos.core.figures import Anything, Figure, Missing, Rule, Working, expanded
 from stathmos.core.finding import needs_in_words
 from stathmos.core.phrases import Phrase
 
@@ -165,13 +165,13 @@ def in_both(value: float, dimension: str, rounding: str = "nearest") -> Any:
     return written(Amount(value, dimension, rounding))
 
 
-def found_at(tree: Tree, place: str) -> Known | None:
-    """The figure that stands at a place of a tree; behind a slash, one that was put into it, and so on.
+def found_at(tree: Tree, place: str) -> Shown | None:
+    """The figure that stands at a place of a tree, as it is shown there; behind a slash, one that was put into it, and so on.
 
     >>> from stathmos.core.figures import assumed, work
     >>> half = work("x / 2", "weight", lambda x: x / 2, x=assumed(3.0, "weight"))
     >>> tree = {"halves": [Shown(half)]}
-    >>> found_at(tree, "halves.0").value, found_at(tree, "halves.0/x").value, found_at(tree, "halves.7")
+    >>> found_at(tree, "halves.0").known.value, found_at(tree, "halves.0/x").known.value, found_at(tree, "halves.7")
     (1.5, 3.0, None)
     """
     here, *terms = place.split("/")
@@ -182,12 +182,14 @@ def found_at(tree: Tree, place: str) -> Known | None:
             tree = tree[int(step)]
         else:
             return None
-    found = tree.known if isinstance(tree, Shown) else None
+    found = tree if isinstance(tree, Shown) else None
     for name in terms:
-        found = found.working.terms.get(name) if isinstance(found, Figure) else None
-    return None if isinstance(found, Missing) else found
+        above = None if found is None else found.known
+        below = above.working.terms.get(name) if isinstance(above, Figure) else None
+        found = None if below is None else Shown(below)
+    return None if found is None or isinstance(found.known, Missing) else found
 
 
-def opened(known: Known, system: str) -> Any:
+def opened(shown: Shown, system: str) -> Any:
     """One figure with its working, in one system."""
-    return written(Shown(known), (system,), workings=True)
+    return written(shown, (system,), workings=True)

@@ -114,6 +114,7 @@ class Rig:
         return "" if given is None else given.typed
 
     def load(self, key: str) -> Load | None:
+        """One load by its key; None where there is none."""
         return next((load for load in self.loads if load.key == key), None)
 
     def one(self, section: str, key: str) -> Any:

@@ -98,6 +98,7 @@ class Load:
 
     @property
     def when_key(self) -> str:
+        """Whether it is aboard, still to come, or to come out; aboard where nobody said."""
         return self.when.typed if self.when is not None else ABOARD
 
     @property

@@ -69,6 +69,7 @@ class Soft(NamedTuple):
 
 
 def need(rule: str, what: str, *terms: Anything | None) -> Failed | None:
+    """The rule fails for want of a figure where the catalogue or the rig has none; nothing where all are known."""
     if None in terms:
         return Failed(rule, Phrase(f"Its {what} is not in the catalogue."), True)
     for term in terms:
@@ -88,10 +89,12 @@ def at_least(rule: str, what: str, rating: Given | None, demand: Anything, becau
 
 
 def flagged(given: Given | None, value: str) -> bool:
+    """Whether a choice of the catalogue says so; what nobody knows says nothing."""
     return given is not None and given.typed == value
 
 
 def equal(rule: str, what: str, own: Given | None, wanted: Anything, whose: str) -> Failed | None:
+    """A size that must be another, mm."""
     lacking = need(rule, what, own, wanted)
     if lacking:
         return lacking

@@ -38,6 +38,7 @@ class Reconciled:
 
     @property
     def settled(self) -> bool:
+        """Whether all ways that were used agree."""
         return not self.disagreements or bool(self.odd)
 
 

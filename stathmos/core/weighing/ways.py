@@ -137,6 +137,7 @@ def _read(rig: Rig, key: str, path: str) -> Given | Missing:
 
 
 def beam(rig: Rig) -> Figure | Missing:
+    """The tongue by a beam over a pivot and a bathroom scale.  TW = (R − R_tare)·D / d, kg."""
     tare = _read(rig, "beam", "weighing.beam_tare")
     if isinstance(tare, Missing):
         # A light beam; a tare left out reads heavy, never light.

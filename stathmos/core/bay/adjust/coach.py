@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from stathmos.core.bay.adjust.learn import Believed, Line
+from stathmos.core.bay.adjust.learn import Believed, LearnedLine
 from stathmos.core.bay.measure.trials import Setting
 from stathmos.core.schools import TILT_FIRST, Band, OrderSchool
 from stathmos.core.settings import Allowed
@@ -48,7 +48,7 @@ def _settings(now: Setting, one: Allowed) -> list[Setting]:
 
 
 def advise(
-    line: Line,
+    line: LearnedLine,
     now: Setting,
     measured: Believed,
     target: Band,
@@ -104,13 +104,15 @@ def _outside(f: float, target: Band) -> float:
     return max(0.0, target.low - f, f - target.high)
 
 
-def _advice(line: Line, now: Setting, to: Setting, one: Allowed, target: Band) -> Advice:
+def _advice(line: LearnedLine, now: Setting, to: Setting, one: Allowed, target: Band) -> Advice:
     kind, (mean, u) = one.kind.key, line.predicted(to)
     likely = chance_between(target.low, target.high, mean, u)
     return Advice(CHANGE, kind, to, to.of(kind) - now.of(kind), mean, u, likely)
 
 
-def _best(line: Line, now: Setting, target: Band, allowed: tuple[Allowed, ...], order: OrderSchool) -> Advice | None:
+def _best(
+    line: LearnedLine, now: Setting, target: Band, allowed: tuple[Allowed, ...], order: OrderSchool
+) -> Advice | None:
     """The best single change by the order: of a later stage only where the earlier ones do not serve; None where nothing is left."""
     stands = _outside(line.predicted(now).mean, target)
     last: Advice | None = None
@@ -129,7 +131,7 @@ def _best(line: Line, now: Setting, target: Band, allowed: tuple[Allowed, ...], 
     return last
 
 
-def _straddles(line: Line, now: Setting, target: Band, allowed: tuple[Allowed, ...], f: float) -> bool:
+def _straddles(line: LearnedLine, now: Setting, target: Band, allowed: tuple[Allowed, ...], f: float) -> bool:
     """Whether the settings step over the window: one stands above it, and the next one under it."""
     others: Iterator[float] = (line.predicted(to).mean for one in allowed for to in _settings(now, one))
     found = [f, *others]

@@ -34,7 +34,7 @@ class Seen:
 
 
 @dataclass(frozen=True)
-class Line:
+class LearnedLine:
     """What is believed: the restoration at ``at``, and the effect of one more of each of ``kinds``, with their covariance.
 
     ``measures``: for a kind whose steps are not alike (a table), how far a count stands along it, in mean steps.
@@ -74,15 +74,15 @@ def believed(
     restoration: tuple[float, float],
     effects: Mapping[str, tuple[float, float]],
     measures: Mapping[str, Callable[[float], float]] | None = None,
-) -> Line:
+) -> LearnedLine:
     """Before any trial. Each figure with its standard uncertainty; a column for each kind in ``effects``."""
     pairs = [restoration, *effects.values()]
-    return Line(
+    return LearnedLine(
         at, tuple(effects), np.array([mean for mean, _ in pairs]), np.diag([u**2 for _, u in pairs]), measures or {}
     )  # fmt: skip
 
 
-def learned(before: Line, trials: list[Seen]) -> Line:
+def learned(before: LearnedLine, trials: list[Seen]) -> LearnedLine:
     """What is believed after some trials.
 
     A trial whose bars hung slack (nothing given back) only says that the line is not above nothing there.
@@ -105,4 +105,4 @@ def learned(before: Line, trials: list[Seen]) -> Line:
         seen = max(0.0, trial.restoration)
         mean = np.linalg.solve(updated, precision @ mean + weight * row * seen)
         precision = updated
-    return Line(before.at, before.kinds, mean, np.linalg.inv(precision), before.measures)
+    return LearnedLine(before.at, before.kinds, mean, np.linalg.inv(precision), before.measures)

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import replace
 
 from stathmos.core.bay.adjust import learn
-from stathmos.core.bay.adjust.learn import Line, Seen
+from stathmos.core.bay.adjust.learn import LearnedLine, Seen
 from stathmos.core.bay.measure.trials import Setting, Tried
 from stathmos.core.coupled import Model, Rest, model_of
 from stathmos.core.figures import Missing
@@ -22,7 +22,7 @@ HEAD_MOVED_U, HEAD_SHARE_U = (
 )  # a trial at another hole counts with this, and a share of what the hole does: from memory
 
 
-def line_before(rest: Rest, at: Setting) -> Line:
+def line_before(rest: Rest, at: Setting) -> LearnedLine:
     """What is believed before any trial: the model's figures where the bars' geometry is in the catalogue, else typical ones."""
     allowed, model = settings_of(rest.kit), model_of(rest)
     measures = {one.kind.key: _along(one) for one in allowed if one.kind.works == TABLE and not one.needs}
@@ -81,7 +81,9 @@ def hole_effect(rest: Rest, counts: Mapping[str, float], pitch: float) -> Callab
     return by
 
 
-def learned_from(rest: Rest, trials: tuple[Tried, ...], u_of_one: float, shift: Callable[[int], float]) -> Line | None:
+def learned_from(
+    rest: Rest, trials: tuple[Tried, ...], u_of_one: float, shift: Callable[[int], float]
+) -> LearnedLine | None:
     """What the trials taught. ``u_of_one``: uncertainty of one trial's restoration by its own marks alone.
 
     ``shift``: what the model says that another hole, so many up, does to the restoration; trials at another hole count with its doubt.

@@ -9,7 +9,7 @@ from math import hypot
 from stathmos.core import statics
 from stathmos.core.bay.adjust import coach
 from stathmos.core.bay.adjust.coach import CHANGE, DONE, USED_UP, Advice
-from stathmos.core.bay.adjust.learn import Believed, Line
+from stathmos.core.bay.adjust.learn import Believed, LearnedLine
 from stathmos.core.bay.adjust.words import BEGIN, EQUALISE, HEAD, MEASURE, Effect, Front, Next, effects, in_words
 from stathmos.core.bay.measure import Measured
 from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting
@@ -36,7 +36,7 @@ class Bench:
     measured: Measured
     kit: Kit
     window: Window
-    line: Line | None
+    line: LearnedLine | None
     u_of_one: float
     lighter: Kit | None
     stiffer: Kit | None

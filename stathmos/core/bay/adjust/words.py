@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from stathmos.core.bay.adjust.coach import CHANGE, COARSE, DONE, NOISE, Advice
-from stathmos.core.bay.adjust.learn import Line
+from stathmos.core.bay.adjust.learn import LearnedLine
 from stathmos.core.bay.measure.windows import Window
 from stathmos.core.figures import there
 from stathmos.core.phrases import Phrase
@@ -101,7 +101,7 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
     return Phrase("The hardware is used up."), Phrase(why, put)
 
 
-def effects(line: Line, kit: Kit, rise: float) -> tuple[Effect, ...]:
+def effects(line: LearnedLine, kit: Kit, rise: float) -> tuple[Effect, ...]:
     """What one step of each kind that can be changed does, in mm at the front mark."""
     found = []
     for one in settings_of(kit):

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from stathmos.core.answer import Assessment
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import calibrate
-from stathmos.core.bay.measure.arches import Arches, State, arches, corner, over_the_axles
+from stathmos.core.bay.measure.arches import Arches, StateMarks, arches, corner, over_the_axles
 from stathmos.core.bay.measure.attitude import attitude
 from stathmos.core.bay.measure.beside import Beside, as_measured, beside_the_plan
 from stathmos.core.bay.measure.calibrate import Loads, Rates, Reconciled
@@ -114,7 +114,7 @@ def _as_measured(rig: Rig, told: Rates, planned: Assessment, again: Callable[[Ri
     return planned if measured == rig else again(measured)
 
 
-def _good(rig: Rig) -> State:
+def _good(rig: Rig) -> StateMarks:
     """The reference of a known-good rig, as good as its own tape."""
     return over_the_axles(rig, corner(rig, "bay.good_front"), corner(rig, "bay.good_rear"))
 

@@ -58,7 +58,7 @@ def over_rear_axle(front: float, rear: float, ahead: float, w: float, behind: fl
 
 
 @dataclass(frozen=True)
-class State:
+class StateMarks:
     """One state of the vehicle: the body's height over its axles, and at the marks themselves, mm; at the arches they are the same."""
 
     front: Anything
@@ -71,9 +71,9 @@ class State:
 class Arches:
     """All states: ``a``, ``b``, and one C a trial, in the order of the trials."""
 
-    a: State
-    b: State
-    trials: tuple[State, ...]
+    a: StateMarks
+    b: StateMarks
+    trials: tuple[StateMarks, ...]
     rise: Anything
     drop: Anything
 
@@ -83,7 +83,7 @@ def corner(rig: Rig, path: str) -> Anything:
     return tape(rig.figure(path), MARK_HALF_WIDTH)
 
 
-def _state(rig: Rig, paths: dict[str, str]) -> State:
+def _state(rig: Rig, paths: dict[str, str]) -> StateMarks:
     def mean(end: str) -> Anything:
         left, right = (corner(rig, paths[f"{end}_{side}"]) for side in ("left", "right"))
         return work(f"{end} = (left + right) / 2", LENGTH, mean_of_sides, _MEAN, left=left, right=right)
@@ -91,16 +91,16 @@ def _state(rig: Rig, paths: dict[str, str]) -> State:
     return over_the_axles(rig, mean("front"), mean("rear"))
 
 
-def over_the_axles(rig: Rig, front: Anything, rear: Anything) -> State:
+def over_the_axles(rig: Rig, front: Anything, rear: Anything) -> StateMarks:
     """A state from its marks: at the arches the marks stand over the axles, at the bumpers the axles lie between them."""
     if rig.choice("bay.marks") != BUMPER:
-        return State(front, rear, front, rear)
+        return StateMarks(front, rear, front, rear)
     where = {
         "ahead": rig.figure("bay.front_mark"),
         "w": rig.figure("vehicle.wheelbase"),
         "behind": rig.figure("bay.rear_mark"),
     }
-    return State(
+    return StateMarks(
         work("over the front axle, on the line through both marks", LENGTH, over_front_axle, _BUMPER, front=front, rear=rear, **where),
         work("over the rear axle, on the line through both marks", LENGTH, over_rear_axle, _BUMPER, front=front, rear=rear, **where),
         front,
@@ -108,12 +108,12 @@ def over_the_axles(rig: Rig, front: Anything, rear: Anything) -> State:
     )  # fmt: skip
 
 
-def before_the_bars(rig: Rig, state: str) -> State:
-    """State ``a`` or ``b``."""
+def before_the_bars(rig: Rig, state: str) -> StateMarks:
+    """The marks of state ``a`` or ``b``."""
     return _state(rig, {name: corner_path(name, state) for name in CORNERS})
 
 
-def with_the_bars(rig: Rig, trial: Trial) -> State:
+def with_the_bars(rig: Rig, trial: Trial) -> StateMarks:
     """State C of one trial."""
     return _state(rig, {name: f"trials.{trial.key}.{name}" for name in CORNERS})
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from stathmos.core.bay.measure.arches import Arches, State, in_order
+from stathmos.core.bay.measure.arches import Arches, StateMarks, in_order
 from stathmos.core.figures import STATICS, Anything, Missing, Rule, expanded, work
 from stathmos.core.rig import Rig, Trial
 from stathmos.core.settings import Counted, counted_in, settings_of
@@ -41,7 +41,7 @@ class Tried:
     trial: Trial
     counted: tuple[Counted, ...]
     setting: Setting | None
-    state: State
+    state: StateMarks
     restoration: Anything
     void: bool
     changed: tuple[str, ...]
@@ -101,7 +101,7 @@ def restoration_from_marks(A: float, B: float, C: float) -> float:
 _SHARE = Rule("Share of the front's rise that the bars took back.", STATICS)
 
 
-def restoration(arches: Arches, c: State | None) -> Anything:
+def restoration(arches: Arches, c: StateMarks | None) -> Anything:
     """Restoration of a trial from the marks; `Missing` where coupling did not lift the front beyond the tape's doubt."""
     if c is None:
         return Missing(("trials.trial_1.front_left",))

@@ -14,7 +14,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
-from stathmos.core.bay.measure.arches import Arches, State
+from stathmos.core.bay.measure.arches import Arches, StateMarks
 from stathmos.core.figures import Anything, Authority, Missing, Rule, expanded, sure, there, wanting
 from stathmos.core.heights import Geometry
 from stathmos.core.phrases import Phrase
@@ -72,8 +72,8 @@ class Taped:
 
     arches: Arches
     geometry: Geometry
-    good: State
-    c: State | None
+    good: StateMarks
+    c: StateMarks | None
     restoration: Anything
     at_bumpers: bool = False
 
