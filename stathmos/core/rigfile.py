@@ -157,8 +157,12 @@ def read_entry(raw: Any, entry: Entry, path: str = "") -> Given | None:
     Raises `UnreadableError` with a message fit to stand beside the field.
     """
     typed, system, origin, datum = _taken_apart(raw)
-    if not typed.strip():
-        return None
+    return _read(entry, path, typed, system, origin, datum) if typed.strip() else None
+
+
+@lru_cache(maxsize=16384)
+def _read(entry: Entry, path: str, typed: str, system: str, origin: str, datum: str) -> Given:
+    """The same from its parts; what was read once is not read again."""
     if origin not in {one.value for one in Provenance}:
         raise UnreadableError(f"“{origin}” is no provenance: write assumed, brochure, label or measured.")
     provenance = Provenance(origin)

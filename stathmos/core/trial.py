@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from stathmos.core import cargo, load_changes, weighing
 from stathmos.core.cases import CaseLoads, OnHitch
-from stathmos.core.figures import Lazily, Missing, sure
+from stathmos.core.figures import Lazily, Missing
 from stathmos.core.loading import VehicleLoads
 from stathmos.core.ratings import LOAD, Case, Link, State
 from stathmos.core.rig import KINDS, Load, Rig
@@ -31,7 +31,9 @@ class Tried:
 def demands(links: tuple[Link, ...]) -> dict[str, float]:
     """Each known load by its link, in the core's unit."""
     return {
-        one.key: sure(one.demand).value for one in links if one.kind == LOAD and not isinstance(one.demand, Missing)
+        one.key: one.demand.value
+        for one in links
+        if one.kind == LOAD and one.demand is not None and not isinstance(one.demand, Missing)
     }
 
 

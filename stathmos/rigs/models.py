@@ -73,6 +73,11 @@ class Rig(models.Model):
         """The reading in force at each path. Taken-back ones are left out."""
         return {path: reading for path, reading in self.latest().items() if reading.typed}
 
+    @property
+    def held(self) -> bool:
+        """Whether its readings are read already."""
+        return self._held is not None
+
     def hold(self) -> Rig:
         """This rig with its readings read once, now, for an answer that asks for them many times. Never for a write."""
         self._held = None
@@ -84,7 +89,7 @@ class Rig(models.Model):
         if self._held is not None:
             return self._held
         found: dict[str, Reading] = {}
-        for reading in self.readings.select_related("written_by").order_by("path", "revision"):
+        for reading in self.readings.prefetch_related("written_by").order_by("path", "revision"):
             found[reading.path] = reading
         return {path: reading for path, reading in found.items() if entry_at(path) is not None}
 

@@ -21,7 +21,8 @@ def rig_or_404(pk: int) -> Rig:
 
 def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
     """Names, entries in force with who wrote them, signatures and which of them this person may give, waivers."""
-    rig.hold()
+    if not rig.held:
+        rig.hold()
     return {
         "id": rig.pk,
         "version": rig.version,

@@ -151,13 +151,24 @@ class Figures(BrowserTest):
         self.field("Ball height as it stands").fill("25")
         self.expect_verdict("caution")
 
+    def test_a_working_is_followed_down_to_what_was_typed(self) -> None:
+        self.open_rig("Perrin Aldous", "Ratings")
+        self.page.get_by_role("button", name="Rear GAWR, demand: 3,860 lb").click()
+        sheet = self.page.get_by_role("note", name="Working of Rear GAWR, demand")
+        expect(sheet).to_contain_text("Rear GAWR, demand: 3,860 lb")
+        sheet.get_by_role("button", name="Show its working").first.click()
+        expect(sheet.get_by_role("button", name="Back to Rear GAWR, demand")).to_be_visible()
+        expect(sheet).not_to_contain_text("Rear GAWR, demand: 3,860 lb")
+        sheet.get_by_role("button", name="Back to Rear GAWR, demand").click()
+        expect(sheet).to_contain_text("Rear GAWR, demand: 3,860 lb")
+
     def test_hitch_station_gives_every_kit_a_reason(self) -> None:
         self.open_rig("Josune Farrow", "Hitch")
         self.expect_verdict(
             "refused", "Anvilroot 1000 on the vehicle does not serve", "1,210 lb", "Fit Anvilroot 1500 instead"
         )
         rows = self.page.get_by_role("region", name="Kits").get_by_role("row")
-        expect(rows).to_have_count(12)
+        expect(rows).to_have_count(15)
         expect(rows.first).to_contain_text("Anvilroot 1500")
         expect(rows.first).to_contain_text("chosen")
         expect(rows.filter(has_text="Cordwain 600")).to_contain_text("gross rating: Its gross rating of 6,000")

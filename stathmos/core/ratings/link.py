@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import Enum
+from functools import lru_cache
 
 from stathmos.core.figures import Anything, Lazily, Missing, Rule, expanded, sure, wanting
 from stathmos.core.ratings.demands import SAME
@@ -111,6 +112,7 @@ class Link:
         return sure(self.demand).value + expanded(sure(self.demand)) > sure(self.rating).value + SAME
 
 
+@lru_cache(maxsize=256)
 def link_name(key: str, style: str = "") -> str:
     """What a link is called; a receiver's rating is one for carrying (WC) and one for distributing (WD).
 
@@ -123,21 +125,18 @@ def link_name(key: str, style: str = "") -> str:
 def load(key: str, demand: Anything, rating: Anything, reserve: float, rule: Rule | None, style: str = "") -> Link:
     """A load against its rating."""
     named = (key, link_name(key, style), LINKS[key][1], LOAD, demand, rating)
-    needs = wanting(demand, rating)
-    if needs:
-        return Link(*named, State.UNKNOWN, rule, needs=needs)
-    state = judge(sure(demand).value, sure(rating).value, reserve)
-    share, margin = sure(demand).value / sure(rating).value, sure(rating).value - sure(demand).value
-    return Link(*named, state, rule, share=share, margin=margin)
+    if isinstance(demand, Missing) or isinstance(rating, Missing):
+        return Link(*named, State.UNKNOWN, rule, needs=wanting(demand, rating))
+    borne, most = demand.value, rating.value
+    return Link(*named, judge(borne, most, reserve), rule, share=borne / most, margin=most - borne)
 
 
 def fit(key: str, size: Anything, limit: Anything, rule: Rule, at_most: bool = False) -> Link:
     """Two sizes that must be equal, or the first within the second."""
     named = (key, link_name(key), LINKS[key][1], SIZE, size, limit)
-    needs = wanting(size, limit)
-    if needs:
-        return Link(*named, State.UNKNOWN, rule, needs=needs)
-    fits = sure(size).value <= sure(limit).value + FIT if at_most else abs(sure(size).value - sure(limit).value) <= FIT
+    if isinstance(size, Missing) or isinstance(limit, Missing):
+        return Link(*named, State.UNKNOWN, rule, needs=wanting(size, limit))
+    fits = size.value <= limit.value + FIT if at_most else abs(size.value - limit.value) <= FIT
     return Link(*named, State.WITHIN if fits else State.OVER, rule)
 
 
