@@ -236,7 +236,10 @@ class Space:
 
 
 def load_space(rig: Rig, L: float, frame: float) -> Space:
-    """The box from its front to its rear end, by the tape where it was taken, else by usual proportions."""
+    """The box from its front to its rear end, by the tape where it was taken, else by usual proportions.
+
+    ``L`` ball to axles, ``frame`` length of the frame, mm behind the ball.
+    """
     rear = rig.trailer.ball_to_rear
     if rear is not None:
         return Space(max(0.0, rear.value - frame), rear.value, rig.trailer.frame_length is not None)

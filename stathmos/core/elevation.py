@@ -60,7 +60,10 @@ class Elevation:
 
 
 def pose(state: CoupledState, standing: float, coupler: float, L: float) -> Pose:
-    """One state of the coupled rig, for drawing; what is not known is drawn as not moved."""
+    """One state of the coupled rig, for drawing; what is not known is drawn as not moved.
+
+    ``standing`` height of the ball uncoupled, ``coupler`` height of the level coupler, ``L`` ball to axles, mm.
+    """
 
     def value(figure: Anything, otherwise: float = 0.0) -> float:
         return otherwise if isinstance(figure, Missing) else figure.value

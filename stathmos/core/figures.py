@@ -205,6 +205,8 @@ def work(
     order (JCGM 100, 5.1.2), each input followed by its path, so that one which enters
     twice is not counted as two.
 
+    Sources: [1] JCGM 100:2008 (GUM), 5.1.2, law of propagation; 5.1.3 note 2, central differences.
+
     >>> from stathmos.core import units
     >>> tongue = Given(520.0, units.WEIGHT, Provenance.MEASURED)
     >>> gross = Given(4000.0, units.WEIGHT, Provenance.LABEL)
@@ -268,12 +270,18 @@ def wanting(*terms: Anything) -> tuple[str, ...]:
 
 
 def constant(value: float, dimension: str) -> Given:
-    """A figure that a published rule or a chosen school fixes: as good as a label."""
+    """A figure that a published rule or a chosen school fixes: as good as a label.
+
+    ``value`` in the core's unit of its dimension.
+    """
     return Given(value, dimension, Provenance.LABEL)
 
 
 def assumed(value: float, dimension: str, path: str = "", u: float = 0.0) -> Given:
-    """A figure that nobody gave: typical, and marked so."""
+    """A figure that nobody gave: typical, and marked so.
+
+    ``value`` and its standard uncertainty ``u`` in the core's unit of its dimension.
+    """
     return Given(value, dimension, Provenance.ASSUMED, path=path, u=u)
 
 

@@ -152,6 +152,8 @@ def nearest_position(shank: Shank, rise: float, ways_up: tuple[str, ...] = ("dow
     """The position with the smallest residual; of two as near, the lower (a little nose-down before nose-up).
 
     ``ways_up``: the orientations to look through; at least one.
+
+    ``rise`` wanted, mm, less than nothing for a drop.
     """
     found = positions(shank)
     if isinstance(found, Missing):

@@ -20,17 +20,25 @@ class Tolerance:
     def within(self, off: float) -> bool:
         """Whether a difference of either sign is no more than this.
 
+        ``off`` in the core's unit of the tolerance.
+
         >>> ATTITUDE.within(-31.75), ATTITUDE.within(31.76)
         (True, False)
         """
         return abs(off) <= self.value + SAME
 
     def least(self, length: float) -> bool:
-        """Whether a length is no less than this."""
+        """Whether a length is no less than this.
+
+        ``length`` in the core's unit of the tolerance.
+        """
         return length >= self.value - SAME
 
     def most(self, length: float) -> bool:
-        """Whether a length is no more than this."""
+        """Whether a length is no more than this.
+
+        ``length`` in the core's unit of the tolerance.
+        """
         return length <= self.value + SAME
 
 

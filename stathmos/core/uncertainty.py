@@ -41,6 +41,8 @@ _HALF_WIDTHS: dict[tuple[str, Provenance], tuple[float, float]] = {
 def rectangular(half_width: float) -> float:
     """Standard uncertainty of a figure known only to lie within ± ``half_width``.  u = a / √3
 
+    Sources: [1] JCGM 100:2008 (GUM), 4.3.7.
+
     >>> round(rectangular(3 ** 0.5), 9)
     1.0
     """
@@ -87,6 +89,8 @@ def iii_l_tolerance(load: float, division: float) -> float:
 
     NIST Handbook 44, scales code, table 6 (from memory, to be verified).
 
+    Sources: [1] NIST Handbook 44, scales code, table 6; from memory, to be verified.
+
     >>> [iii_l_tolerance(load, 10) for load in (10, 5000, 5001, 10000, 15001)]
     [10.0, 10.0, 20.0, 20.0, 40.0]
     """
@@ -116,6 +120,10 @@ def tape(given: Given | Missing, half_width: float) -> Given | Missing:
 
 def chance_between(low: float, high: float, mean: float, u: float) -> float:
     """How likely a normally spread figure lies between two.
+
+    ``low`` and ``high`` its ends, ``mean`` and standard uncertainty ``u``, all in one unit.
+
+    Sources: [1] JCGM 100:2008 (GUM), annex G, for the normal spread.
 
     >>> round(chance_between(-1.96, 1.96, 0.0, 1.0), 3), chance_between(0, 1, 0.5, 0.0)
     (0.95, 1.0)

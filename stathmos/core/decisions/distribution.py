@@ -64,6 +64,8 @@ def forbidden_by(rig: Rig) -> tuple[str, ...]:
 def front_share_lost(change: float, front: float) -> float:
     """Share of the front axle's load that coupling takes off.  −dF / front
 
+    ``change`` of the front axle on coupling (less than nothing where it is lightened) and ``front`` before it, kg.
+
     >>> front_share_lost(change=-150.0, front=1500.0)
     0.1
     """

@@ -25,7 +25,10 @@ def words(things: Sequence[object], name: str) -> Column:
 
 
 def over(formula: Callable[..., float]) -> Callable[..., Column]:
-    """A formula of the core, for columns: it reckons with nothing that an array does not do alike."""
+    """A formula of the core, for columns: it reckons with nothing that an array does not do alike.
+
+    ``formula`` takes and returns numbers in the core's units; so does what is returned, a column of them.
+    """
     return cast(Callable[..., Column], formula)
 
 

@@ -413,7 +413,10 @@ class Fitter:
 
 
 def taken(values: Column, index: Column, otherwise: float = np.nan) -> Column:
-    """A figure of the part that each pair has; NaN where it has none."""
+    """A figure of the part that each pair has; NaN where it has none.
+
+    In the core's unit of the figure; ``otherwise`` in the same unit.
+    """
     if not len(values):
         return np.full(index.shape, otherwise)
     return np.where(index == NONE, otherwise, values[np.maximum(index, 0)])

@@ -18,6 +18,8 @@ STEEL_SPRUNG = 2.4  # m/s²: equivalent vertical acceleration without air suspen
 def trailer_class(GTW: float) -> int:
     """Class of a hitch for a gross trailer weight in kg, SAE J684; 5 above its table (the trade's).
 
+    Sources: [1] SAE J684, classes by gross trailer weight; class 5 common practice, no source.
+
     >>> trailer_class(3500 * KG_PER_LB), trailer_class(3501 * KG_PER_LB), trailer_class(12000 * KG_PER_LB)
     (2, 3, 5)
     """
@@ -26,6 +28,8 @@ def trailer_class(GTW: float) -> int:
 
 def trailer_axle_load(GTW: float, TW: float, M: float, L: float) -> float:
     """What the trailer's axles carry: all that the ball does not, and what the bars add.  GTW − TW + M/L
+
+    ``GTW`` and ``TW`` kg, ``M`` the bars' couple kg·mm, ``L`` ball to axles mm; kg.
 
     >>> trailer_axle_load(GTW=3000.0, TW=400.0, M=550000.0, L=5500.0)
     2700.0
@@ -36,6 +40,8 @@ def trailer_axle_load(GTW: float, TW: float, M: float, L: float) -> float:
 def hitch_load(TW: float, cargo: float) -> float:
     """What a hitch must be sized for: tongue weight and the cargo behind the rear axle.  TW + cargo
 
+    Both kg.
+
     >>> hitch_load(TW=400.0, cargo=50.0)
     450.0
     """
@@ -45,6 +51,8 @@ def hitch_load(TW: float, cargo: float) -> float:
 def rear_axle_load(uncoupled: float, T: float, M: float, w: float, o: float, L: float) -> float:
     """Rear axle with the trailer on.  uncoupled + dR
 
+    ``uncoupled`` and ``T`` (tongue) kg, ``M`` the bars' couple kg·mm, ``w`` wheelbase, ``o`` overhang, ``L`` ball to axles mm; kg.
+
     >>> round(rear_axle_load(uncoupled=3000, T=800, M=0, w=145, o=50, L=216))
     4076
     """
@@ -53,6 +61,8 @@ def rear_axle_load(uncoupled: float, T: float, M: float, w: float, o: float, L: 
 
 def front_axle_load(uncoupled: float, T: float, M: float, w: float, o: float, L: float) -> float:
     """Front axle with the trailer on.  uncoupled + dF
+
+    ``uncoupled`` and ``T`` (tongue) kg, ``M`` the bars' couple kg·mm, ``w`` wheelbase, ``o`` overhang, ``L`` ball to axles mm; kg.
 
     >>> round(front_axle_load(uncoupled=3000, T=800, M=0, w=145, o=50, L=216))
     2724
@@ -66,6 +76,8 @@ def d_value(T: float, R: float) -> float:
     ``T``, ``R``: technically permissible masses of tow vehicle and trailer, kg here
     and tonnes in the standard. UN Regulation No. 55.
 
+    Sources: [1] UN Regulation No. 55, D-value; paragraph not looked up.
+
     >>> round(d_value(T=3500.0, R=3500.0), 3)  # 9.80665 · 3.5 · 3.5 / 7
     17.162
     """
@@ -78,6 +90,8 @@ def v_value(C: float, X: float, L: float) -> float:
     ``C``: what the axles put on the ground, kg; ``X``: length of the loading space, ``L``:
     ball to axle centre, mm. X²/L² counts as one at least; a without air suspension, the
     greater of the two. UN Regulation No. 55 (the value of a from memory).
+
+    Sources: [1] UN Regulation No. 55, V-value, paragraph not looked up; a = 2.4 m/s² from memory, to be verified.
 
     >>> round(v_value(C=4000.0, X=6000.0, L=5000.0), 3), round(v_value(C=4000.0, X=3000.0, L=5000.0), 3)
     (13.824, 9.6)

@@ -123,7 +123,10 @@ def link_name(key: str, style: str = "") -> str:
 
 
 def load(key: str, demand: Anything, rating: Anything, reserve: float, rule: Rule | None, style: str = "") -> Link:
-    """A load against its rating."""
+    """A load against its rating.
+
+    Demand and rating in the core's unit of what they are; ``reserve`` the share of the rating that is kept free.
+    """
     named = (key, link_name(key, style), LINKS[key][1], LOAD, demand, rating)
     if isinstance(demand, Missing) or isinstance(rating, Missing):
         return Link(*named, State.UNKNOWN, rule, needs=wanting(demand, rating))

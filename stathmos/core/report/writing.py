@@ -75,7 +75,10 @@ def figure(known: Anything | None, rounding: str = "nearest") -> Shown | None:
 
 
 def exact(value: float, dimension: str) -> InUnits:
-    """A figure as somebody would type it."""
+    """A figure as somebody would type it.
+
+    ``value`` in the core's unit of its dimension.
+    """
     return InUnits(lambda system: units.write_exact(value, dimension, system))
 
 

@@ -78,7 +78,10 @@ def next_readings(
     taken: tuple[str, ...],
     band: tuple[float, float],
 ) -> tuple[NextReading, ...]:
-    """Every reading not taken yet, the likeliest to settle first. Without a gross weight only that is worth asking."""
+    """Every reading not taken yet, the likeliest to settle first. Without a gross weight only that is worth asking.
+
+    ``band`` low and high share of gross trailer weight; spreads are standard uncertainties in kg.
+    """
     if isinstance(gross, Missing):
         return ()
     known = not isinstance(tongue, Missing) and not isinstance(share, Missing)

@@ -59,6 +59,10 @@ def disagreements(readings: Mapping[str, Known], least: float = 2 * LEAST_U) -> 
 def weighted_mean(readings: Mapping[str, Known], name: str = "TW", least: float = LEAST_U) -> Figure:
     """The mean of several readings, each weighted by 1/u².  Σ (x/u²) / Σ (1/u²)
 
+    Readings in one unit; ``least`` the smallest standard uncertainty that is believed, in the same.
+
+    Sources: [1] JCGM 100:2008 (GUM), 5.1.2, of the mean's uncertainty; the weights 1/u² common practice.
+
     >>> from stathmos.core.figures import Given, Provenance
     >>> from stathmos.core.units import WEIGHT
     >>> a = Given(100.0, WEIGHT, Provenance.MEASURED, path="a", u=1.0)

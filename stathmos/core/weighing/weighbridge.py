@@ -40,6 +40,10 @@ def tongue_from_passes(S1: float, D1: float, S2: float, D2: float) -> float:
 def restoration_from_passes(S1: float, S2: float, S3: float) -> float:
     """Share of the lost front axle load given back.  FALR = (S3 - S2) / (S1 - S2)
 
+    ``S1``, ``S2``, ``S3`` the front (steer) axle alone, coupled without bars, and with the bars on, kg.
+
+    Sources: [1] SAE J2807, front axle load restoration; from memory, to be verified.
+
     >>> restoration_from_passes(S1=3000, S2=2724, S3=2931)
     0.75
     """

@@ -92,6 +92,8 @@ def restoration_from_marks(A: float, B: float, C: float) -> float:
 
     Raises ZeroDivisionError where coupling did not lift the front at all.
 
+    ``A``, ``B``, ``C`` the front mark uncoupled, coupled without bars, and with the bars on, mm above the floor; taped, so common practice.
+
     >>> restoration_from_marks(A=37.75, B=38.0, C=37.75), restoration_from_marks(A=37.75, B=38.0, C=37.25)
     (1.0, 3.0)
     """

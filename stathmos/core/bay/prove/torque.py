@@ -84,6 +84,8 @@ def of_the_ball(kit: Kit | None, ball: Ball | None, field: str) -> Given | None:
 def middle(least: float, most: float) -> float:
     """What to aim at between two torques: their middle.
 
+    ``least`` and ``most`` in one unit of torque (kg·mm in the core).
+
     >>> middle(430, 460)
     445.0
     """
