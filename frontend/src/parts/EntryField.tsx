@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import NativeSelect from "@mui/material/NativeSelect";
-import { useId, useRef, type KeyboardEvent, type ReactNode } from "react";
+import { useEffect, useId, useRef, type KeyboardEvent, type ReactNode } from "react";
 
 import { api } from "../api/client";
 import type { Entry, Field, Provenance, UnitSystem } from "../api/types";
@@ -138,12 +138,16 @@ function useStepper(path: string, dimension: string) {
   const { draft } = useRig();
   const { system } = useUnits();
   const pending = useRef({ base: "", steps: 0, shown: "" });
+  const there = draft.entries[path]?.is ?? "";
+  // Typed anew, it is stepped from there. Not asked at the press: that may come before the last answer is on the screen.
+  useEffect(() => {
+    if (pending.current.shown !== there) pending.current = { base: there, steps: 0, shown: there };
+  }, [there]);
   return async (event: KeyboardEvent, typed: string, write: (is: string, meaning: UnitSystem) => void) => {
     if ((event.key !== "ArrowUp" && event.key !== "ArrowDown") || !typed.trim() || dimension === "text") return;
     event.preventDefault();
     const by = (event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1);
     const now = pending.current;
-    if (now.shown !== typed) Object.assign(now, { base: typed, steps: 0, shown: typed });
     now.steps += by;
     const { base, steps } = now;
     const own = draft.entries[path]?.system ?? system;
@@ -151,7 +155,7 @@ function useStepper(path: string, dimension: string) {
       const { text } = await api.settled<{ text: string }>(
         api.client.POST("/api/step/", { body: { text: base, dimension, system: own, steps } }),
       );
-      if (now.base !== base || now.steps !== steps) return;
+      if (now !== pending.current || now.steps !== steps) return;
       now.shown = text;
       write(text, own);
     } catch {
