@@ -13,7 +13,7 @@ from dataclasses import dataclass, field, replace
 from enum import Enum
 from functools import partial
 from types import MappingProxyType
-from typing import Any, Generic, NamedTuple, TypeVar
+from typing import Any, Generic, NamedTuple, TypeVar, cast
 
 T = TypeVar("T")
 
@@ -214,18 +214,15 @@ def work(
     >>> share.value, share.provenance.value
     (0.13, 'label')
     """
-    values: dict[str, float] = {}
-    put_in: dict[str, Known] = {}
-    origin = Provenance.MEASURED
-    for name, term in terms.items():
+    origin = Provenance.MEASURED if terms else Provenance.ASSUMED
+    for term in terms.values():
         if isinstance(term, Missing):
             return Missing(wanting(*terms.values()))
-        values[name] = term.value
-        put_in[name] = term
         if term.provenance.strength < origin.strength:
             origin = term.provenance
+    put_in = cast(dict[str, Known], terms)  # none of them is missing
     return Figure(
-        function(**values), dimension, origin if values else Provenance.ASSUMED,
+        function(**{name: term.value for name, term in put_in.items()}), dimension, origin,
         Working(formula, put_in, rule, note), partial(_spread, function, put_in),
     )  # fmt: skip
 
@@ -263,7 +260,7 @@ def _slope(function: Callable[..., float], values: dict[str, float], name: str, 
 def wanting(*terms: Anything) -> tuple[str, ...]:
     """All the inputs that the terms wait for, each once, in order."""
     for term in terms:
-        if type(term) is Missing:
+        if isinstance(term, Missing):
             missing = [term for term in terms if isinstance(term, Missing)]
             return tuple(dict.fromkeys(need for term in missing for need in term.needs))
     return ()

@@ -75,10 +75,14 @@ def bracket_place(kit: Kit, rig: Rig) -> Given | Figure | Missing | Phrase:
 def _nearest_free(preferred: float, least: float, most: float, met: tuple[Obstacle, ...]) -> float | None:
     """The place nearest the preferred one within a range at which a bracket meets nothing."""
     kept_clear = [(one.front - HALF_BRACKET, one.rear + HALF_BRACKET) for one in met]
+
+    def is_free(place: float) -> bool:
+        return least <= place <= most and all(
+            not front + TOUCHING < place < rear - TOUCHING for front, rear in kept_clear
+        )
+
+    if is_free(preferred):
+        return preferred
     edges = [edge for pair in kept_clear for edge in pair]
-    free = [
-        place
-        for place in (min(max(preferred, least), most), least, most, *edges)
-        if least <= place <= most and all(not front + TOUCHING < place < rear - TOUCHING for front, rear in kept_clear)
-    ]
+    free = [place for place in (min(max(preferred, least), most), least, most, *edges) if is_free(place)]
     return min(free, key=lambda place: (abs(place - preferred), place), default=None)
