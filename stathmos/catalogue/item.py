@@ -6,7 +6,7 @@ from typing import Any
 
 from django.db import models
 
-from stathmos.catalogue.models.edition import CATALOGUE, raise_edition
+from stathmos.catalogue.models.edition import CATALOGUE, new_edition
 from stathmos.core import units
 from stathmos.core.figures import Given, Provenance
 from stathmos.core.rig import CHOICE, FLAG, Entry, entries
@@ -16,12 +16,12 @@ class Kept(models.QuerySet):
     """Items of the catalogue; whatever is written to many of them at once makes a new edition too."""
 
     def update(self, **columns: Any) -> int:
-        raise_edition(CATALOGUE)
-        return super().update(**columns)
+        with new_edition(CATALOGUE):
+            return super().update(**columns)
 
     def bulk_create(self, *args: Any, **options: Any) -> list:
-        raise_edition(CATALOGUE)
-        return super().bulk_create(*args, **options)
+        with new_edition(CATALOGUE):
+            return super().bulk_create(*args, **options)
 
 
 class CatalogueItem(models.Model):
@@ -47,8 +47,8 @@ class CatalogueItem(models.Model):
 
     def save(self, *args: Any, **options: Any) -> None:
         """Whatever is written to the catalogue makes a new edition of it."""
-        raise_edition(CATALOGUE)
-        super().save(*args, **options)
+        with new_edition(CATALOGUE):
+            super().save(*args, **options)
 
     @classmethod
     def described(cls) -> dict[str, Entry]:

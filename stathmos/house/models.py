@@ -11,7 +11,7 @@ from django.conf import settings
 from django.db import models
 
 from stathmos.catalogue.columns import columns, limits
-from stathmos.catalogue.models.edition import RULES, editions, raise_edition
+from stathmos.catalogue.models.edition import RULES, editions, new_edition
 from stathmos.catalogue.shelf import Shelf, shelf
 from stathmos.core import units
 from stathmos.core.figures import Authority, Given, Provenance
@@ -35,8 +35,8 @@ class HouseRules(models.Model):
 
     def save(self, *args: Any, **options: Any) -> None:
         """Whatever is chosen makes a new edition of the rules."""
-        raise_edition(RULES)
-        super().save(*args, **options)
+        with new_edition(RULES):
+            super().save(*args, **options)
 
     def ways(self) -> Ways:
         """The choices in the core's form."""

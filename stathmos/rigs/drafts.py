@@ -69,12 +69,15 @@ class Shown:
 def shown(data: object) -> Shown:
     """The station and the system that a request asks for. Raises `NotWritten` for one that is none."""
     asked = data if isinstance(data, dict) else {}
-    found = Shown(asked.get("station", "meet"), asked.get("system", "us"))
-    if found.station not in report.STATIONS:
-        raise NotWritten({"station": f"One of: {', '.join(report.STATIONS)}."})
-    if found.system not in units.SYSTEMS:
-        raise NotWritten({"system": f"One of: {', '.join(units.SYSTEMS)}."})
-    return found
+    return Shown(_one_of(asked, "station", tuple(report.STATIONS)), _one_of(asked, "system", units.SYSTEMS))
+
+
+def _one_of(asked: dict, name: str, choices: tuple[str, ...]) -> str:
+    """A choice of a request; the first of them where it is left out. Raises `NotWritten` for another."""
+    chosen = asked.get(name, choices[0])
+    if chosen not in choices:
+        raise NotWritten({name: f"One of: {', '.join(choices)}."})
+    return chosen
 
 
 def problems(draft: Draft) -> list[dict[str, str]]:
@@ -117,8 +120,8 @@ def asked(data: dict) -> tuple[coupled.Asked | None, dict[str, str]]:
     sign = -1.0 if text[:1] in ("-", "−") else 1.0
     if text.lstrip("+-−").strip():
         try:
-            tongue = sign * parse(text.lstrip("+-−"), WEIGHT, written.get("system", "us"))
-        except (UnreadableError, KeyError) as error:
+            tongue = sign * parse(text.lstrip("+-−"), WEIGHT, _one_of(written, "system", units.SYSTEMS))
+        except UnreadableError as error:
             problems["what_if.tongue"] = str(error)
         if abs(tongue) > MOST_ON_TONGUE:
             problems["what_if.tongue"] = "More than 2,204 lb (1,000 kg) is not believed."

@@ -26,7 +26,7 @@ NOTHING = Head({}, ())
 
 def head_of(pk: object) -> Head:
     """One query while the rig stands as it did; nothing of a rig that there is not."""
-    if not isinstance(pk, int) or not 0 < pk < 2**31:
+    if not isinstance(pk, int) or isinstance(pk, bool) or not 0 < pk < 2**31:
         return NOTHING
     rig = Rig.objects.annotate(waived=Count("reserve_waivers")).filter(pk=pk)
     state = rig.values_list("version", "changed_at", "waived").first()

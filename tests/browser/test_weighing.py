@@ -1,6 +1,6 @@
 """Each way of weighing on the real screen, with figures worked by hand; disagreement, schools, what to read next."""
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from tests.browser.page import BrowserTest
 
@@ -30,6 +30,49 @@ class Weighing(BrowserTest):
 
 
 class EachWay(Weighing):
+    def held(self) -> list[Route]:
+        """From now on no question reaches the server."""
+        routes: list[Route] = []
+        self.page.route("**/api/assess/", lambda route: routes.append(route))
+        return routes
+
+    def let_go(self, routes: list[Route]) -> None:
+        self.page.unroute("**/api/assess/")
+        for one in routes:
+            one.continue_()
+
+    def test_a_station_says_when_its_figures_are_older_than_what_is_typed(self) -> None:
+        self.open_rig("Haldis Okonjo", "Load")
+        tongue = self.page.locator("td[data-case='planned.tongue']")
+        expect(tongue).to_have_text("745 lb")
+        self.station("Weigh")
+        held = self.held()
+        self.field("Tongue scale reading").fill("700")
+        self.page.get_by_role("navigation", name="Stations").get_by_role("button", name="Load").click()
+        # nothing is answered yet: the old figure may stand there, and is called old
+        expect(tongue).to_have_text("745 lb")
+        expect(self.page.get_by_text("Worked out before what is typed now")).to_be_visible()
+        self.let_go(held)
+        expect(tongue).to_have_text("700 lb")
+        expect(self.page.get_by_text("orked out before what is typed now")).to_have_count(0)
+
+    def test_a_room_that_is_older_than_the_verdict_says_so_itself(self) -> None:
+        self.open_rig("Haldis Okonjo", "Load")
+        tongue = self.page.locator("td[data-case='planned.tongue']")
+        expect(tongue).to_have_text("745 lb")
+        self.station("Weigh")
+        self.field("Tongue scale reading").fill("700")
+        self.weighed("700 lb")
+        held = self.held()
+        self.page.get_by_role("navigation", name="Stations").get_by_role("button", name="Load").click()
+        expect(tongue).to_have_text("745 lb")
+        expect(self.page.get_by_role("status")).to_contain_text(
+            "The figures here were worked out before what is typed now"
+        )
+        self.let_go(held)
+        expect(tongue).to_have_text("700 lb")
+        expect(self.page.get_by_text("orked out before what is typed now")).to_have_count(0)
+
     def test_gauge_ball_mount_and_its_marks(self) -> None:
         self.without_the_scale()
         self.write("gauge", ("Gauge ball mount reading", "700"), ("Gauge, smallest mark", "100"))

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import json
+from unittest import mock
 
-from django.db import connection
+from django.db import DatabaseError, connection
 from django.test.utils import CaptureQueriesContext
 
 from stathmos.catalogue.models import HitchKit
+from stathmos.catalogue.models.edition import CATALOGUE, RULES, editions
 from stathmos.core import report
 from stathmos.core.report import writing
 from stathmos.house.models import HouseRules, the_house
@@ -62,6 +64,26 @@ class Stations(WithDemo):
         for wrong in ({"station": "roof"}, {"system": "stones"}):
             status, said = self.ask("POST", "assess/", self.body(self.rigs[0], **wrong))
             self.assertEqual((status, list(said["problems"])), (400, list(wrong)))
+
+    def test_bodies_of_the_wrong_shape_are_refused_in_words(self) -> None:
+        """A choice that is a list, a unit that is none, a rig that is “true”: said at its place, and never a fault of the server."""
+        for wrong, place in (
+            ({"station": []}, "station"), ({"station": {}}, "station"), ({"system": []}, "system"), ({"system": None}, "system"),
+            ({"what_if": {"tongue": "5", "system": []}}, "system"), ({"what_if": {"tongue": "5", "system": "stones"}}, "system"),
+        ):  # fmt: skip
+            status, said = self.ask("POST", "assess/", {**self.body(self.rigs[0], station="height"), **wrong})
+            self.assertEqual((status, list(said["problems"])), (400, [place]), wrong)
+        for more in (
+            {"settings": {"washer": []}},
+            {"settings": []},
+            {"settings": {"washer": True}},
+            {"softer": "much"},
+        ):
+            status, said = self.ask("POST", "assess/", {**self.body(self.rigs[0], station="height"), "what_if": more})
+            self.assertEqual((status, said["what_if"]), (200, None), more)
+        for rig in (True, "1", [], {}, 0, -1, 2**40):
+            status, said = self.ask("POST", "assess/", {"entries": {}, "rig": rig})
+            self.assertEqual((status, said["assessment"]["verdict"]["state"]), (200, "unknown"), rig)
 
     def test_a_working_is_given_when_asked_for_and_followed_down(self) -> None:
         body = self.body(self.rigs[0], station="ratings")
@@ -128,6 +150,27 @@ class Editions(WithDemo):
         kit.name = "Cordwain 601"
         kit.save()
         self.assertIn("Cordwain 601", self.kits())
+
+    def test_a_change_that_fails_makes_no_edition_and_one_that_is_made_always_does(self) -> None:
+        """The mark and the change stand or fall together, in a transaction or out of one."""
+        kit = HitchKit.objects.first()
+        marks = editions()
+        with (
+            mock.patch("django.db.models.Model.save_base", side_effect=DatabaseError),
+            self.assertRaises(DatabaseError),
+        ):
+            kit.save()
+        self.assertEqual(editions(), marks)
+        seen = [marks[CATALOGUE]]
+        for change in (
+            kit.save,
+            lambda: HitchKit.objects.filter(pk=kit.pk).update(price=1.0),
+            lambda: HitchKit.objects.bulk_create([HitchKit(name="Another")]),
+        ):
+            change()
+            seen.append(editions()[CATALOGUE])
+        self.assertEqual(len(set(seen)), 4)
+        self.assertEqual(editions()[RULES], marks[RULES])
 
     def test_the_rules(self) -> None:
         before = the_house().rules.reserve

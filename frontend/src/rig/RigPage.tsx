@@ -118,9 +118,10 @@ function OpenRig({ record }: { record: RigRecord | null }) {
           <Box sx={{ position: "absolute", right: 12, top: 4, fontSize: "0.82rem", border: "1px dashed", px: 0.75 }}>Drawn at typical lengths where none is written</Box>
         )}
       </Box>
-      <VerdictLine assessment={newest} older={draft.older} stale={draft.liveError} visit={visit} />
+      <VerdictLine assessment={newest} older={draft.headIsOlder} stale={draft.liveError} visit={visit} />
       <StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} visit={visit} />
       <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>
+        {own && draft.roomIsOlder && !draft.headIsOlder && <Box role="status" sx={{ fontWeight: 600 }}>The figures here were worked out before what is typed now; the next are under way.</Box>}
         {own ? <WorkingContext.Provider value={askWorking}><Room /></WorkingContext.Provider> : <Box>Working it out…</Box>}
         <SignBar key={station} station={station} />
       </Box>

@@ -22,8 +22,9 @@ export interface Draft {
   asked: LiveAsk | undefined;
   /** the newest answer of any station */
   head: Live | undefined;
-  /** what is shown was worked out for something else than is typed now */
-  older: boolean;
+  /** what the station shows, or the verdict, was worked out for something else than is typed now */
+  roomIsOlder: boolean;
+  headIsOlder: boolean;
   liveError: Error | null;
   problems: Record<Path, string>;
   /** Somebody else's save that came between, until each difference is settled. */
@@ -115,7 +116,8 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     live: answer.room?.live,
     asked: answer.room?.asked,
     head: answer.head,
-    older: answer.older,
+    roomIsOlder: answer.roomIsOlder,
+    headIsOlder: answer.headIsOlder,
     liveError: answer.error,
     problems,
     theirs: save.error?.theirs ?? null,

@@ -16,15 +16,17 @@ const KEPT_MS = 60_000;
 interface Answered {
   live: Live;
   asked: LiveAsk;
+  /** what it was the answer to, whatever the station and the units */
+  of: string;
 }
 
 export interface LiveAnswer {
-  /** the station's answer; an older one while the next is worked out */
+  /** the station's own answer; its last one while the next is worked out */
   room: Answered | undefined;
+  roomIsOlder: boolean;
   /** the newest answer of any station: verdict, findings, drawing */
   head: Live | undefined;
-  /** what is shown was worked out for something else than is typed now */
-  older: boolean;
+  headIsOlder: boolean;
   error: Error | null;
 }
 
@@ -52,22 +54,24 @@ export function useLive({ entries, rig, whatIf, station, system, state }: Of): L
   const typed = useMemo(() => ({ entries, rig, what_if: whatIf }), [entries, rig, whatIf]);
   const paused = useLater(typed, PAUSE_MS);
   const stateKey = JSON.stringify(state);
+  const now = useMemo(() => JSON.stringify([typed, stateKey]), [typed, stateKey]);
+  const of = useMemo(() => JSON.stringify([paused, stateKey]), [paused, stateKey]);
 
-  const asking = (of: StationKey) => {
-    const asked: LiveAsk = { ...paused, station: of, system };
+  const asking = (at: StationKey) => {
+    const asked: LiveAsk = { ...paused, station: at, system };
     return {
       queryKey: ["live", asked, stateKey],
       // An overtaken question is cancelled: its answer is nobody's any more.
-      queryFn: async ({ signal }: { signal: AbortSignal }) => ({ asked, live: await api.settled<Live>(api.client.POST("/api/assess/", { body: asked, signal })) }),
+      queryFn: async ({ signal }: { signal: AbortSignal }) => ({ asked, of, live: await api.settled<Live>(api.client.POST("/api/assess/", { body: asked, signal })) }),
     };
   };
   const query = useQuery({ ...asking(station), gcTime: KEPT_MS });
 
   const [kept, setKept] = useState<Partial<Record<StationKey, Answered>>>({});
-  const [head, setHead] = useState<Live>();
-  if (query.data && kept[station] !== query.data) {
+  const [last, setLast] = useState<Answered>();
+  if (query.data && (kept[station] !== query.data || last !== query.data)) {
     setKept({ ...kept, [station]: query.data });
-    setHead(query.data.live);
+    setLast(query.data);
   }
 
   const settled = query.isSuccess && paused === typed;
@@ -81,5 +85,6 @@ export function useLive({ entries, rig, whatIf, station, system, state }: Of): L
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the question is made of what is listed
   }, [settled, station, system, paused, stateKey, queries]);
 
-  return { room: kept[station], head: kept[station] === query.data && query.data ? query.data.live : (head ?? query.data?.live), older: !settled, error: query.error };
+  const room = kept[station];
+  return { room, roomIsOlder: room?.of !== now, head: last?.live, headIsOlder: last?.of !== now, error: query.error };
 }

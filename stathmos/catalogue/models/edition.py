@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import uuid
+from collections.abc import Iterator
+from contextlib import contextmanager
 
-from django.db import models
+from django.db import models, transaction
 
 CATALOGUE, RULES = "catalogue", "rules"
 SUBJECTS = (CATALOGUE, RULES)
@@ -26,6 +28,14 @@ class Edition(models.Model):
 def raise_edition(subject: str) -> None:
     """Say that something of a subject has changed; called in the transaction of the change."""
     Edition.objects.update_or_create(subject=subject, defaults={"mark": uuid.uuid4()})
+
+
+@contextmanager
+def new_edition(subject: str) -> Iterator[None]:
+    """A change of a subject together with its new mark: whoever reads the mark reads the change too, or neither."""
+    with transaction.atomic():
+        raise_edition(subject)
+        yield
 
 
 def editions() -> dict[str, uuid.UUID]:
