@@ -66,9 +66,7 @@ class EachWay(Weighing):
         held = self.held()
         self.page.get_by_role("navigation", name="Stations").get_by_role("button", name="Load").click()
         expect(tongue).to_have_text("745 lb")
-        expect(self.page.get_by_role("status")).to_contain_text(
-            "The figures here were worked out before what is typed now"
-        )
+        expect(self.page.get_by_text("The figures here were worked out before what is typed now")).to_be_visible()
         self.let_go(held)
         expect(tongue).to_have_text("700 lb")
         expect(self.page.get_by_text("orked out before what is typed now")).to_have_count(0)
