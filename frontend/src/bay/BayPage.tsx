@@ -118,10 +118,11 @@ function Mark({ state, ground }: { state: BaySection["state"]; ground: string })
 function Waiting({ queue, old }: { queue: Queue; old: boolean }) {
   const count = queue.parcels.reduce((sum, one) => sum + Object.keys(one.entries).length, 0);
   const stuck = queue.parcels.find((one) => one.problem && one.by !== queue.whose);
-  if (!count && !old) {
+  // While all goes well it stays one line of one height: nothing may move under a finger that is about to tap.
+  if (!old && !stuck && !queue.whose && (!count || !queue.unanswered)) {
     return (
-      <Box role="status" aria-label="Sent" sx={{ px: 2, pt: 0.25 }}>
-        Everything typed here is sent and saved.
+      <Box role="status" aria-label={count ? "On its way" : "Sent"} sx={{ px: 2, pt: 0.25 }}>
+        {count ? `${count} ${count === 1 ? "reading is" : "readings are"} on the way.` : "Everything typed here is sent and saved."}
       </Box>
     );
   }

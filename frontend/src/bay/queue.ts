@@ -28,6 +28,8 @@ const EMPTY: Parcel[] = [];
 const listeners = new Set<() => void>();
 const read = new Map<number, { text: string; parcels: Parcel[] }>();
 const sending = new Set<number>();
+/** rigs whose last parcel the server did not answer */
+const unanswered = new Set<number>();
 
 /** The parcels of a rig that wait on this device. */
 export function waiting(rig: number): Parcel[] {
@@ -71,6 +73,8 @@ function newKey(): string {
 
 export interface Queue {
   parcels: Parcel[];
+  /** the server did not answer the last of them */
+  unanswered: boolean;
   /** write something down: it is kept here at once, and sent as soon as the server answers */
   write: (entries: Record<string, Entry | null>, known: Record<string, { revision: number }>) => void;
   /** somebody else's readings wait here, until they sign in */
@@ -85,6 +89,7 @@ export function useQueue(rig: number): Queue {
   const queries = useQueryClient();
   const who = useSession().data?.name ?? "";
   const parcels = useSyncExternalStore(listen, () => waiting(rig));
+  const late = useSyncExternalStore(listen, () => unanswered.has(rig));
 
   const send = useCallback(async () => {
     if (sending.has(rig)) return;
@@ -97,15 +102,22 @@ export function useQueue(rig: number): Queue {
           const written = await api.settled<Bay>(
             api.client.POST("/api/rigs/{id}/bay/", { params: { path: { id: rig } }, body: { key, entries, seen } }),
           );
-          put(rig, waiting(rig).filter((one) => one.key !== key));
+          unanswered.delete(rig);
+          // First what the server now has, then the parcel goes: there is no moment at which neither is on the screen.
           queries.setQueryData(["bay", rig], written);
+          put(rig, waiting(rig).filter((one) => one.key !== key));
           queries.removeQueries({ queryKey: ["rig", String(rig)] });
           void queries.invalidateQueries({ queryKey: ["handover", rig] });
         } catch (error) {
           const refused = error as Refusal;
           const theirs = (refused.theirs ?? undefined) as Record<string, Entry> | undefined;
           const final = [400, 404, 409, 413].includes(refused.status) || (refused.status === 403 && refused.signedIn);
-          if (!final) return; // out of reach, or signed out: it waits, and is tried again
+          if (!final) {
+            // out of reach, or signed out: it waits, and is tried again
+            unanswered.add(rig);
+            listeners.forEach((tell) => tell());
+            return;
+          }
           const problem = Object.values(refused.problems)[0] ?? refused.message;
           put(rig, waiting(rig).map((one) => (one.key === key ? { ...one, problem, ...(theirs ? { theirs } : {}) } : one)));
           return;
@@ -132,6 +144,7 @@ export function useQueue(rig: number): Queue {
   return useMemo(
     () => ({
       parcels,
+      unanswered: late,
       whose: parcels.find((one) => one.by !== who)?.by ?? null,
       write: (entries, known) => {
         const before = waiting(rig);
@@ -152,7 +165,7 @@ export function useQueue(rig: number): Queue {
       },
       sendNow: () => void send(),
     }),
-    [parcels, rig, send, who],
+    [parcels, late, rig, send, who],
   );
 }
 
