@@ -159,7 +159,9 @@ def nearest_position(shank: Shank, rise: float, ways_up: tuple[str, ...] = ("dow
     if isinstance(found, Missing):
         return found
     ready = found if len(ways_up) > 1 else [one for one in found if one.orientation in ways_up]
-    return min(ready, key=lambda one: (tenths(abs(one.rise - rise)), one.rise))
+    nearest = min([abs(one.rise - rise) for one in ready])
+    near = [one for one in ready if abs(one.rise - rise) < nearest + 0.2]  # of which alone tenths can make a tie
+    return min(near, key=lambda one: (tenths(abs(one.rise - rise)), one.rise))
 
 
 def spring_rates(rig: Rig) -> tuple[Anything, Anything]:

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import Enum
 from functools import lru_cache
+from typing import NamedTuple
 
-from stathmos.core.figures import Anything, Lazily, Missing, Rule, expanded, sure, wanting
+from stathmos.core.figures import Anything, Missing, Rule, expanded, sure, wanting
 from stathmos.core.ratings.demands import SAME
 from stathmos.core.rig import Rig
 
@@ -83,8 +83,7 @@ def judge(demand: float, rating: float, reserve: float) -> State:
     return State.WITHIN
 
 
-@dataclass(frozen=True)
-class Link:
+class Link(NamedTuple):
     """One link of the chain.
 
     ``kind``: ``load`` (demand against rating), ``fit`` (two sizes that must be
@@ -104,7 +103,7 @@ class Link:
     margin: float | None = None
     needs: tuple[str, ...] = ()
 
-    @Lazily
+    @property
     def may_be_over(self) -> bool:
         """Within its rating, and so little known that it may be over; at the limit it is said already that nothing is left."""
         if self.kind != LOAD or self.state not in (State.RESERVE, State.WITHIN):

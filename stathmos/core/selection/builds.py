@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Any
 
 from stathmos.core.figures import sure
@@ -90,7 +90,7 @@ def _with_care(verdict: AnyVerdict) -> bool:
 
 
 def _as_serving(verdict: Verdict[Part]) -> Verdict[Part]:
-    return replace(verdict, state=_before_chosen(verdict.state, verdict.rule))
+    return verdict._replace(state=_before_chosen(verdict.state, verdict.rule))
 
 
 def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:

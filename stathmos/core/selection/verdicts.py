@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Any, Generic, NamedTuple, TypeVar
 
-from stathmos.core.figures import Anything, Given, Missing, sure, wanting
+from stathmos.core.figures import Anything, Given, Missing, sure
 from stathmos.core.heights import Position
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
@@ -19,8 +19,7 @@ CHOSEN, SERVES, RESERVE, REJECTED, UNKNOWN = "chosen", "serves", "with care", "r
 Part = TypeVar("Part", bound=Kit | Shank | Ball)
 
 
-@dataclass(frozen=True)
-class Verdict(Generic[Part]):
+class Verdict(NamedTuple, Generic[Part]):
     """What became of one part: its state, the first rule that decided it, and why."""
 
     part: Part
@@ -70,12 +69,12 @@ class Soft(NamedTuple):
 
 def need(rule: str, what: str, *terms: Anything | None) -> Failed | None:
     """The rule fails for want of a figure where the catalogue or the rig has none; nothing where all are known."""
-    if None in terms:
-        return Failed(rule, Phrase(f"Its {what} is not in the catalogue."), True)
+    missing = False
     for term in terms:
-        if isinstance(term, Missing):
-            return Failed(rule, Phrase(f"Cannot be judged: {what} is not known for this rig."), True)
-    return None
+        if term is None:
+            return Failed(rule, Phrase(f"Its {what} is not in the catalogue."), True)
+        missing = missing or isinstance(term, Missing)
+    return Failed(rule, Phrase(f"Cannot be judged: {what} is not known for this rig."), True) if missing else None
 
 
 def at_least(rule: str, what: str, rating: Given | None, demand: Anything, because: str) -> Failed | None:
@@ -112,24 +111,24 @@ def equal(rule: str, what: str, own: Given | None, wanted: Anything, whose: str)
 
 def at_most(rule: str, what: str, own: Given | None, limit: Anything | None, says: str) -> Failed | None:
     """A size within a limit; ``says`` tells of the two as {own} and {limit}."""
-    lacking = need(rule, what, own, limit)
-    if lacking:
-        return lacking
-    if sure(own).value > sure(limit).value + 0.05:
-        sizes = {"own": (sure(own).value, LENGTH, "nearest"), "limit": (sure(limit).value, LENGTH, "nearest")}
+    if own is None or limit is None or isinstance(limit, Missing):
+        return need(rule, what, own, limit)
+    if own.value > limit.value + 0.05:
+        sizes = {"own": (own.value, LENGTH, "nearest"), "limit": (limit.value, LENGTH, "nearest")}
         return Failed(rule, Phrase(says, sizes), False)
     return None
 
 
 def soft_rules(rating: Given, demand: Demand) -> Soft:
     """How a part carries the hitch load: with the house reserve and with the trailer full, or only as planned."""
-    used = {"load": (sure(demand.planned).value, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
-    if sure(demand.planned).value > (1 - demand.reserve) * rating.value + SAME:
+    load, full = sure(demand.planned).value, demand.full
+    used = {"load": (load, WEIGHT, "up"), "rating": (rating.value, WEIGHT, "down")}
+    if load > (1 - demand.reserve) * rating.value + SAME:
         says = "The hitch load of {load} is inside the house reserve of its {rating}: take the next size up."
         return Soft(RESERVE, HOUSE_RESERVE, Phrase(says, used))
-    if not wanting(demand.full) and sure(demand.full).value > rating.value + SAME:
+    if not isinstance(full, Missing) and full.value > rating.value + SAME:
         says = "Carries the load as planned; with the trailer at its GVWR the hitch load is {full}, over its {rating}."
-        return Soft(RESERVE, FULL_TRAILER, Phrase(says, {**used, "full": (sure(demand.full).value, WEIGHT, "up")}))
+        return Soft(RESERVE, FULL_TRAILER, Phrase(says, {**used, "full": (full.value, WEIGHT, "up")}))
     return Soft(SERVES, SERVES_BEST, Phrase("Carries the hitch load of {load} on a rating of {rating}.", used))
 
 
@@ -141,7 +140,7 @@ def with_choice(
     if not serving:
         return tuple(judged)
     best = serving[0]
-    chosen = replace(best, state=CHOSEN)
+    chosen = best._replace(state=CHOSEN)
     better = Phrase(f"Serves, but {best.part.name} serves better.")
     others: list[Verdict[Part]] = [
         Verdict(one.part, SERVES, "a better one serves", better, one.position, one.residual, one.sleeve)
