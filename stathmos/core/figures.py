@@ -142,9 +142,7 @@ class Figure:
         doubt: Callable[[], Spread] = dict,
     ) -> None:
         # At once: a frozen class's own way writes each field by itself, and takes three times as long.
-        self.__dict__.update(
-            value=value, dimension=dimension, provenance=provenance, working=working, doubt=doubt
-        )
+        self.__dict__.update(value=value, dimension=dimension, provenance=provenance, working=working, doubt=doubt)
 
     @Lazily
     def spread(self) -> Spread:
