@@ -23,4 +23,5 @@ EntryShape = shape(
     from_=s.ChoiceField(PROVENANCES),
     system=s.ChoiceField(["us", "metric"]),
     datum=s.CharField(required=False),
+    again=s.BooleanField(required=False, help_text="The same as it is written, taken again."),
 )

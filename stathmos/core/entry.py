@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import dataclass, field, fields
+from collections.abc import Callable, Iterator
+from dataclasses import Field, dataclass, field, fields, replace
+from types import MappingProxyType
+from typing import TypeVar
 
 from stathmos.core.figures import Given
-from stathmos.core.units import KG_PER_LB, L_PER_GAL, LENGTH, MM_PER_IN, PRESSURE, RATE, VOLUME, WEIGHT
+from stathmos.core.subjects import Subject, Under
+from stathmos.core.units import COUNT, COUPLE, KG_PER_LB, L_PER_GAL, LENGTH, MM_PER_IN, PRESSURE, RATE, VOLUME, WEIGHT
 
 CHOICE, FLAG, TEXT = "choice", "flag", "text"
 
@@ -30,6 +33,7 @@ class Entry:
     ``usual``: the provenance that a figure in this field mostly has.
     ``choices``: value -> word, for a choice. ``datums``: the first is the usual one.
     ``halves``: a count that may be half of one (half a chain link).
+    ``of``: what it is read of; none for what a maker's figure says of a part. ``under``: what it is taken under besides.
     """
 
     label: str
@@ -41,6 +45,25 @@ class Entry:
     choices: tuple[tuple[str, str], ...] = ()
     datums: tuple[str, ...] = ()
     halves: bool = False
+    of: Subject | None = None
+    under: tuple[Under, ...] = ()
+
+    @property
+    def done(self) -> str:
+        """What somebody did to know it, in a word: weighed, taped, looked at."""
+        return "read" if self.usual == "label" else _DONE.get(self.dimension, "written down")
+
+
+_DONE = {
+    CHOICE: "looked at",
+    FLAG: "looked at",
+    WEIGHT: "weighed",
+    LENGTH: "taped",
+    COUNT: "counted",
+    COUPLE: "tightened",
+    PRESSURE: "read",
+    RATE: "worked out",
+}
 
 
 def described(
@@ -54,35 +77,71 @@ def described(
     choices: tuple[tuple[str, str], ...] = (),
     datums: tuple[str, ...] = (),
     halves: bool = False,
+    of: Subject | None = None,
+    under: tuple[Under, ...] = (),
 ) -> Given | None:
     """A field that holds a figure or a word, or nothing while it is not known; its `Entry` goes with it.
 
     As `dataclasses.field` does, it says the type of what the field holds, and not that of a `Field`.
     """
-    entry = Entry(label, dimension, read_at, low, high, usual, choices, datums, halves)
+    entry = Entry(label, dimension, read_at, low, high, usual, choices, datums, halves, of, under)
     return field(default=None, metadata={"entry": entry})
 
 
-def weight(label: str, read_at: str, low_lb: float, high_lb: float, usual: str = "label") -> Given | None:
+Section = TypeVar("Section")
+
+
+def read_of(of: Subject, *under: Under) -> Callable[[type[Section]], type[Section]]:
+    """What the fields of a section are read of and taken under, where a field says nothing else of itself."""
+
+    def told(section: type[Section]) -> type[Section]:
+        for one in vars(section).values():
+            if isinstance(one, Field) and "entry" in one.metadata:
+                entry: Entry = one.metadata["entry"]
+                if entry.of is None:
+                    one.metadata = MappingProxyType({"entry": replace(entry, of=of, under=entry.under or under)})
+        return section
+
+    return told
+
+
+def weight(
+    label: str,
+    read_at: str,
+    low_lb: float,
+    high_lb: float,
+    usual: str = "label",
+    of: Subject | None = None,
+    under: tuple[Under, ...] = (),
+) -> Given | None:
     """A weight, believed between two limits in pounds."""
-    return described(label, WEIGHT, read_at, low_lb * _LB, high_lb * _LB, usual=usual)
+    return described(label, WEIGHT, read_at, low_lb * _LB, high_lb * _LB, usual=usual, of=of, under=under)
 
 
 def length(
-    label: str, read_at: str, low_in: float, high_in: float, usual: str = "label", datums: tuple[str, ...] = ()
+    label: str,
+    read_at: str,
+    low_in: float,
+    high_in: float,
+    usual: str = "label",
+    datums: tuple[str, ...] = (),
+    of: Subject | None = None,
+    under: tuple[Under, ...] = (),
 ) -> Given | None:
     """A length, believed between two limits in inches."""
-    return described(label, LENGTH, read_at, low_in * _IN, high_in * _IN, usual=usual, datums=datums)
+    return described(
+        label, LENGTH, read_at, low_in * _IN, high_in * _IN, usual=usual, datums=datums, of=of, under=under
+    )
 
 
-def volume(label: str, read_at: str, high_gal: float, usual: str = "label") -> Given | None:
+def volume(label: str, read_at: str, high_gal: float, usual: str = "label", of: Subject | None = None) -> Given | None:
     """A volume, believed up to a limit in US gallons."""
-    return described(label, VOLUME, read_at, 0.0, high_gal * L_PER_GAL, usual=usual)
+    return described(label, VOLUME, read_at, 0.0, high_gal * L_PER_GAL, usual=usual, of=of)
 
 
-def pressure(label: str, read_at: str, high_kpa: float) -> Given | None:
+def pressure(label: str, read_at: str, high_kpa: float, of: Subject | None = None) -> Given | None:
     """A pressure, believed up to a limit in kPa."""
-    return described(label, PRESSURE, read_at, 0.0, high_kpa, usual="measured")
+    return described(label, PRESSURE, read_at, 0.0, high_kpa, usual="measured", of=of)
 
 
 def rate(label: str, read_at: str, usual: str = "measured") -> Given | None:
@@ -90,19 +149,26 @@ def rate(label: str, read_at: str, usual: str = "measured") -> Given | None:
     return described(label, RATE, read_at, 50 * _LB / _IN, 20000 * _LB / _IN, usual=usual)
 
 
-def choice(label: str, read_at: str, *choices: tuple[str, str], usual: str = "label") -> Given | None:
+def choice(
+    label: str,
+    read_at: str,
+    *choices: tuple[str, str],
+    usual: str = "label",
+    of: Subject | None = None,
+    under: tuple[Under, ...] = (),
+) -> Given | None:
     """One of several, each a key and its word."""
-    return described(label, CHOICE, read_at, choices=choices, usual=usual)
+    return described(label, CHOICE, read_at, choices=choices, usual=usual, of=of, under=under)
 
 
-def flag(label: str, read_at: str) -> Given | None:
+def flag(label: str, read_at: str, of: Subject | None = None, under: tuple[Under, ...] = ()) -> Given | None:
     """Yes or no."""
-    return described(label, FLAG, read_at, choices=(("yes", "yes"), ("no", "no")), usual="measured")
+    return described(label, FLAG, read_at, choices=(("yes", "yes"), ("no", "no")), usual="measured", of=of, under=under)
 
 
-def named(label: str, read_at: str = "") -> Given | None:
+def named(label: str, read_at: str = "", of: Subject | None = None) -> Given | None:
     """Free words."""
-    return described(label, TEXT, read_at, usual="measured")
+    return described(label, TEXT, read_at, usual="measured", of=of)
 
 
 def entries(kind: type) -> Iterator[tuple[str, Entry]]:

@@ -18,7 +18,8 @@ from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Stock
 
 STATIONS = ("meet", "load", "weigh", "ratings", "height", "hitch", "bay", "handover")
 
-_MEET = ("vehicle.", "trailer.", "journey.")
+_WHICH = ("which.vehicle", "which.trailer")
+_MEET = ("vehicle.", "trailer.", "journey.", *_WHICH)
 _LOAD = (*_MEET, "loads.")
 _WEIGH = (*_LOAD, "weighing.", "ways.share", "house.share")
 _ALL = (*_LOAD, "weighing.", "hitch.", "ways.", "house.", "build.")

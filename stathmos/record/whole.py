@@ -121,6 +121,10 @@ def _cell(label: str, name: str, fields: dict) -> str:
     return json.dumps(fields[name], ensure_ascii=False, sort_keys=True)
 
 
+#: what files of before do not have, and what it then is
+ADDED: dict[str, dict[str, Any]] = {"rigs.reading": {"moment": 0}}
+
+
 def read(text: str, form: str) -> list[dict]:
     """The rows of a file; raises `NotReadable` with the line that is wrong."""
     rows = _read_csv(text) if form == "csv" else _read_lines(text)
@@ -186,6 +190,8 @@ def _check(number: int, row: object) -> None:
         raise NotReadable(f"Line {number}: every line has a model and its fields.")
     if row["model"] not in LABELS:
         raise NotReadable(f"Line {number}: “{str(row['model'])[:40]}” is nothing that travels.")
+    for name, value in ADDED.get(row["model"], {}).items():
+        row["fields"].setdefault(name, value)
     wrong = set(row["fields"]) ^ set(_fields(LABELS[row["model"]]))
     if wrong:
         raise NotReadable(f"Line {number}: the field “{sorted(wrong)[0][:40]}” is wanting, or is none.")

@@ -13,6 +13,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.core import finding, report, units
+from stathmos.core.holding import Aside
 from stathmos.core.rig import entry_at, name_at
 from stathmos.house.models import House, the_house
 from stathmos.people.models import Person
@@ -189,12 +190,14 @@ class HistoryView(APIView):
     @extend_schema(operation_id="history", responses=shapes.PastShape(many=True))
     def get(self, request: Request, pk: int) -> Response:
         rig = rig_or_404(pk)
-        in_force = {reading.pk for reading in rig.current().values()}
+        kept = rig.kept
+        in_force = {reading.pk for reading in kept.held.values()}
+        aside = {one.written.pk: one for one in kept.aside.values()}
         readings = rig.readings.select_related("written_by").order_by("-pk")
-        return Response([_past(reading, reading.pk in in_force) for reading in readings])
+        return Response([_past(reading, reading.pk in in_force, aside.get(reading.pk)) for reading in readings])
 
 
-def _past(reading: Reading, in_force: bool) -> dict:
+def _past(reading: Reading, in_force: bool, aside: Aside | None) -> dict:
     entry = entry_at(reading.path)
     words = dict(entry.choices) if entry is not None else {}
     known = reading.amount is not None and reading.dimension not in assessing.WORDS
@@ -209,6 +212,7 @@ def _past(reading: Reading, in_force: bool) -> dict:
         "by": reading.written_by.called,
         "at": reading.written_at,
         "in_force": in_force,
+        "why": None if aside is None else report.written(aside.why),
     }
 
 
@@ -251,6 +255,8 @@ class AssessView(APIView):
                 ],
                 "read": assessing.as_read(rig, shown.system),
                 "lengths": assessing.lengths(rig),
+                "aside": drafts.aside(draft, shown.system),
+                "back": {path: reading.as_entry() for path, reading in draft.back.items()},
             }
         )
 

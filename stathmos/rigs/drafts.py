@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from stathmos.catalogue.models import KINDS
@@ -10,27 +11,34 @@ from stathmos.core import cargo, compare, coupled, elevation, heights, report, u
 from stathmos.core.answer import Assessment
 from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Missing
+from stathmos.core.holding import Drafted, Standing
 from stathmos.core.ratings import Waiver
-from stathmos.core.rigfile import RigFile, read_entries
+from stathmos.core.rig import entry_at
+from stathmos.core.rigfile import RigFile, read_entries, read_entry
 from stathmos.core.settings import KINDS as SETTINGS
 from stathmos.core.units import WEIGHT, UnreadableError, parse
 from stathmos.house.models import House, the_house
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.heads import head_of
-from stathmos.rigs.models import PART_KINDS
+from stathmos.rigs.models import PART_KINDS, Reading
 
 MOST_ENTRIES = 500
 
 
 @dataclass(frozen=True)
 class Draft:
-    """Entries read; with the parts and the waivers of the saved rig that they belong to."""
+    """Entries read; with the parts and the waivers of the saved rig that they belong to.
+
+    ``standing``: its history with what is typed on top; ``back``: what holds again by what is typed, and was not sent.
+    """
 
     rig_file: RigFile
     kept: Kept
     waivers: tuple[Waiver, ...]
     now: House
+    standing: Standing
+    back: dict[str, Reading]
 
     def assess(self) -> Assessment:
         """The draft judged by the house's rules of today."""
@@ -49,13 +57,64 @@ def entries_in(data: object) -> dict:
 
 
 def read(data: object) -> Draft:
-    """A draft; its named parts as the saved rig took them over, where they are the same ones."""
+    """A draft: what holds of the saved rig and of what is typed on top; its named parts as the saved rig took them over."""
     entries, now = entries_in(data), the_house()
     assert isinstance(data, dict)
-    named = {_text(entries.get(path)) for path in PART_KINDS}
     head = head_of(data.get("rig"))
-    kept = {kind: {name: part for name, part in parts.items() if name in named} for kind, parts in head.kept.items()}
-    return Draft(read_entries(entries, now.shelf.with_kept(kept)), kept, head.waivers, now)
+    standing = Standing(head.kept.history, _typed_on_top(head.kept.held, entries))
+    held = standing.held()
+    hold = {path: entries[path] if isinstance(one, Drafted) else one.as_entry() for path, one in held.items()}
+    named = {_text(hold.get(path)) for path in PART_KINDS}
+    parts = head.kept.named_parts(PART_KINDS)
+    kept = {kind: {name: part for name, part in known.items() if name in named} for kind, known in parts.items()}
+    back = {path: one for path, one in held.items() if path not in entries and not isinstance(one, Drafted)}
+    rig_file = read_entries(hold, now.shelf.with_kept(kept))
+    return Draft(rig_file, kept, head.waivers, now, standing, back)
+
+
+def aside(draft: Draft, system: str) -> dict[str, dict]:
+    """What does not hold as it is typed now, by path: what it was, when it was written, and why, in one system of units."""
+    return {
+        path: {"is": one.written.typed, "at": getattr(one.written, "written_at", None), "why": one.why.text(system)}
+        for path, one in draft.standing.set_aside().items()
+    }
+
+
+def _typed_on_top(held: dict[str, Reading], entries: dict) -> Iterator[Drafted]:
+    """What is sent and is not what holds of the saved rig, or was taken again; and what was sent no more: taken back.
+
+    Which vehicle and which trailer stand there stays as saved where nothing is sent of it.
+    """
+    for path, raw in entries.items():
+        reading = held.get(path)
+        if reading is not None and raw_again(raw) is False and _same(raw, reading):
+            continue
+        text = _text(raw).strip()
+        if text or reading is not None:
+            yield Drafted(path, text, _amount(raw, path))
+    yield from (Drafted(path, "") for path in held if path not in entries and not path.startswith("which."))
+
+
+def raw_again(raw: object) -> bool:
+    """Whether an entry says that the same was taken again."""
+    return isinstance(raw, dict) and raw.get("again") is True
+
+
+def _same(raw: object, reading: Reading) -> bool:
+    return isinstance(raw, dict) and {**raw, "datum": raw.get("datum", "")} == {
+        "is": reading.typed, "from": reading.provenance, "system": reading.system, "datum": reading.datum,
+    }  # fmt: skip
+
+
+def _amount(raw: object, path: str) -> float | None:
+    entry = entry_at(path)
+    if entry is None:
+        return None
+    try:
+        read = read_entry(raw, entry, path)
+    except UnreadableError:
+        return None
+    return None if read is None else read.value
 
 
 @dataclass(frozen=True)

@@ -2,39 +2,39 @@
 
 from __future__ import annotations
 
-import datetime
-from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any
+from typing import NamedTuple
 
-from django.db.models import Count
+from django.db.models import Count, OuterRef, Subquery
 
 from stathmos.core.ratings import Waiver
-from stathmos.rigs.models import Rig
+from stathmos.rigs.history import NOTHING, Kept, kept_history
+from stathmos.rigs.models import Reading, Rig
 
 
-@dataclass(frozen=True)
-class Head:
-    """The parts that a rig took over, by kind and name, and where its house reserve was overridden."""
+class Head(NamedTuple):
+    """What was ever written of a rig, and where its house reserve was overridden."""
 
-    kept: dict[str, dict[str, Any]]
+    kept: Kept
     waivers: tuple[Waiver, ...]
 
 
-NOTHING = Head({}, ())
+_LAST = Reading.objects.filter(rig=OuterRef("pk")).order_by("-pk").values("pk")[:1]
 
 
 def head_of(pk: object) -> Head:
     """One query while the rig stands as it did; nothing of a rig that there is not."""
     if not isinstance(pk, int) or isinstance(pk, bool) or not 0 < pk < 2**31:
-        return NOTHING
-    rig = Rig.objects.annotate(waived=Count("reserve_waivers")).filter(pk=pk)
-    state = rig.values_list("version", "changed_at", "waived").first()
-    return NOTHING if state is None else _read(pk, *state)
+        return Head(NOTHING, ())
+    rig = Rig.objects.annotate(waived=Count("reserve_waivers"), last=Subquery(_LAST)).filter(pk=pk)
+    state = rig.values_list("last", "waived").first()
+    if state is None:
+        return Head(NOTHING, ())
+    last, waived = state
+    return Head(kept_history(pk, last), _waivers(pk, waived))
 
 
 @lru_cache(maxsize=256)
-def _read(pk: int, version: int, changed_at: datetime.datetime, waived: int) -> Head:
-    """A rig of one version, saved at one moment, with so many waivers, is always the same."""
-    rig = Rig.objects.get(pk=pk)
-    return Head(rig.parts_taken_over(), rig.waivers() if waived else ())
+def _waivers(pk: int, many: int) -> tuple[Waiver, ...]:
+    """So many waivers of a rig are always the same: none is ever taken away."""
+    return Rig.objects.get(pk=pk).waivers() if many else ()

@@ -11,15 +11,15 @@ import uuid
 
 from django.conf import settings
 from django.db import models
-from django.db.models import F, Q
+from django.db.models import F, Max, Q
 
 from stathmos.core import carry_over
 from stathmos.core.figures import Provenance
 from stathmos.core.ratings import LINKS, Waiver
-from stathmos.core.rig import entry_at
 from stathmos.core.rigfile import VERSION
 from stathmos.core.signing import STATIONS
 from stathmos.core.units import SYSTEMS
+from stathmos.rigs.history import Kept, kept_history
 
 #: fields that name a part, and the kind of the catalogue that it is found in
 PART_KINDS = {"hitch.kit": "kits", "hitch.bars": "kits", "hitch.shank": "shanks", "hitch.ball": "balls"}
@@ -51,7 +51,7 @@ class Rig(models.Model):
     changed_at = models.DateTimeField(auto_now=True)
 
     objects = RigManager()
-    _held: dict[str, Reading] | None = None
+    _held: Kept | None = None
 
     class Meta:
         ordering = ["-changed_at"]
@@ -69,44 +69,34 @@ class Rig(models.Model):
     def natural_key(self) -> tuple[str]:
         return (str(self.mark),)
 
-    def current(self) -> dict[str, Reading]:
-        """The reading in force at each path. Taken-back ones are left out."""
-        return {path: reading for path, reading in self.latest().items() if reading.typed}
-
     @property
-    def held(self) -> bool:
-        """Whether its readings are read already."""
-        return self._held is not None
-
-    def hold(self) -> Rig:
-        """This rig with its readings read once, now, for an answer that asks for them many times. Never for a write."""
-        self._held = None
-        self._held = self.latest()
-        return self
-
-    def latest(self) -> dict[str, Reading]:
-        """The last reading at each path that is a field today, taken-back ones too."""
+    def kept(self) -> Kept:
+        """What was ever written of it, and what of that holds; one query, unless it is held."""
         if self._held is not None:
             return self._held
-        found: dict[str, Reading] = {}
-        for reading in self.readings.prefetch_related("written_by").order_by("path", "revision"):
-            found[reading.path] = reading
-        return {path: reading for path, reading in found.items() if entry_at(path) is not None}
+        return kept_history(self.pk, self.readings.aggregate(last=Max("pk"))["last"])
+
+    def hold(self) -> Rig:
+        """This rig with its readings looked up once, now, for an answer that asks for them many times. Never for a write."""
+        self._held = None
+        self._held = self.kept
+        return self
+
+    def current(self) -> dict[str, Reading]:
+        """The reading that holds at each path: neither taken back nor set aside."""
+        return self.kept.held
+
+    def latest(self) -> dict[str, Reading]:
+        """The last reading at each path that is a field today: taken-back ones too, and those that hold no longer."""
+        return self.kept.last
 
     def entries(self) -> dict[str, dict[str, str]]:
-        """The readings in force as entries, by path."""
+        """The readings that hold as entries, by path."""
         return {path: reading.as_entry() for path, reading in self.current().items()}
 
     def kept_parts(self) -> dict[str, dict[str, dict]]:
         """The parts that the rig took over, by kind and name, with their figures of that day."""
-        return _parts_in(self.current())
-
-    def parts_taken_over(self) -> dict[str, dict[str, dict]]:
-        """The same, read from the few places that name a part: for a caller that wants nothing else of the rig."""
-        last: dict[str, Reading] = {}
-        for reading in self.readings.filter(path__in=list(PART_KINDS)).order_by("path", "revision"):
-            last[reading.path] = reading
-        return _parts_in({path: reading for path, reading in last.items() if reading.typed})
+        return self.kept.named_parts(PART_KINDS)
 
     def waivers(self) -> tuple[Waiver, ...]:
         """Where the house reserve was overridden, in the core's form."""
@@ -130,6 +120,8 @@ class Reading(models.Model):
     datum = models.CharField(max_length=12, blank=True, default="")
     amount = models.FloatField(null=True)
     dimension = models.CharField(max_length=10)
+    #: the version of the rig with which it was written: what was saved together was so together
+    moment = models.PositiveIntegerField(default=0)
     instrument = models.CharField(max_length=120, blank=True, default="")
     #: a part of the hitch as the catalogue described it when it was written down; null for everything else
     part = models.JSONField(null=True, default=None)
@@ -200,15 +192,6 @@ class ReserveWaiver(models.Model):
         return f"{self.link} of {self.rig_id}"
 
 
-def _parts_in(current: dict[str, Reading]) -> dict[str, dict[str, dict]]:
-    found: dict[str, dict[str, dict]] = {}
-    for path, kind in PART_KINDS.items():
-        reading = current.get(path)
-        if reading is not None and reading.part:
-            found.setdefault(kind, {})[reading.typed] = reading.part
-    return found
-
-
 def document_of(readings, rig: Rig) -> dict:
     """A rig file's sections from readings."""
     made: dict = {
@@ -220,6 +203,8 @@ def document_of(readings, rig: Rig) -> dict:
     }
     for reading in readings:
         *sections, name = reading.path.split(".")
+        if sections == ["which"]:
+            continue  # a file is of one vehicle and one trailer, and names them at its head
         place = made
         for section in sections:
             place = place.setdefault(section, {})

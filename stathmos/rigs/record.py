@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from django.http import Http404
 
+from stathmos.core import report
 from stathmos.core.ratings import LINKS
 from stathmos.house.models import House, the_house
-from stathmos.people.models import Person
+from stathmos.people.models import Person, names_of
 from stathmos.rigs.models import Rig
 from stathmos.rigs.signatures import signatures
 
@@ -21,8 +22,8 @@ def rig_or_404(pk: int) -> Rig:
 
 def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
     """Names, entries in force with who wrote them, signatures and which of them this person may give, waivers."""
-    if not rig.held:
-        rig.hold()
+    rig.hold()
+    called = names_of(reading.written_by_id for reading in rig.latest().values())
     return {
         "id": rig.pk,
         "version": rig.version,
@@ -38,11 +39,20 @@ def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
         "entries": {
             path: {
                 **reading.as_entry(),
-                "by": reading.written_by.called,
+                "by": called[reading.written_by_id],
                 "at": reading.written_at,
                 "revision": reading.revision,
             }
             for path, reading in rig.current().items()
+        },
+        "aside": {
+            path: {
+                **aside.written.as_entry(),
+                "by": called[aside.written.written_by_id],
+                "at": aside.written.written_at,
+                "why": report.written(aside.why),
+            }
+            for path, aside in rig.kept.aside.items()
         },
         "signatures": signatures(rig, now or the_house(), person),
         "waivers": [

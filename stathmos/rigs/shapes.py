@@ -436,6 +436,16 @@ LiveShape = shape(
     problems=ProblemShape(many=True),
     read=s.DictField(child=s.CharField(), help_text="How each figure was read, by path."),
     lengths=s.DictField(child=s.FloatField(), help_text="Each length in mm, by path, for drawing."),
+    aside=s.DictField(
+        child=shape(
+            "LiveAside",
+            is_=text(),
+            at=s.DateTimeField(allow_null=True),
+            why=text(),
+        )(),
+        help_text="What is saved or typed and does not hold as it is typed now, by path, and why.",
+    ),
+    back=s.DictField(child=EntryShape(), help_text="What is saved and holds again as it is typed now, by path."),
 )
 _DRAFT = {
     "entries": s.DictField(child=EntryShape()),
@@ -531,6 +541,16 @@ WrittenShape = shape(
     at=s.DateTimeField(),
     revision=s.IntegerField(),
 )
+AsideShape = shape(
+    "Aside",
+    is_=text(),
+    from_=s.ChoiceField(PROVENANCES),
+    system=s.ChoiceField(["us", "metric"]),
+    datum=s.CharField(required=False),
+    by=text(),
+    at=s.DateTimeField(),
+    why=BothShape(help_text="Why it holds no longer."),
+)
 SignatureShape = shape(
     "Signature",
     station=s.ChoiceField(STATIONS),
@@ -544,6 +564,7 @@ SignatureShape = shape(
         name=text(),
         before=text(),
         after=text(),
+        why=_maybe(BothShape, help_text="Why what stood there holds no longer, where that is the change."),
         by=s.CharField(allow_null=True),
         at=s.DateTimeField(allow_null=True),
     )(many=True),
@@ -562,6 +583,7 @@ RigShape = shape(
     advisor=text(),
     changed_at=s.DateTimeField(),
     entries=s.DictField(child=WrittenShape()),
+    aside=s.DictField(child=AsideShape(), help_text="What was written last and holds no longer, by path."),
     signatures=SignatureShape(many=True),
     waivers=shape("RecordWaiver", link=text(), name=text(), by=text(), at=s.DateTimeField(), reason=text())(many=True),
 )
@@ -577,6 +599,7 @@ PastShape = shape(
     by=text(),
     at=s.DateTimeField(),
     in_force=s.BooleanField(),
+    why=_maybe(BothShape, help_text="Why it holds no longer, where it is set aside."),
 )
 SignShape = shape("Sign", station=s.ChoiceField(STATIONS), version=s.IntegerField(min_value=1))
 ChangeShape = shape(

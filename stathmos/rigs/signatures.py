@@ -2,20 +2,21 @@
 
 from __future__ import annotations
 
-from stathmos.core import signing
+from stathmos.core import report, signing
 from stathmos.core.finding import Finding
 from stathmos.core.handover import unsigned
 from stathmos.house.models import House, HouseRules
 from stathmos.people.models import Person
+from stathmos.rigs.history import Kept
 from stathmos.rigs.models import Reading, Rig
 from stathmos.rigs.theirs import may_sign
 
 SIGNED, STALE, OPEN = "signed", "stale", "open"
 
 
-def entries_now(latest: dict[str, Reading], house: HouseRules | None) -> dict[str, dict[str, str]]:
-    """Everything a station can stand on: the rig's entries in force, and the house's rules."""
-    written = {path: reading.as_entry() for path, reading in latest.items() if reading.typed}
+def entries_now(held: dict[str, Reading], house: HouseRules | None) -> dict[str, dict[str, str]]:
+    """Everything a station can stand on: the rig's entries that hold, and the house's rules."""
+    written = {path: reading.as_entry() for path, reading in held.items()}
     chosen = {} if house is None else {f"house.{name}": entry for name, entry in house.as_entries().items()}
     return {**written, **chosen}
 
@@ -30,8 +31,7 @@ def standing(rig: Rig, house: House) -> list[dict]:
     last = {sign_off.station: sign_off for sign_off in rig.sign_offs.select_related("signed_by").order_by("revision")}
     if not last:
         return [_open(station) for station in signing.STATIONS]
-    latest = rig.latest()
-    now = entries_now(latest, house.chosen)
+    now = entries_now(rig.current(), house.chosen)
     stock = house.shelf.with_kept(rig.kept_parts())
     told = []
     for station in signing.STATIONS:
@@ -48,7 +48,7 @@ def standing(rig: Rig, house: House) -> list[dict]:
                 "state": STALE if stale else SIGNED,
                 "by": sign_off.signed_by.called,
                 "at": sign_off.signed_at,
-                "changes": [_change(one, latest, house.chosen) for one in signing.changes(sign_off.basis, stands_on)]
+                "changes": [_change(one, rig.kept, house.chosen) for one in signing.changes(sign_off.basis, stands_on)]
                 if stale
                 else [],
             }
@@ -60,16 +60,26 @@ def _open(station: str) -> dict:
     return {"station": station, "state": OPEN, "by": None, "at": None, "changes": []}
 
 
-def _change(one: signing.Changed, latest: dict[str, Reading], house: HouseRules | None) -> dict:
+def _change(one: signing.Changed, kept: Kept, house: HouseRules | None) -> dict:
     """What changed, from what to what, by whom and when."""
+    aside = kept.aside.get(one.path) if not one.after else None
+    why = None if aside is None else report.written(aside.why)
     if one.path.startswith("build."):
         by = at = None  # the catalogue's own history says who
     elif one.path.startswith("house."):
         by, at = (house.chosen_by.called, house.chosen_at) if house else (None, None)
     else:
-        reading = latest.get(one.path)
+        reading = kept.last.get(one.path)
         by, at = (reading.written_by.called, reading.written_at) if reading else (None, None)
-    return {"path": one.path, "name": one.name, "before": one.before, "after": one.after, "by": by, "at": at}
+    return {
+        "path": one.path,
+        "name": one.name,
+        "before": one.before,
+        "after": one.after,
+        "why": why,
+        "by": by,
+        "at": at,
+    }
 
 
 def bay_signature(rig: Rig, now: House) -> tuple[Finding, ...]:

@@ -231,13 +231,19 @@ class Cells(TransactionTestCase):
             "model": "rigs.reading",
             "fields": {
                 "rig": ["00000000-0000-4000-8000-000000000000"], "path": "bay.floor", "revision": 1, "typed": "=1+1, “flat”\n",
-                "system": "us", "provenance": "measured", "datum": "", "amount": None, "dimension": "choice", "instrument": "",
+                "system": "us", "provenance": "measured", "datum": "", "amount": None, "dimension": "choice", "moment": 3, "instrument": "",
                 "part": {"a": [1, None]}, "written_by": ["bram"], "written_at": "2026-11-23T10:00:00.123456+00:00",
             },
         }  # fmt: skip
         text = whole.written([row], "csv")
         self.assertEqual(whole.read(text, "csv"), [row])
         self.assertEqual(whole.read("\ufeff" + text, "csv"), [row], "a spreadsheet's own beginning is put up with")
+        before = {
+            "model": row["model"],
+            "fields": {name: one for name, one in row["fields"].items() if name != "moment"},
+        }
+        (read,) = whole.read(whole.written([before], "csv"), "csv")
+        self.assertEqual(read["fields"]["moment"], 0, "a file of before readings had moments")
         for before, after, says in (
             (",1,", ",one,", "column revision"),
             ("rigs.reading,", "auth.user,", "nothing that travels"),

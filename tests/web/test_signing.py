@@ -31,9 +31,16 @@ class Signing(WithDemo):
         record = self.write({"loads.bed.weight": measured("300 lb")}, 1)
         self.assertEqual(
             [self.signed(record, station)["state"] for station in ("meet", "load", "weigh")],
-            ["signed", "stale", "stale"],
+            ["stale", "stale", "stale"],
         )
-        (change,) = self.signed(record, "weigh")["changes"]
+        change, taped = self.signed(record, "weigh")["changes"]
+        self.assertEqual(
+            (taped["name"], taped["before"], taped["after"], taped["why"]["us"].replace("\u00a0", " ")),
+            (
+                "Receiver height", "21 1/2 in (measured)", "",
+                "taped with the vehicle loaded otherwise: bed or boot 150 lb, now 300 lb",
+            ),
+        )  # fmt: skip
         self.assertEqual(
             (change["name"], change["before"], change["after"], change["by"]),
             ("Bed or boot, weight", "150 lb (assumed)", "300 lb (measured)", "Bram"),
@@ -59,8 +66,9 @@ class Signing(WithDemo):
 
     def test_a_figure_taken_back_is_a_change_by_whoever_took_it(self) -> None:
         record = self.write({"loads.bed.weight": None}, 1)
-        (change,) = self.signed(record, "load")["changes"]
-        self.assertEqual((change["after"], change["by"]), ("", "Bram"))
+        change, taped = self.signed(record, "load")["changes"]
+        self.assertEqual((change["after"], change["why"], change["by"]), ("", None, "Bram"))
+        self.assertIn("now none", taped["why"]["us"])
 
     def test_house_rules_make_a_weighing_stale(self) -> None:
         odile = self.signed_in("odile")

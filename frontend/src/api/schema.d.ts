@@ -667,6 +667,17 @@ export interface components {
             new: components["schemas"]["NewEnum"];
             name?: string;
         };
+        Aside: {
+            is: string;
+            from: components["schemas"]["ProvenanceEnum"];
+            system: components["schemas"]["UnitSystemEnum"];
+            datum?: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** @description Why it holds no longer. */
+            why: components["schemas"]["Both"];
+        };
         Assessment: {
             to_read?: components["schemas"]["ToRead"][];
             loading?: components["schemas"]["Loading"];
@@ -1087,12 +1098,16 @@ export interface components {
             from: components["schemas"]["ProvenanceEnum"];
             system: components["schemas"]["UnitSystemEnum"];
             datum?: string;
+            /** @description The same as it is written, taken again. */
+            again?: boolean;
         };
         EntryRequest: {
             is: string;
             from: components["schemas"]["ProvenanceEnum"];
             system: components["schemas"]["UnitSystemEnum"];
             datum?: string;
+            /** @description The same as it is written, taken again. */
+            again?: boolean;
         };
         Event: {
             kind: components["schemas"]["EventKindEnum"];
@@ -1372,6 +1387,20 @@ export interface components {
             lengths: {
                 [key: string]: number;
             };
+            /** @description What is saved or typed and does not hold as it is typed now, by path, and why. */
+            aside: {
+                [key: string]: components["schemas"]["LiveAside"];
+            };
+            /** @description What is saved and holds again as it is typed now, by path. */
+            back: {
+                [key: string]: components["schemas"]["Entry"];
+            };
+        };
+        LiveAside: {
+            is: string;
+            /** Format: date-time */
+            at: string | null;
+            why: string;
         };
         LoadKind: {
             key: string;
@@ -1624,6 +1653,8 @@ export interface components {
             /** Format: date-time */
             at: string;
             in_force: boolean;
+            /** @description Why it holds no longer, where it is set aside. */
+            why: components["schemas"]["Both"] | null;
         };
         /**
          * @description * `hitch.kit` - hitch.kit
@@ -1808,6 +1839,10 @@ export interface components {
             entries: {
                 [key: string]: components["schemas"]["Written"];
             };
+            /** @description What was written last and holds no longer, by path. */
+            aside: {
+                [key: string]: components["schemas"]["Aside"];
+            };
             signatures: components["schemas"]["Signature"][];
             waivers: components["schemas"]["RecordWaiver"][];
         };
@@ -1903,6 +1938,8 @@ export interface components {
             name: string;
             before: string;
             after: string;
+            /** @description Why what stood there holds no longer, where that is the change. */
+            why: components["schemas"]["Both"] | null;
             by: string | null;
             /** Format: date-time */
             at: string | null;

@@ -56,15 +56,12 @@ def write_in_bay(rig_id: int, person: Person, parcel: Parcel) -> Rig:
             if sent.rig_id != rig.pk:
                 raise NotWritten({"key": "This parcel was sent for another rig."})
             return rig
-        latest = rig.latest()
+        held = rig.current()
         theirs = {
-            path: latest[path].as_entry()
+            path: held[path].as_entry()
             for path, seen in parcel.seen.items()
-            # a figure that was taken back is nobody's any more
-            if path in latest
-            and latest[path].typed
-            and latest[path].revision > seen
-            and _differs(latest[path].typed, parcel.entries.get(path))
+            # a figure that was taken back, or holds no longer, is nobody's any more
+            if path in held and held[path].revision > seen and _differs(held[path].typed, parcel.entries.get(path))
         }
         if theirs:
             raise WrittenBetween(rig, theirs)

@@ -39,6 +39,7 @@ from stathmos.core.rig.loads import KINDS, Load
 from stathmos.core.rig.readings import Weighing
 from stathmos.core.rig.trailer import Trailer
 from stathmos.core.rig.vehicle import Vehicle
+from stathmos.core.rig.which import Which
 
 __all__ = [
     "CHOICE",
@@ -70,6 +71,7 @@ __all__ = [
     "Vehicle",
     "Ways",
     "Weighing",
+    "Which",
     "choice",
     "described",
     "entries",
@@ -98,6 +100,7 @@ class Rig:
     drill: tuple[Step, ...] = ()
     complaints: tuple[Complaint, ...] = ()
     ways: Ways = Ways()
+    which: Which = Which()
 
     def figure(self, path: str) -> Given | Missing:
         """The figure at a path such as ``trailer.gvwr`` or ``loads.bed.weight``, or `Missing` naming that path.
@@ -165,6 +168,7 @@ SECTIONS: dict[str, type] = {
     "bay": Bay,
     "handover": Handover,
     "ways": Ways,
+    "which": Which,
 }
 
 

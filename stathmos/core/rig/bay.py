@@ -5,8 +5,38 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core import settings
-from stathmos.core.entry import INSIDE_TOP, PIN_CENTRE, SEAT, TOP, choice, described, flag, length, named
+from stathmos.core.entry import (
+    INSIDE_TOP,
+    PIN_CENTRE,
+    SEAT,
+    TOP,
+    choice,
+    described,
+    flag,
+    length,
+    named,
+    pressure,
+    read_of,
+)
 from stathmos.core.figures import Given
+from stathmos.core.subjects import (
+    AS_SET,
+    COUPLED,
+    COUPLING,
+    FITTED,
+    FLOOR,
+    HEAD,
+    JOINT,
+    KNOWN_GOOD,
+    ON_ITS_SPRINGS,
+    STATE_A,
+    STATE_B,
+    STATE_C,
+    TRAILER,
+    VEHICLE,
+    Subject,
+    Under,
+)
 from stathmos.core.units import COUNT, COUPLE
 
 FRONT_LEFT, FRONT_RIGHT, REAR_LEFT, REAR_RIGHT = "front_left", "front_right", "rear_left", "rear_right"
@@ -26,38 +56,69 @@ WENT_ON = (
 )
 
 
-def _tape(label: str, read_at: str, low: float, high: float, datums: tuple[str, ...] = ()) -> Given | None:
-    return length(label, read_at, low, high, usual="measured", datums=datums)
+#: taped with the trailer levelled by its jack
+_LEVELLED = (Under.TRAILER_LOADS, Under.FLOOR)
+_AIR = "gauge at the valve, as it is taped"
 
 
-def _mark(corner: str, state: str) -> Given | None:
-    return _tape(f"Mark {CORNERS[corner]}, {state}", "tape, ground to the marked point", 6, 80)
+def _tape(
+    label: str,
+    read_at: str,
+    low: float,
+    high: float,
+    datums: tuple[str, ...] = (),
+    of: Subject | None = None,
+    under: tuple[Under, ...] = (),
+) -> Given | None:
+    return length(label, read_at, low, high, usual="measured", datums=datums, of=of, under=under)
 
 
-def _seen(label: str, read_at: str) -> Given | None:
-    return flag(label, read_at)
+def _mark(corner: str, state: str, of: Subject, under: tuple[Under, ...]) -> Given | None:
+    return _tape(f"Mark {CORNERS[corner]}, {state}", "tape, ground to the marked point", 6, 80, of=of, under=under)
+
+
+def _seen(label: str, read_at: str, of: Subject | None = None, under: tuple[Under, ...] = ()) -> Given | None:
+    return flag(label, read_at, of=of, under=under)
+
+
+def _air(state: str) -> Given | None:
+    return pressure(f"Air-spring pressure, {state}", _AIR, 1000, of=VEHICLE)
 
 
 @dataclass(frozen=True)
+@read_of(COUPLED)
 class Bay:
     """The rig on the bay's floor: what must be so before measuring, the marks in states A and B, and what is proved."""
 
     floor: Given | None = choice(
-        "Floor", "look", ("flat", "flat and hard"), (NOT_FLAT, "not flat, or soft"), usual="measured"
+        "Floor", "look", ("flat", "flat and hard"), (NOT_FLAT, "not flat, or soft"), usual="measured", of=FLOOR
     )
-    loaded: Given | None = _seen("Both loaded as they will travel", "look and ask")
+    loaded: Given | None = _seen(
+        "Both loaded as they will travel", "look and ask", under=(Under.VEHICLE_LOADS, Under.TRAILER_LOADS)
+    )
     in_line: Given | None = _seen("Straight in line", "look along the rig")
     air_set: Given | None = choice(
         "Air springs are", "gauge at the valve", ("pump_up", "pumped to towing pressure"), ("let_down", "let down to the minimum"),
-        usual="measured",
+        usual="measured", of=VEHICLE,
     )  # fmt: skip
-    rail_front_level: Given | None = _tape("Rail front, trailer levelled", "tape, ground to the rail", 4, 60)
-    rail_rear_level: Given | None = _tape("Rail rear, trailer levelled", "tape, ground to the rail", 4, 60)
+    rail_front_level: Given | None = _tape(
+        "Rail front, trailer levelled", "tape, ground to the rail", 4, 60, of=TRAILER, under=_LEVELLED
+    )
+    rail_rear_level: Given | None = _tape(
+        "Rail rear, trailer levelled", "tape, ground to the rail", 4, 60, of=TRAILER, under=_LEVELLED
+    )
     coupler_height: Given | None = _tape(
-        "Level coupler height, in the bay", "tape, trailer level", 8, 48, datums=(TOP, SEAT)
+        "Level coupler height, in the bay",
+        "tape, trailer level",
+        8,
+        48,
+        datums=(TOP, SEAT),
+        of=TRAILER,
+        under=_LEVELLED,
     )
     receiver_height: Given | None = _tape(
-        "Receiver height, in the bay", "tape, ground to the tube, loaded to travel", 6, 48, datums=(INSIDE_TOP, PIN_CENTRE)
+        "Receiver height, in the bay", "tape, ground to the tube, loaded to travel", 6, 48, datums=(INSIDE_TOP, PIN_CENTRE),
+        of=VEHICLE, under=(*ON_ITS_SPRINGS, Under.FLOOR),
     )  # fmt: skip
     marks: Given | None = choice(
         "Measured at",
@@ -65,44 +126,71 @@ class Bay:
         (ARCH, "the wheel arches"),
         (BUMPER, "the bumpers"),
         usual="measured",
+        of=VEHICLE,
     )
-    front_mark: Given | None = _tape("Front axle to the front mark", "tape, forward of the hub, bumpers only", 0, 90)
-    rear_mark: Given | None = _tape("Rear axle to the rear mark", "tape, rearward of the hub, bumpers only", 0, 120)
-    front_left_a: Given | None = _mark(FRONT_LEFT, STATES["a"])
-    front_right_a: Given | None = _mark(FRONT_RIGHT, STATES["a"])
-    rear_left_a: Given | None = _mark(REAR_LEFT, STATES["a"])
-    rear_right_a: Given | None = _mark(REAR_RIGHT, STATES["a"])
+    front_mark: Given | None = _tape(
+        "Front axle to the front mark", "tape, forward of the hub, bumpers only", 0, 90, of=VEHICLE
+    )
+    rear_mark: Given | None = _tape(
+        "Rear axle to the rear mark", "tape, rearward of the hub, bumpers only", 0, 120, of=VEHICLE
+    )
+    air_pressure_a: Given | None = _air(STATES["a"])
+    front_left_a: Given | None = _mark(FRONT_LEFT, STATES["a"], VEHICLE, STATE_A)
+    front_right_a: Given | None = _mark(FRONT_RIGHT, STATES["a"], VEHICLE, STATE_A)
+    rear_left_a: Given | None = _mark(REAR_LEFT, STATES["a"], VEHICLE, STATE_A)
+    rear_right_a: Given | None = _mark(REAR_RIGHT, STATES["a"], VEHICLE, STATE_A)
+    air_pressure_b: Given | None = _air(STATES["b"])
     jack_clear: Given | None = _seen("Jack clear of the ground, no bars", "look under the jack")
-    front_left_b: Given | None = _mark(FRONT_LEFT, STATES["b"])
-    front_right_b: Given | None = _mark(FRONT_RIGHT, STATES["b"])
-    rear_left_b: Given | None = _mark(REAR_LEFT, STATES["b"])
-    rear_right_b: Given | None = _mark(REAR_RIGHT, STATES["b"])
-    good_front: Given | None = _tape("Front mark of the known-good rig", "tape or its record", 6, 80)
-    good_rear: Given | None = _tape("Rear mark of the known-good rig", "tape or its record", 6, 80)
-    good_from: Given | None = named("Known good from", "the earlier hitch or visit")
+    front_left_b: Given | None = _mark(FRONT_LEFT, STATES["b"], COUPLED, STATE_B)
+    front_right_b: Given | None = _mark(FRONT_RIGHT, STATES["b"], COUPLED, STATE_B)
+    rear_left_b: Given | None = _mark(REAR_LEFT, STATES["b"], COUPLED, STATE_B)
+    rear_right_b: Given | None = _mark(REAR_RIGHT, STATES["b"], COUPLED, STATE_B)
+    good_front: Given | None = _tape("Front mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
+    good_rear: Given | None = _tape("Rear mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
+    good_from: Given | None = named("Known good from", "the earlier hitch or visit", of=KNOWN_GOOD)
     good_same_spot: Given | None = _seen("Same spot, same marks, trailer not moved", "the fitter")
-    bars_parallel: Given | None = _seen("Bars parallel with the frame", "look from the side")
-    bars_flat: Given | None = _seen("Bars flat on their brackets", "look for full contact")
-    past_left: Given | None = _tape("Left bar past its bracket", "tape, bracket centre to bar end", 0, 30)
-    past_right: Given | None = _tape("Right bar past its bracket", "tape, bracket centre to bar end", 0, 30)
-    ground_left: Given | None = _tape("Left bar end to ground", "tape", 0, 40)
-    ground_right: Given | None = _tape("Right bar end to ground", "tape", 0, 40)
+    bars_parallel: Given | None = _seen("Bars parallel with the frame", "look from the side", FITTED, AS_SET)
+    bars_flat: Given | None = _seen("Bars flat on their brackets", "look for full contact", FITTED, AS_SET)
+    past_left: Given | None = _tape(
+        "Left bar past its bracket",
+        "tape, bracket centre to bar end",
+        0,
+        30,
+        of=FITTED,
+        under=(*AS_SET, Under.BRACKETS),
+    )
+    past_right: Given | None = _tape(
+        "Right bar past its bracket",
+        "tape, bracket centre to bar end",
+        0,
+        30,
+        of=FITTED,
+        under=(*AS_SET, Under.BRACKETS),
+    )
+    ground_left: Given | None = _tape("Left bar end to ground", "tape", 0, 40, of=FITTED, under=AS_SET)
+    ground_right: Given | None = _tape("Right bar end to ground", "tape", 0, 40, of=FITTED, under=AS_SET)
     chains_reach: Given | None = _seen(
-        "Safety chains reach in a full turn, clear of the ground", "steer to full lock and look"
+        "Safety chains reach in a full turn, clear of the ground", "steer to full lock and look", FITTED, AS_SET
     )
     breakaway_reach: Given | None = _seen(
-        "Breakaway lead reaches the vehicle in a full turn", "steer to full lock and look"
+        "Breakaway lead reaches the vehicle in a full turn", "steer to full lock and look", FITTED, AS_SET
     )
     wiring_reach: Given | None = _seen(
-        "7-way lead reaches in a full turn, clear of the ground", "steer to full lock and look"
+        "7-way lead reaches in a full turn, clear of the ground", "steer to full lock and look", FITTED, AS_SET
     )
-    jaw_play: Given | None = _tape("Play of the ball in the coupler's jaw", "tape, lift the tongue and look", 0, 2)
+    jaw_play: Given | None = _tape(
+        "Play of the ball in the coupler's jaw", "tape, lift the tongue and look", 0, 2, of=COUPLING
+    )
+    bracket_place: Given | None = _tape(
+        "Ball to the middle of the brackets, as bolted", "tape along the A-frame", 4, 80, of=FITTED
+    )
 
 
 _SETTINGS = settings.trial_fields()
 
 
 @dataclass(frozen=True)
+@read_of(FITTED)
 class Trial:
     """One setting of the bars and what was measured with it: state C."""
 
@@ -111,19 +199,21 @@ class Trial:
     __annotations__.update(dict.fromkeys(_SETTINGS, "Given | None"))
     locals().update(_SETTINGS)
     hole: Given | None = described(
-        "Shank hole of the head, from the bottom", COUNT, "count them", 1, 20, usual="measured"
+        "Shank hole of the head, from the bottom", COUNT, "count them", 1, 20, usual="measured", of=HEAD
     )
-    front_left: Given | None = _mark(FRONT_LEFT, "bars on")
-    front_right: Given | None = _mark(FRONT_RIGHT, "bars on")
-    rear_left: Given | None = _mark(REAR_LEFT, "bars on")
-    rear_right: Given | None = _mark(REAR_RIGHT, "bars on")
-    rail_front: Given | None = _tape("Rail front, bars on", "tape, ground to the rail", 4, 60)
-    rail_rear: Given | None = _tape("Rail rear, bars on", "tape, ground to the rail", 4, 60)
+    air_pressure: Given | None = _air("bars on")
+    front_left: Given | None = _mark(FRONT_LEFT, "bars on", FITTED, STATE_C)
+    front_right: Given | None = _mark(FRONT_RIGHT, "bars on", FITTED, STATE_C)
+    rear_left: Given | None = _mark(REAR_LEFT, "bars on", FITTED, STATE_C)
+    rear_right: Given | None = _mark(REAR_RIGHT, "bars on", FITTED, STATE_C)
+    rail_front: Given | None = _tape("Rail front, bars on", "tape, ground to the rail", 4, 60, of=FITTED, under=STATE_C)
+    rail_rear: Given | None = _tape("Rail rear, bars on", "tape, ground to the rail", 4, 60, of=FITTED, under=STATE_C)
     went_on: Given | None = choice("The bars went on", "the fitter", *WENT_ON, usual="measured")
     weighed: Given | None = _seen("Weighbridge pass 3 was read with this setting", "the ticket")
 
 
 @dataclass(frozen=True)
+@read_of(JOINT)
 class Bolt:
     """One nut or bolt of the torque sheet."""
 

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.entry import choice, described, flag, named
+from stathmos.core.entry import choice, described, flag, named, read_of
 from stathmos.core.figures import Given
+from stathmos.core.subjects import AS_SET, COUPLED, CUSTOMER, FITTED
 from stathmos.core.units import DISTANCE, MM_PER_KM
 
 SYMPTOMS = (
@@ -22,6 +23,7 @@ SYMPTOMS = (
 
 
 @dataclass(frozen=True)
+@read_of(COUPLED)
 class Handover:
     """Tests done with the customer, and what the next visit is reckoned from."""
 
@@ -34,14 +36,18 @@ class Handover:
         "Breakaway pull test", "pin pulled, vehicle eased forward",
         ("held", "the brakes held"), ("did_not", "the brakes did not hold"), usual="measured",
     )  # fmt: skip
-    test_drive: Given | None = flag("Short test drive done", "with the customer")
-    retorqued: Given | None = flag("Torque and witness marks looked at after the drive", "wrench and eye")
-    a_year: Given | None = described(
-        "Towed in a year", DISTANCE, "ask the customer", 10 * MM_PER_KM, 200_000 * MM_PER_KM, usual="assumed"
+    test_drive: Given | None = flag("Short test drive done", "with the customer", of=FITTED, under=AS_SET)
+    retorqued: Given | None = flag(
+        "Torque and witness marks looked at after the drive", "wrench and eye", of=FITTED, under=AS_SET
     )
+    a_year: Given | None = described(
+        "Towed in a year", DISTANCE, "ask the customer", 10 * MM_PER_KM, 200_000 * MM_PER_KM, usual="assumed",
+        of=CUSTOMER,
+    )  # fmt: skip
 
 
 @dataclass(frozen=True)
+@read_of(COUPLED)
 class Step:
     """One step of the drill, done with the customer."""
 
@@ -50,6 +56,7 @@ class Step:
 
 
 @dataclass(frozen=True)
+@read_of(CUSTOMER)
 class Complaint:
     """What a customer came back with."""
 

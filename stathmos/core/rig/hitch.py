@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.entry import SEAT, TEXT, TOP, choice, described, length, named
+from stathmos.core.entry import SEAT, TEXT, TOP, choice, described, length, named, read_of
 from stathmos.core.figures import Given
 from stathmos.core.schools import (
     BAY_SCHOOLS,
@@ -14,12 +14,14 @@ from stathmos.core.schools import (
     SHARE_CHOICES,
     choices,
 )
+from stathmos.core.subjects import BALL_ON_VEHICLE, DECISION, HITCH, ON_ITS_SPRINGS, Under
 from stathmos.core.units import ALTITUDE, SHARE
 
 STYLES = (("weight_distributing", "weight-distributing"), ("weight_carrying", "weight-carrying"))
 
 
 @dataclass(frozen=True)
+@read_of(HITCH)
 class Hitch:
     """The hitch as decided, or as it already sits on the vehicle."""
 
@@ -32,11 +34,13 @@ class Hitch:
     shank: Given | None = described("Shank on the vehicle", TEXT, "stamp on the shank", usual="measured")
     ball: Given | None = described("Ball on the vehicle", TEXT, "stamp on the ball", usual="measured")
     ball_height: Given | None = length(
-        "Ball height as it stands", "tape, uncoupled, loaded to travel", 6, 48, usual="measured", datums=(TOP, SEAT)
-    )
+        "Ball height as it stands", "tape, uncoupled, loaded to travel", 6, 48, usual="measured", datums=(TOP, SEAT),
+        of=BALL_ON_VEHICLE, under=(*ON_ITS_SPRINGS, Under.HOLE),
+    )  # fmt: skip
 
 
 @dataclass(frozen=True)
+@read_of(DECISION)
 class Journey:
     """Where it is to go."""
 
@@ -44,6 +48,7 @@ class Journey:
 
 
 @dataclass(frozen=True)
+@read_of(DECISION)
 class Ways:
     """The schools and the reserve this rig is judged by."""
 

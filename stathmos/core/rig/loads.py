@@ -8,8 +8,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.entry import choice, length, named, volume, weight
+from stathmos.core.entry import choice, length, named, read_of, volume, weight
 from stathmos.core.figures import Given
+from stathmos.core.subjects import LOAD, RIDING
 from stathmos.core.units import KG_PER_LB, L_PER_GAL
 
 VEHICLE, TRAILER = "vehicle", "trailer"
@@ -66,6 +67,7 @@ ABOARD, TO_COME, TO_COME_OUT = "aboard", "to_come", "to_come_out"
 
 
 @dataclass(frozen=True)
+@read_of(LOAD)
 class Load:
     """One load. ``key`` names it on the rig; where it is the name of a kind, the load is of that kind."""
 
@@ -73,12 +75,12 @@ class Load:
     kind: Given | None = choice("Kind", "the advisor's eye", *((key, one.word) for key, one in KINDS.items()))
     what: Given | None = named("What it is")
     weight: Given | None = weight("Weight", "weigh it, or ask", 0, 20000, usual="assumed")
-    volume: Given | None = volume("Volume", "gauge or cylinder", 300, usual="assumed")
+    volume: Given | None = volume("Volume", "gauge or cylinder", 300, usual="assumed", of=RIDING)
     at: Given | None = length(
-        "Place", "tape, behind the ball; in the vehicle behind the front axle", 0, 760, usual="measured"
+        "Place", "tape, behind the ball; in the vehicle behind the front axle", 0, 760, usual="measured", of=RIDING
     )
     moved_to: Given | None = length(
-        "Place as planned", "where it is to be moved before the trip", 0, 760, usual="assumed"
+        "Place as planned", "where it is to be moved before the trip", 0, 760, usual="assumed", of=RIDING
     )
     when: Given | None = choice(
         "When",

@@ -4,24 +4,31 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.entry import length, named, weight
+from stathmos.core.entry import length, named, read_of, weight
 from stathmos.core.figures import Given
+from stathmos.core.subjects import COUPLED, FITTED, INSTRUMENT, ON_ITS_SPRINGS, TRAILER, VEHICLE, Subject, Under
 
 
 def _mark(of: str, high_lb: float) -> Given | None:
-    return weight(f"{of}, smallest mark", "the scale's face or plate", 0.05, high_lb, usual="label")
+    return weight(f"{of}, smallest mark", "the scale's face or plate", 0.05, high_lb, usual="label", of=INSTRUMENT)
 
 
-def _axle(label: str, read_at: str) -> Given | None:
-    return weight(label, read_at, 200, 60000, usual="measured")
+def _with(label: str, read_at: str) -> Given | None:
+    return named(label, read_at, of=INSTRUMENT)
+
+
+def _axle(label: str, read_at: str, of: Subject, *under: Under) -> Given | None:
+    return weight(label, read_at, 200, 60000, usual="measured", of=of, under=under)
 
 
 _ALONE = "weighbridge, vehicle alone, loaded to travel, hitch in the receiver"
 _BARE = "weighbridge, coupled, no bars"
 _BARS = "weighbridge, coupled, bars on"
+_LOADED = (Under.VEHICLE_LOADS, Under.TRAILER_LOADS)
 
 
 @dataclass(frozen=True)
+@read_of(TRAILER, Under.TRAILER_LOADS)
 class Weighing:
     """Readings for tongue weight and gross trailer weight. A way with a reading wanting is left out."""
 
@@ -29,12 +36,12 @@ class Weighing:
         "Tongue scale reading", "scale under the coupler, trailer level", 1, 6000, usual="measured"
     )
     tongue_scale_mark: Given | None = _mark("Tongue scale", 500)
-    tongue_scale_with: Given | None = named("Tongue scale used", "its own number or name")
+    tongue_scale_with: Given | None = _with("Tongue scale used", "its own number or name")
     gauge: Given | None = weight(
         "Gauge ball mount reading", "gauge on the ball mount, trailer level", 1, 6000, usual="measured"
     )
     gauge_mark: Given | None = _mark("Gauge", 500)
-    gauge_with: Given | None = named("Gauge used", "its own number or name")
+    gauge_with: Given | None = _with("Gauge used", "its own number or name")
     beam_reading: Given | None = weight("Scale reading under the beam", "bathroom scale", 1, 1000, usual="measured")
     beam_tare: Given | None = weight(
         "Scale reading, beam alone", "bathroom scale, before the tongue is lowered", 0, 500, usual="measured"
@@ -42,29 +49,35 @@ class Weighing:
     beam_pivot_to_scale: Given | None = length("Pivot to scale", "tape", 6, 240, usual="measured")
     beam_pivot_to_coupler: Given | None = length("Pivot to coupler", "tape", 2, 240, usual="measured")
     beam_mark: Given | None = _mark("Bathroom scale", 50)
-    beam_with: Given | None = named("Bathroom scale used", "its own number or name")
+    beam_with: Given | None = _with("Bathroom scale used", "its own number or name")
     jack_reading: Given | None = weight(
         "Scale reading under the jack", "scale under the jack, coupler free, trailer level", 1, 6000, usual="measured"
     )
     jack_mark: Given | None = _mark("Scale under the jack", 500)
-    jack_with: Given | None = named("Scale under the jack used", "its own number or name")
-    bridge_front_alone: Given | None = _axle("Front axle, alone", _ALONE)
-    bridge_rear_alone: Given | None = _axle("Rear axle, alone", _ALONE)
-    bridge_front_bare: Given | None = _axle("Front axle, coupled, no bars", _BARE)
-    bridge_rear_bare: Given | None = _axle("Rear axle, coupled, no bars", _BARE)
-    bridge_trailer_bare: Given | None = _axle("Trailer axles, coupled, no bars", _BARE)
-    bridge_front_bars: Given | None = _axle("Front axle, bars on", _BARS)
-    bridge_rear_bars: Given | None = _axle("Rear axle, bars on", _BARS)
-    bridge_trailer_bars: Given | None = _axle("Trailer axles, bars on", _BARS)
-    bridge_mark: Given | None = weight("Weighbridge division", "the ticket or the plate", 1, 500, usual="label")
-    bridge_with: Given | None = named("Weighbridge used", "the ticket")
+    jack_with: Given | None = _with("Scale under the jack used", "its own number or name")
+    bridge_front_alone: Given | None = _axle("Front axle, alone", _ALONE, VEHICLE, Under.VEHICLE_LOADS, Under.KIT)
+    bridge_rear_alone: Given | None = _axle("Rear axle, alone", _ALONE, VEHICLE, Under.VEHICLE_LOADS, Under.KIT)
+    bridge_front_bare: Given | None = _axle("Front axle, coupled, no bars", _BARE, FITTED, *_LOADED)
+    bridge_rear_bare: Given | None = _axle("Rear axle, coupled, no bars", _BARE, FITTED, *_LOADED)
+    bridge_trailer_bare: Given | None = _axle("Trailer axles, coupled, no bars", _BARE, FITTED, *_LOADED)
+    bridge_front_bars: Given | None = _axle("Front axle, bars on", _BARS, FITTED, *_LOADED, Under.SETTING, Under.HOLE)
+    bridge_rear_bars: Given | None = _axle("Rear axle, bars on", _BARS, FITTED, *_LOADED, Under.SETTING, Under.HOLE)
+    bridge_trailer_bars: Given | None = _axle(
+        "Trailer axles, bars on", _BARS, FITTED, *_LOADED, Under.SETTING, Under.HOLE
+    )
+    bridge_mark: Given | None = weight(
+        "Weighbridge division", "the ticket or the plate", 1, 500, usual="label", of=INSTRUMENT
+    )
+    bridge_with: Given | None = _with("Weighbridge used", "the ticket")
     squat_before: Given | None = length(
-        "Rear arch, uncoupled", "tape, ground to the marked point", 10, 70, usual="measured"
-    )
+        "Rear arch, uncoupled", "tape, ground to the marked point", 10, 70, usual="measured",
+        of=VEHICLE, under=ON_ITS_SPRINGS,
+    )  # fmt: skip
     squat_after: Given | None = length(
-        "Rear arch, coupled, no bars", "tape, the same point, jack clear", 10, 70, usual="measured"
-    )
-    squat_with: Given | None = named("Tape used", "its own number or name")
+        "Rear arch, coupled, no bars", "tape, the same point, jack clear", 10, 70, usual="measured",
+        of=COUPLED, under=(*ON_ITS_SPRINGS, Under.TRAILER_LOADS),
+    )  # fmt: skip
+    squat_with: Given | None = _with("Tape used", "its own number or name")
 
 
 #: the readings of a way share the beginning of their names, and its instrument

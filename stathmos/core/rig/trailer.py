@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.entry import SEAT, TOP, choice, described, flag, length, volume, weight
+from stathmos.core.entry import SEAT, TOP, choice, described, flag, length, read_of, volume, weight
 from stathmos.core.figures import Given
+from stathmos.core.subjects import TRAILER, Under
 from stathmos.core.units import AREA, COUNT, FORCE
 
 COUPLINGS = (
@@ -18,6 +19,7 @@ TRAILER_PLATE = "certification plate, front left of the trailer"
 
 
 @dataclass(frozen=True)
+@read_of(TRAILER)
 class Trailer:
     """The trailer: its plate, its brochure, its coupler and its dimensions."""
 
@@ -30,8 +32,9 @@ class Trailer:
     unladen_weight: Given | None = weight("Brochure empty weight", "brochure", 200, 30000, usual="brochure")
     brochure_tongue: Given | None = weight("Brochure hitch weight", "brochure", 10, 5000, usual="brochure")
     gross_weight: Given | None = weight(
-        "Gross trailer weight, as it stands", "weighbridge, tongue included", 300, 40000, usual="measured"
-    )
+        "Gross trailer weight, as it stands", "weighbridge, tongue included", 300, 40000, usual="measured",
+        under=(Under.TRAILER_LOADS,),
+    )  # fmt: skip
     coupler_size: Given | None = length("Coupler, ball size", "stamp on the coupler", 1.875, 3)
     coupler_rating: Given | None = weight("Coupler rating", "stamp on the coupler", 500, 40000)
     coupler_tongue_limit: Given | None = weight(
@@ -64,8 +67,9 @@ class Trailer:
     )
     chain_rating: Given | None = weight("Safety chain rating, each", "tag on the chain and its hook", 500, 40000)
     coupler_height: Given | None = length(
-        "Level coupler height", "tape, rail level front and rear", 8, 48, usual="measured", datums=(TOP, SEAT)
-    )
+        "Level coupler height", "tape, rail level front and rear", 8, 48, usual="measured", datums=(TOP, SEAT),
+        under=(Under.TRAILER_LOADS,),
+    )  # fmt: skip
     ball_to_axle: Given | None = length(
         "Ball to axle centre", "tape, coupler to the middle of the axle group", 50, 480, usual="measured"
     )

@@ -13,10 +13,12 @@ from stathmos.core.entry import (
     length,
     pressure,
     rate,
+    read_of,
     weight,
 )
 from stathmos.core.figures import Given
 from stathmos.core.schools import RESTORATION_SCHOOLS, choices
+from stathmos.core.subjects import ON_ITS_SPRINGS, VEHICLE
 from stathmos.core.units import AREA, FORCE, SHARE
 
 VEHICLE_CLASSES = (
@@ -34,6 +36,7 @@ RECEIVER_LABEL = "label on the receiver"
 
 
 @dataclass(frozen=True)
+@read_of(VEHICLE)
 class Vehicle:
     """The tow vehicle: its labels, its handbook's limits, its dimensions."""
 
@@ -66,6 +69,7 @@ class Vehicle:
         48,
         usual="measured",
         datums=(INSIDE_TOP, PIN_CENTRE),
+        under=ON_ITS_SPRINGS,
     )
     wheelbase: Given | None = length("Wheelbase", HANDBOOK, 70, 260)
     overhang: Given | None = length(
@@ -75,8 +79,9 @@ class Vehicle:
         "Rear axle to the edge of the open tailgate", "tape, tailgate down", 20, 150, usual="measured"
     )
     tailgate_height: Given | None = length(
-        "Ground to the open tailgate's edge", "tape, tailgate down, loaded to travel", 15, 60, usual="measured"
-    )
+        "Ground to the open tailgate's edge", "tape, tailgate down, loaded to travel", 15, 60, usual="measured",
+        under=ON_ITS_SPRINGS,
+    )  # fmt: skip
     front_rate: Given | None = rate("Front spring rate", "an earlier visit's readings")
     rear_rate: Given | None = rate("Rear spring rate", "an earlier visit's readings")
     air_springs: Given | None = choice(

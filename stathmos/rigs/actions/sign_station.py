@@ -33,7 +33,7 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         build = assessment.choice.in_force
         names = {what: part.name for what in signing.BUILT if (part := getattr(build, what)) is not None}
         now = {
-            **entries_now(rig.latest(), now_here.chosen),
+            **entries_now(rig.current(), now_here.chosen),
             **signing.built(names, now_here.shelf.with_kept(rig.kept_parts())),
         }
         stands_on = signing.basis(station, now)

@@ -9,15 +9,24 @@ from django.db import transaction
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import as_rig_file_part
 from stathmos.core.figures import Given, Provenance
+from stathmos.core.holding import Drafted, Standing
 from stathmos.core.rig import entry_at
 from stathmos.core.rig.readings import instrument_path
 from stathmos.core.rigfile import read_entry
 from stathmos.core.units import UnreadableError
 from stathmos.people.models import Person
 from stathmos.people.roles import require
+from stathmos.rigs.history import NOTHING, Kept
 from stathmos.rigs.models import PART_KINDS, Reading, Rig
 from stathmos.rigs.theirs import require_writes
 
+#: names of a rig that go with the vehicle or the trailer that they name, and where the history has them
+GO_WITH = {
+    "vehicle_name": "which.called_vehicle",
+    "vehicle_plate": "which.plate_vehicle",
+    "trailer_name": "which.called_trailer",
+    "trailer_plate": "which.plate_trailer",
+}
 NAMES = ("customer", "vehicle_name", "trailer_name", "vehicle_plate", "trailer_plate")
 LONGEST = {"vehicle_plate": 20, "trailer_plate": 20}
 
@@ -50,7 +59,7 @@ def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = N
     """A new rig with its first readings. ``brought``: known-good heights from an earlier visit, which nobody typed here."""
     require(person, "open_rig")
     require_writes(person, change.entries)
-    change = Change(change.names, {**change.entries, **(brought or {})})
+    change = _with_names(NOTHING, Change(change.names, {**change.entries, **(brought or {})}))
     figures = _check(change, dict.fromkeys(NAMES, ""))
     with transaction.atomic():
         rig = Rig.objects.create(advisor=person, **{name: change.names.get(name, "").strip() for name in NAMES})
@@ -63,6 +72,7 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
     require_writes(person, change.entries)
     with transaction.atomic():
         rig = Rig.objects.select_for_update().get(pk=rig_id)
+        change = _with_names(rig.kept, change)
         figures = _check(change, {name: getattr(rig, name) for name in NAMES})
         if rig.version != version:
             raise Stale(rig)
@@ -72,6 +82,22 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
         rig.save()
         _write_readings(rig, person, change, figures)
     return rig
+
+
+def _with_names(kept: Kept, change: Change) -> Change:
+    """The names of what stands there now as readings of it, where they are not known of it yet: they go with it."""
+    which = [Drafted(path, _is(entry)) for path, entry in change.entries.items() if path.startswith("which.")]
+    held = Standing(kept.history, which)
+    told = {}
+    for name, path in GO_WITH.items():
+        text, known = change.names.get(name, "").strip(), held.at(path)
+        if text and (known is None or known.typed != text):
+            told[path] = {"is": text, "from": "measured"}
+    return Change(change.names, {**change.entries, **told})
+
+
+def _is(entry: dict | None) -> str:
+    return str(entry.get("is", "")) if isinstance(entry, dict) else str(entry or "")
 
 
 def _check(change: Change, names: dict[str, str]) -> dict[str, Given | None]:
@@ -99,13 +125,13 @@ def _check(change: Change, names: dict[str, str]) -> dict[str, Given | None]:
 
 
 def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str, Given | None]) -> None:
-    latest = rig.latest()
-    in_force = {path: reading for path, reading in latest.items() if reading.typed}
+    kept = rig.kept
+    latest, held = kept.last, kept.held
     new = []
     for path, figure in figures.items():
         raw = change.entries[path] or {}
         raw = raw if isinstance(raw, dict) else {"is": raw}
-        standing = in_force.get(path)
+        standing = held.get(path)
         if figure is None and standing is None:
             continue
         reading = Reading(
@@ -118,19 +144,20 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
             datum=figure.datum if figure else "",
             amount=figure.value if figure else None,
             dimension=entry_at(path).dimension,
-            instrument=_instrument(path, figure, figures, in_force),
+            moment=rig.version,
+            instrument=_instrument(path, figure, figures, held),
             part=part_now(path, figure.typed if figure else ""),
             written_by=person,
         )
-        if standing is not None and standing.as_entry() == reading.as_entry():
-            continue  # written as it already stands
+        if standing is not None and standing.as_entry() == reading.as_entry() and raw.get("again") is not True:
+            continue  # written as it already stands, and not taken again
         new.append(reading)
     written = {reading.path for reading in new}
-    for path, standing in in_force.items():
-        # Another instrument named for a reading that stands: the reading is written again with it.
+    for path, standing in held.items():
+        # Another instrument named for a reading that stands: the reading is written again with it, as of when it was taken.
         named = instrument_path(path)
         if path not in written and path != named and named in written:
-            new.append(_again(standing, person, _word(figures[named])))
+            new.append(_again(standing, latest[path].revision + 1, person, _word(figures[named]), standing.moment))
     Reading.objects.bulk_create(new)
 
 
@@ -154,16 +181,16 @@ def take_over_again(rig_id: int, person: Person, version: int, path: str) -> Rig
             raise NotWritten({path[:64]: "The catalogue has no such part."})
         rig.version += 1
         rig.save()
-        again = _again(standing, person, standing.instrument)
+        again = _again(standing, rig.latest()[path].revision + 1, person, standing.instrument, rig.version)
         again.part = part
         again.save()
     return rig
 
 
-def _again(standing: Reading, person: Person, instrument: str) -> Reading:
+def _again(standing: Reading, revision: int, person: Person, instrument: str, moment: int) -> Reading:
     kept = ("rig_id", "path", "typed", "system", "provenance", "datum", "amount", "dimension", "part")
     same = {name: getattr(standing, name) for name in kept}
-    return Reading(**same, revision=standing.revision + 1, instrument=instrument, written_by=person)
+    return Reading(**same, revision=revision, moment=moment, instrument=instrument, written_by=person)
 
 
 def _word(figure: Given | None) -> str:

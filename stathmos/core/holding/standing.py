@@ -1,0 +1,168 @@
+"""What holds now, and why the rest does not.
+
+Nothing is ever marked as void: that a reading holds no longer is a difference between how things stood when it was
+taken and how they stand, so what is put back holds again.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass
+
+from stathmos.core.holding import words
+from stathmos.core.holding.conditions import CONDITIONS, Chain, conditions_at
+from stathmos.core.holding.history import FIRST, History, Stood, Then, Units
+from stathmos.core.holding.riding import ride_alike
+from stathmos.core.holding.writing import NOW, Writing, say_the_same
+from stathmos.core.phrases import Phrase
+from stathmos.core.subjects import Under
+
+_OTHER_THING = (Under.VEHICLE, Under.TRAILER)
+
+
+@dataclass(frozen=True)
+class Aside:
+    """A reading that holds no longer: what was written, under what it was taken that stands otherwise, and that in words."""
+
+    written: Writing
+    under: tuple[Under, ...]
+    why: Phrase
+
+
+class Standing:
+    """A history with a draft on top. ``drafted``: what is typed and not saved; a blank takes a figure back."""
+
+    def __init__(self, history: History, drafted: Iterable[Writing] = ()) -> None:
+        self._history = history
+        self._drafted: Mapping[str, Writing] = {one.path: one for one in drafted}
+        known = history.units()
+        self.units = Units(
+            *(self._key(CONDITIONS[one].tells, key) for one, key in zip(_OTHER_THING, known, strict=True))
+        )
+        self._now = Then(history, NOW, self._drafted, self.units)
+        self._parts_now: dict[Under, tuple[Stood, ...]] = {}
+        self._otherwise: dict[tuple[Under, str, float], bool] = {}
+
+    def _key(self, path: str, saved: str) -> str:
+        return (self._drafted[path].typed or FIRST) if path in self._drafted else saved
+
+    def held(self) -> dict[str, Writing]:
+        """What holds now, by path."""
+        return {path: one for path in self._paths() if (one := self.at(path)) is not None}
+
+    def at(self, path: str) -> Writing | None:
+        """What holds at a path; None where nothing does."""
+        one = next((one for one in self._newest_first(path) if not self.why_not(one)), None)
+        return one if one is not None and one.typed else None
+
+    def set_aside(self) -> dict[str, Aside]:
+        """What was written last where nothing holds, unless it was taken back."""
+        found = {}
+        for path in self._paths():
+            last = next(self._newest_first(path))
+            if last.typed and self.at(path) is None:
+                under = self.why_not(last)
+                found[path] = Aside(last, under, self._says(last, under))
+        return found
+
+    def why_not(self, one: Writing) -> tuple[Under, ...]:
+        """The conditions that stand otherwise than when it was taken; of another thing altogether nothing else is said."""
+        conditions = conditions_at(one.path, self._kind(one.path))
+        own = one.path.split(".")[1] if one.path.startswith("trials.") else ""
+        other = tuple(
+            under for under in conditions if under in _OTHER_THING and self._is_otherwise(under, own, one.moment)
+        )
+        return other or tuple(under for under in conditions if self._is_otherwise(under, own, one.moment))
+
+    def _paths(self) -> Iterator[str]:
+        yield from self._history.paths
+        yield from (path for path in self._drafted if not self._history.of(path))
+
+    def _newest_first(self, path: str) -> Iterator[Writing]:
+        if path in self._drafted:
+            yield self._drafted[path]
+        yield from reversed(self._history.of(path))
+
+    def _kind(self, path: str) -> str:
+        if not path.startswith("loads."):
+            return ""
+        kind = self._now.known(f"loads.{path.split('.')[1]}.kind")
+        return kind.typed if kind is not None else ""
+
+    def _units_at(self, moment: float) -> Units:
+        return self.units if moment == NOW else self._history.units(moment)
+
+    def _is_otherwise(self, under: Under, own: str, moment: float) -> bool:
+        key = (under, own, moment)
+        if key not in self._otherwise:
+            self._otherwise[key] = self._differs(under, own, moment)
+        return self._otherwise[key]
+
+    def _differs(self, under: Under, own: str, moment: float) -> bool:
+        condition = CONDITIONS[under]
+        if condition.tells:
+            return self._units_at(moment)[_OTHER_THING.index(under)] != self.units[_OTHER_THING.index(under)]
+        if condition.loads_on:
+            on = condition.loads_on
+            return moment != NOW and not ride_alike(self._history.rode(on, moment), self._now.rides(on))
+        return any(not _alike(was, now) for was, now in self._parts(under, own, moment))
+
+    def _parts(self, under: Under, own: str, moment: float) -> Iterator[tuple[Stood, Stood]]:
+        """Each part of a condition as it stood and as it stands."""
+        condition = CONDITIONS[under]
+        if under not in self._parts_now:
+            self._parts_now[under] = tuple(self._now.stood(chain) for chain in condition.stands)
+        return zip(self._then(condition.then, own, moment), self._parts_now[under], strict=True)
+
+    def _then(self, chains: tuple[Chain, ...], own: str, moment: float) -> tuple[Stood, ...]:
+        """As it stood at a moment; what the history never says, as the draft says it first."""
+        if moment == NOW:
+            return tuple(self._now.stood(chain, own) for chain in chains)
+        found = self._history.parts(chains, own, moment)
+        if self._drafted and any(one.never for one in found):
+            then = Then(self._history, moment, self._drafted, self.units)
+            return tuple(then.stood(chain, own) for chain in chains)
+        return found
+
+    def _says(self, one: Writing, under: tuple[Under, ...]) -> Phrase:
+        own = one.path.split(".")[1] if one.path.startswith("trials.") else ""
+        told = []
+        for each in under:
+            condition = CONDITIONS[each]
+            if condition.tells:
+                name = self._history.known(condition.named, one.moment, self._units_at(one.moment))
+                told.append(words.of_another(condition, name))
+            elif condition.loads_on:
+                on = condition.loads_on
+                told.append(words.of_loads(condition, self._history.rode(on, one.moment), self._now.rides(on)))
+            else:
+                apart = [(was, now) for was, now in self._parts(each, own, one.moment) if not _alike(was, now)]
+                told.append(words.of_parts(condition, apart))
+        return words.why(one, told)
+
+
+def _alike(was: Stood, now: Stood) -> bool:
+    """Whether a part stands as it stood; what nobody wrote down is the same only as what nobody wrote down."""
+    if was.written is None or now.written is None:
+        return was.written is now.written
+    return say_the_same(was.written, now.written)
+
+
+def key_of(history: History, under: Under, called: str, plate: str) -> str:
+    """The key of a vehicle or a trailer that stands there now: that of one which was there before under this name (and this
+    plate, where both are written), else a new one.
+
+    ``under``: `Under.VEHICLE` or `Under.TRAILER`. What was read of one that comes back holds again.
+    """
+    condition = CONDITIONS[under]
+    known = dict.fromkeys([FIRST, *(one.typed for one in history.of(condition.tells))])
+    index = _OTHER_THING.index(under)
+    for key in known:
+        units = Units(*(key if place == index else other for place, other in enumerate(history.units())))
+        name, its_plate = (history.known(path, NOW, units) for path in (condition.named, condition.plate))
+        if name is None or name.typed.strip().casefold() != called.strip().casefold():
+            continue
+        if plate.strip() and its_plate is not None and its_plate.typed.strip() not in ("", plate.strip()):
+            continue
+        return key
+    return str(len(known) + 1)

@@ -1,0 +1,49 @@
+"""What was ever written of a rig, read once and kept: nothing of it ever changes, so only what is new makes it another."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from typing import TYPE_CHECKING
+
+from django.apps import apps
+
+from stathmos.core.holding import History, Standing
+from stathmos.core.rig import entry_at
+
+if TYPE_CHECKING:
+    from stathmos.rigs.models import Reading
+
+KEPT = 128  # rigs in memory
+
+
+class Kept:
+    """A rig's readings up to one of them, in the order of writing; and what of them holds."""
+
+    def __init__(self, readings: tuple[Reading, ...]) -> None:
+        self.readings = tuple(one for one in readings if entry_at(one.path) is not None)
+        self.history = History(self.readings)
+        self.standing = Standing(self.history)
+        self.held: dict[str, Reading] = self.standing.held()
+        self.aside = self.standing.set_aside()
+        self.last: dict[str, Reading] = {one.path: one for one in self.readings}
+
+    def named_parts(self, paths: dict[str, str]) -> dict[str, dict[str, dict]]:
+        """The parts that the rig took over, by kind and name, with their figures of that day. ``paths``: to their kind."""
+        found: dict[str, dict[str, dict]] = {}
+        for path, kind in paths.items():
+            reading = self.held.get(path)
+            if reading is not None and reading.part:
+                found.setdefault(kind, {})[reading.typed] = reading.part
+        return found
+
+
+NOTHING = Kept(())
+
+
+@lru_cache(maxsize=KEPT)
+def kept_history(rig: int, last: int | None) -> Kept:
+    """A rig's history up to its reading ``last``: who writes to a rig locks it, so that its readings come in their order."""
+    if last is None:
+        return NOTHING
+    readings = apps.get_model("rigs", "Reading").objects.filter(rig=rig, pk__lte=last).order_by("pk")
+    return Kept(tuple(readings))
