@@ -260,6 +260,13 @@ class Bay(unittest.TestCase):
     def test_marks_belong_to_loads_pressure_and_levelling(self) -> None:
         self.record.save({"bay.front_left_a": "37 in", "bay.front_left_b": "38 in", "bay.air_pressure_a": "40 psi"})
         self.assertEqual(self.record.aside(), {}, "a pressure first written down is that at which it stood all along")
+        self.assertEqual(
+            set(self.record.aside({"bay.air_pressure_b": "60 psi"})),
+            {"bay.front_left_a"},
+            "B says for itself how it was",
+        )
+        self.record.save({"bay.air_pressure_b": "40 psi"})
+        self.assertEqual(self.record.aside(), {})
         aside = self.record.aside({"bay.air_pressure_b": "60 psi"})
         self.assertEqual(aside["bay.front_left_a"], "taped with the air springs at 40.0 psi; they stand at 60.0 psi")
         self.assertEqual(set(aside), {"bay.front_left_a", "bay.front_left_b", "trials.trial_1.front_left"})

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections.abc import Iterable, Mapping
 from typing import NamedTuple
 
@@ -12,6 +13,22 @@ from stathmos.core.rig import entry_at
 from stathmos.core.rig.loads import KINDS, TO_COME
 from stathmos.core.subjects import RIDING as IN_SOMETHING
 from stathmos.core.subjects import Under
+
+BEFORE = -1.0  # anything was written
+
+#: the sections whose paths tell how a condition stands, and of what
+SECTIONS_THAT_TELL: Mapping[Under, tuple[str, ...]] = {
+    under: tuple(
+        dict.fromkeys(
+            [
+                "which",
+                *(["loads"] if one.loads_on else []),
+                *(path.partition(".")[0] for chain in (*one.then, *one.stands) for path in chain),
+            ]
+        )
+    )
+    for under, one in CONDITIONS.items()
+}
 
 #: the key of the vehicle and of the trailer that the rig had first, which nobody need write down
 FIRST = "1"
@@ -39,6 +56,13 @@ class History:
         self._written: dict[str, list[Writing]] = {}
         for one in writings:
             self._written.setdefault(one.path, []).append(one)
+        self._moments: dict[str, list[float]] = {}
+        self._listed: dict[str, list[str]] = {}
+        for path, written in self._written.items():
+            written.sort(key=_moment)  # written again with another instrument, a reading is still of when it was taken
+            self._moments[path] = [one.moment for one in written]
+            self._listed.setdefault(path.partition(".")[0], []).append(path)
+        self._told: dict[Under, list[float]] = {}
         self._units: dict[float, Units] = {}
         self._parts: dict[tuple[tuple[Chain, ...], str, float], tuple[Stood, ...]] = {}
         self._rides: dict[tuple[str, float], tuple[Riding, ...]] = {}
@@ -51,6 +75,19 @@ class History:
     def of(self, path: str) -> list[Writing]:
         """All that was written at a path."""
         return self._written.get(path, [])
+
+    def listed(self, section: str) -> list[str]:
+        """Every path of a section at which something was ever written."""
+        return self._listed.get(section, [])
+
+    def pinned(self, under: Under, moment: float) -> float:
+        """The last moment, up to one, at which anything was written that tells how a condition stood: it stood so since."""
+        if under not in self._told:
+            paths = [path for section in SECTIONS_THAT_TELL[under] for path in self.listed(section)]
+            self._told[under] = sorted({each for path in paths for each in self._moments[path]})
+        told = self._told[under]
+        index = bisect_right(told, moment)
+        return told[index - 1] if index else BEFORE
 
     def units(self, moment: float = NOW) -> Units:
         """Which vehicle and which trailer stood there."""
@@ -65,15 +102,17 @@ class History:
 
     def known(self, path: str, moment: float, units: Units, kind: str = "") -> Writing | None:
         """What was last written at a path of these very things, up to a moment; blank where it was taken back."""
-        for one in reversed(self.of(path)):
-            if one.moment <= moment and same_units(path, self.units(one.moment), units, kind):
-                return one
+        written = self.of(path)
+        for index in range(bisect_right(self._moments.get(path, []), moment) - 1, -1, -1):
+            if same_units(path, self.units(written[index].moment), units, kind):
+                return written[index]
         return None
 
     def first_after(self, path: str, moment: float, units: Units) -> Writing | None:
         """What was first written at a path of these very things after a moment."""
-        for one in self.of(path):
-            if one.moment > moment and one.typed and same_units(path, self.units(one.moment), units):
+        written = self.of(path)
+        for one in written[bisect_right(self._moments.get(path, []), moment) :]:
+            if one.typed and same_units(path, self.units(one.moment), units):
                 return one
         return None
 
@@ -90,6 +129,10 @@ class History:
         if key not in self._rides:
             self._rides[key] = Then(self, moment).rides(on)
         return self._rides[key]
+
+
+def _moment(one: Writing) -> float:
+    return one.moment
 
 
 def same_units(path: str, some: Units, others: Units, kind: str = "") -> bool:
@@ -152,7 +195,7 @@ class Then:
 
     def last_trial(self) -> str:
         """The trial begun last; before there was any, the first that was begun afterwards; blank where there is none."""
-        paths = [path for path in {**dict.fromkeys(self._history.paths), **self._drafted} if path.startswith("trials.")]
+        paths = self._listed("trials")
         begun = {path.split(".")[1] for path in paths if (found := self.known(path)) is not None and found.typed}
         if begun:
             return max(begun, key=_number)
@@ -161,8 +204,7 @@ class Then:
 
     def rides(self, on: str) -> tuple[Riding, ...]:
         """What rides in the vehicle or in the trailer as it stands, what is still to come left out."""
-        every = {**dict.fromkeys(self._history.paths), **self._drafted}
-        keys = dict.fromkeys(path.split(".")[1] for path in every if path.startswith("loads."))
+        keys = dict.fromkeys(path.split(".")[1] for path in self._listed("loads"))
         found = []
         for key in keys:
             kind = self._text(f"loads.{key}.kind")
@@ -177,6 +219,14 @@ class Then:
                 )
             )
         return gathered(found)
+
+    def _listed(self, section: str) -> list[str]:
+        drafted = [path for path in self._drafted if path.startswith(f"{section}.")]
+        return (
+            list(dict.fromkeys([*self._history.listed(section), *drafted]))
+            if drafted
+            else self._history.listed(section)
+        )
 
     def _text(self, path: str) -> str:
         found = self.known(path)

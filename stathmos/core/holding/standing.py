@@ -10,9 +10,9 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 
 from stathmos.core.holding import words
-from stathmos.core.holding.conditions import CONDITIONS, Chain, conditions_at
-from stathmos.core.holding.history import FIRST, History, Stood, Then, Units
-from stathmos.core.holding.riding import ride_alike
+from stathmos.core.holding.conditions import CONDITIONS, conditions_at
+from stathmos.core.holding.history import FIRST, SECTIONS_THAT_TELL, History, Stood, Then, Units
+from stathmos.core.holding.riding import Riding, ride_alike
 from stathmos.core.holding.writing import NOW, Writing, say_the_same
 from stathmos.core.phrases import Phrase
 from stathmos.core.subjects import Under
@@ -39,9 +39,12 @@ class Standing:
         self.units = Units(
             *(self._key(CONDITIONS[one].tells, key) for one, key in zip(_OTHER_THING, known, strict=True))
         )
+        self._sections = {path.partition(".")[0] for path in self._drafted}
         self._now = Then(history, NOW, self._drafted, self.units)
         self._parts_now: dict[Under, tuple[Stood, ...]] = {}
         self._otherwise: dict[tuple[Under, str, float], bool] = {}
+        self._rides_now: dict[str, tuple[Riding, ...]] = {}
+        self._at: dict[str, Writing | None] = {}
 
     def _key(self, path: str, saved: str) -> str:
         return (self._drafted[path].typed or FIRST) if path in self._drafted else saved
@@ -52,8 +55,16 @@ class Standing:
 
     def at(self, path: str) -> Writing | None:
         """What holds at a path; None where nothing does."""
-        one = next((one for one in self._newest_first(path) if not self.why_not(one)), None)
-        return one if one is not None and one.typed else None
+        if path not in self._at:
+            one = next((one for one in self._newest_first(path) if self._holds(one)), None)
+            self._at[path] = one if one is not None and one.typed else None
+        return self._at[path]
+
+    def _holds(self, one: Writing) -> bool:
+        own = _own(one)
+        return not any(
+            self._is_otherwise(under, own, one.moment) for under in conditions_at(one.path, self._kind(one.path))
+        )
 
     def set_aside(self) -> dict[str, Aside]:
         """What was written last where nothing holds, unless it was taken back."""
@@ -67,8 +78,7 @@ class Standing:
 
     def why_not(self, one: Writing) -> tuple[Under, ...]:
         """The conditions that stand otherwise than when it was taken; of another thing altogether nothing else is said."""
-        conditions = conditions_at(one.path, self._kind(one.path))
-        own = one.path.split(".")[1] if one.path.startswith("trials.") else ""
+        conditions, own = conditions_at(one.path, self._kind(one.path)), _own(one)
         other = tuple(
             under for under in conditions if under in _OTHER_THING and self._is_otherwise(under, own, one.moment)
         )
@@ -93,10 +103,13 @@ class Standing:
         return self.units if moment == NOW else self._history.units(moment)
 
     def _is_otherwise(self, under: Under, own: str, moment: float) -> bool:
+        if moment != NOW:
+            moment = self._history.pinned(under, moment)
         key = (under, own, moment)
-        if key not in self._otherwise:
-            self._otherwise[key] = self._differs(under, own, moment)
-        return self._otherwise[key]
+        found = self._otherwise.get(key)
+        if found is None:
+            found = self._otherwise[key] = self._differs(under, own, moment)
+        return found
 
     def _differs(self, under: Under, own: str, moment: float) -> bool:
         condition = CONDITIONS[under]
@@ -104,28 +117,33 @@ class Standing:
             return self._units_at(moment)[_OTHER_THING.index(under)] != self.units[_OTHER_THING.index(under)]
         if condition.loads_on:
             on = condition.loads_on
-            return moment != NOW and not ride_alike(self._history.rode(on, moment), self._now.rides(on))
+            return moment != NOW and not ride_alike(self._history.rode(on, moment), self._rides(on))
         return any(not _alike(was, now) for was, now in self._parts(under, own, moment))
+
+    def _rides(self, on: str) -> tuple[Riding, ...]:
+        if on not in self._rides_now:
+            self._rides_now[on] = self._now.rides(on)
+        return self._rides_now[on]
 
     def _parts(self, under: Under, own: str, moment: float) -> Iterator[tuple[Stood, Stood]]:
         """Each part of a condition as it stood and as it stands."""
         condition = CONDITIONS[under]
         if under not in self._parts_now:
             self._parts_now[under] = tuple(self._now.stood(chain) for chain in condition.stands)
-        return zip(self._then(condition.then, own, moment), self._parts_now[under], strict=True)
+        return zip(self._then(under, own, moment), self._parts_now[under], strict=True)
 
-    def _then(self, chains: tuple[Chain, ...], own: str, moment: float) -> tuple[Stood, ...]:
+    def _then(self, under: Under, own: str, moment: float) -> tuple[Stood, ...]:
         """As it stood at a moment; what the history never says, as the draft says it first."""
+        chains = CONDITIONS[under].then
         if moment == NOW:
             return tuple(self._now.stood(chain, own) for chain in chains)
-        found = self._history.parts(chains, own, moment)
-        if self._drafted and any(one.never for one in found):
+        if not self._sections.isdisjoint(SECTIONS_THAT_TELL[under]):
             then = Then(self._history, moment, self._drafted, self.units)
             return tuple(then.stood(chain, own) for chain in chains)
-        return found
+        return self._history.parts(chains, own, moment)
 
     def _says(self, one: Writing, under: tuple[Under, ...]) -> Phrase:
-        own = one.path.split(".")[1] if one.path.startswith("trials.") else ""
+        own = _own(one)
         told = []
         for each in under:
             condition = CONDITIONS[each]
@@ -134,11 +152,16 @@ class Standing:
                 told.append(words.of_another(condition, name))
             elif condition.loads_on:
                 on = condition.loads_on
-                told.append(words.of_loads(condition, self._history.rode(on, one.moment), self._now.rides(on)))
+                told.append(words.of_loads(condition, self._history.rode(on, one.moment), self._rides(on)))
             else:
                 apart = [(was, now) for was, now in self._parts(each, own, one.moment) if not _alike(was, now)]
                 told.append(words.of_parts(condition, apart))
         return words.why(one, told)
+
+
+def _own(one: Writing) -> str:
+    """The trial of a reading itself."""
+    return one.path.split(".")[1] if one.path.startswith("trials.") else ""
 
 
 def _alike(was: Stood, now: Stood) -> bool:
