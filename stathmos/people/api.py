@@ -17,6 +17,7 @@ from stathmos.people.roles import all_that
 class SessionShape(serializers.Serializer):
     signed_in = serializers.BooleanField()
     name = serializers.CharField(allow_blank=True)
+    username = serializers.CharField(allow_blank=True)
     role = serializers.CharField(allow_blank=True)
     may = serializers.ListField(child=serializers.CharField(), help_text="What this person may do.")
 
@@ -34,8 +35,11 @@ def _session(request: Request) -> dict:
     person = request.user
     get_token(request)
     if not person.is_authenticated:
-        return {"signed_in": False, "name": "", "role": "", "may": []}
-    return {"signed_in": True, "name": person.called, "role": person.get_role_display(), "may": all_that(person)}
+        return {"signed_in": False, "name": "", "username": "", "role": "", "may": []}
+    return {
+        "signed_in": True, "name": person.called, "username": person.username, "role": person.get_role_display(),
+        "may": all_that(person),
+    }  # fmt: skip
 
 
 @method_decorator(csrf_protect, name="dispatch")

@@ -13,8 +13,10 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.core import finding, report, units
-from stathmos.core.holding import Aside
+from stathmos.core.holding import Aside, Drafted, Standing, key_of
+from stathmos.core.holding.conditions import CONDITIONS
 from stathmos.core.rig import entry_at, name_at
+from stathmos.core.subjects import Under
 from stathmos.house.models import House, the_house
 from stathmos.people.models import Person
 from stathmos.people.roles import require
@@ -59,9 +61,17 @@ def _done(pk: int, person: Person, if_not: str, act: Callable[[], object]) -> Re
         said = " ".join(error.problems.values())
         return Response({"detail": f"{if_not}. {said}", "problems": error.problems}, status=400)
     except Stale as stale:
-        detail = f"{if_not}: somebody saved this rig after you opened it. Read it again first."
-        return Response({"detail": detail, "theirs": record_of(stale.rig, person)}, status=409)
+        return _stale(stale, person, f"{if_not}: {{who}} saved this rig after you opened it. Read it again first.")
     return Response(record_of(rig_or_404(pk), person))
+
+
+def _stale(stale: Stale, person: Person, says: str) -> Response:
+    """Somebody came between, perhaps this person in another tab; ``says`` with {who} or {Who}."""
+    last = stale.rig.readings.order_by("-pk").first()
+    yours = last is not None and last.written_by_id == person.pk
+    who = "you, in another tab or on another device," if yours else "somebody else"
+    detail = says.format(who=who, Who=who[0].upper() + who[1:])
+    return Response({"detail": detail, "theirs": record_of(stale.rig, person), "yours": yours}, status=409)
 
 
 def searched(rigs: QuerySet[Rig], words: str) -> QuerySet[Rig]:
@@ -156,8 +166,8 @@ class RigView(APIView):
         except NotWritten as error:
             return _refused(error)
         except Stale as stale:
-            detail = "Somebody saved this rig after you opened it. Nothing of yours is lost: choose what stands, then save again."
-            return Response({"detail": detail, "theirs": record_of(stale.rig, request.user)}, status=409)
+            detail = "{Who} saved this rig after you opened it. Nothing of yours is lost: choose what stands, then save again."
+            return _stale(stale, request.user, detail)
         return Response(record_of(rig, request.user))
 
 
@@ -296,6 +306,30 @@ class CompareView(APIView):
             return Response(drafts.compared(draft, request.data))
         except NotWritten as error:
             return _refused(error)
+
+
+class AnotherView(APIView):
+    """Another vehicle or trailer put there: its key, and what comes back with one that was there before. Nothing is saved."""
+
+    @extend_schema(
+        operation_id="another",
+        request=shapes.AnotherAskShape,
+        responses={200: shapes.AnotherShape, 400: shapes.NotWrittenShape},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        asked = shapes.AnotherAskShape(data=request.data)
+        if not asked.is_valid():
+            return _misshapen(asked)
+        sent, history = asked.validated_data, rig_or_404(pk).kept.history
+        under = Under(sent["what"])
+        key = key_of(history, under, sent["name"], sent["plate"])
+        condition = CONDITIONS[under]
+        before, there = Standing(history), Standing(history, [Drafted(condition.tells, key)])
+        back = sorted(
+            path for path, one in there.held().items() if before.at(path) is not one and not isinstance(one, Drafted)
+        )
+        plate = there.at(condition.plate)
+        return Response({"key": key, "plate": plate.typed if plate is not None else "", "back": back})
 
 
 class WaiveView(APIView):

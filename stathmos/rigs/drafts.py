@@ -67,7 +67,11 @@ def read(data: object) -> Draft:
     named = {_text(hold.get(path)) for path in PART_KINDS}
     parts = head.kept.named_parts(PART_KINDS)
     kept = {kind: {name: part for name, part in known.items() if name in named} for kind, known in parts.items()}
-    back = {path: one for path, one in held.items() if path not in entries and not isinstance(one, Drafted)}
+    back = {
+        path: one
+        for path, one in held.items()
+        if not isinstance(one, Drafted) and not (path in entries and _same(entries[path], one))
+    }
     rig_file = read_entries(hold, now.shelf.with_kept(kept))
     return Draft(rig_file, kept, head.waivers, now, standing, back)
 

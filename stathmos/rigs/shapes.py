@@ -613,7 +613,19 @@ ChangeShape = shape(
     entries=s.DictField(child=EntryShape(allow_null=True), required=False),
 )
 NotWrittenShape = shape("NotWritten", detail=text(), problems=s.DictField(child=s.CharField()))
-StaleShape = shape("Stale", detail=text(), theirs=RigShape())
+StaleShape = shape(
+    "Stale",
+    detail=text(),
+    theirs=RigShape(),
+    yours=s.BooleanField(help_text="It was this person who saved, elsewhere."),
+)
+AnotherAskShape = shape("AnotherAsk", what=s.ChoiceField(["vehicle", "trailer"]), name=text(), plate=text())
+AnotherShape = shape(
+    "Another",
+    key=s.CharField(help_text="What to write at which.vehicle or which.trailer."),
+    plate=s.CharField(allow_blank=True, help_text="Its plate, where it was on this rig before."),
+    back=s.ListField(child=s.CharField(), help_text="The paths at which something read of it comes back."),
+)
 StripShape = shape(
     "Strip",
     id=s.IntegerField(),

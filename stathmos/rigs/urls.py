@@ -8,6 +8,7 @@ urlpatterns = [
     path("rigs/<int:pk>/file/", api.RigFileView.as_view()),
     path("rigs/<int:pk>/sign/", api.SignView.as_view()),
     path("rigs/<int:pk>/history/", api.HistoryView.as_view()),
+    path("rigs/<int:pk>/another/", api.AnotherView.as_view()),
     path("rigs/<int:pk>/waive/", api.WaiveView.as_view()),
     path("rigs/<int:pk>/take-over/", api.TakeOverView.as_view()),
     path("rigs/<int:pk>/parts.csv", api.PartsTableView.as_view()),

@@ -12,6 +12,8 @@ export class Refusal extends Error {
     readonly theirs: RigRecord | null = null,
     /** a refusal of this person, not of a request without a session */
     readonly signedIn: boolean = true,
+    /** what came between was this very person's, from another tab or device */
+    readonly yours: boolean = false,
   ) {
     super(message);
   }
@@ -44,13 +46,13 @@ async function settled<T>(asked: Promise<Answer<T>>): Promise<T> {
     throw new Refusal(0, "The server does not answer. What you typed is kept here; try again in a moment.");
   }
   if (answer.response.ok && answer.data !== undefined) return answer.data;
-  const said = (answer.error ?? {}) as { detail?: string; problems?: Record<string, string>; theirs?: RigRecord };
+  const said = (answer.error ?? {}) as { detail?: string; problems?: Record<string, string>; theirs?: RigRecord; yours?: boolean };
   const signedOut = answer.response.status === 401 || (answer.response.status === 403 && !said.problems);
   const detail =
     signedOut
       ? "You are signed out. Sign in again in another tab, then repeat this; what you typed is kept here."
       : (said.detail ?? `The server could not do this (${answer.response.status}). What you typed is kept here.`);
-  throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null, !signedOut);
+  throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null, !signedOut, said.yours ?? false);
 }
 
 export const api = { client, settled };

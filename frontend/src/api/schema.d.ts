@@ -362,6 +362,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/another/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Another vehicle or trailer put there: its key, and what comes back with one that was there before. Nothing is saved. */
+        post: operations["another"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/bay/": {
         parameters: {
             query?: never;
@@ -666,6 +683,19 @@ export interface components {
         AgainRequest: {
             new: components["schemas"]["NewEnum"];
             name?: string;
+        };
+        Another: {
+            /** @description What to write at which.vehicle or which.trailer. */
+            key: string;
+            /** @description Its plate, where it was on this rig before. */
+            plate: string;
+            /** @description The paths at which something read of it comes back. */
+            back: string[];
+        };
+        AnotherAskRequest: {
+            what: components["schemas"]["WhatEnum"];
+            name: string;
+            plate: string;
         };
         Aside: {
             is: string;
@@ -1875,6 +1905,7 @@ export interface components {
         SessionShape: {
             signed_in: boolean;
             name: string;
+            username: string;
             role: string;
             /** @description What this person may do. */
             may: string[];
@@ -1967,6 +1998,8 @@ export interface components {
         Stale: {
             detail: string;
             theirs: components["schemas"]["RigRecord"];
+            /** @description It was this person who saved, elsewhere. */
+            yours: boolean;
         };
         /**
          * @description * `speaks for it` - speaks for it
@@ -2132,6 +2165,12 @@ export interface components {
             gross_standing: components["schemas"]["Figure"];
             hitch_load: components["schemas"]["Figure"];
         };
+        /**
+         * @description * `vehicle` - vehicle
+         *     * `trailer` - trailer
+         * @enum {string}
+         */
+        WhatEnum: "vehicle" | "trailer";
         WhatIf: {
             ask: string;
             state: components["schemas"]["CoupledState"] | null;
@@ -3031,6 +3070,39 @@ export interface operations {
                 };
             };
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+        };
+    };
+    another: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnotherAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Another"];
+                };
+            };
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

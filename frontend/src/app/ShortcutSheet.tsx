@@ -17,6 +17,7 @@ const SHEET: [string, string][] = [
   ["x", "exaggerate sag and pitch in the drawing five times"],
   ["u", "change units"],
   ["Ctrl + s", "save the rig"],
+  ["Ctrl + z", "outside a field: take the last step back"],
   ["↑ ↓", "in a field: 1/16 in or 1 mm, 1 lb or 1 kg; with Shift, ten times that"],
   ["← →", "on a load in the drawing: an inch or 10 mm forward or rearward; with Shift, a foot or 100 mm"],
   ["Enter", "on a figure: its working"],

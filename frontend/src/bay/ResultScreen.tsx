@@ -11,7 +11,7 @@ import { Findings } from "../parts/Findings";
 import { Panel, Row, Rows } from "../parts/Rows";
 import { SignMark } from "../parts/SignMark";
 import { StateMark } from "../parts/StateMark";
-import { day } from "../rig/SignBar";
+import { day } from "../app/dates";
 import { BigButton } from "./Keypad";
 import { useBayPage } from "./context";
 

@@ -10,7 +10,7 @@ import { api, type Refusal } from "../api/client";
 import type { CatalogueItem, CatalogueKind } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { Panel } from "../parts/Rows";
-import { day } from "../rig/SignBar";
+import { day } from "../app/dates";
 
 interface Props {
   kind: CatalogueKind;

@@ -21,7 +21,7 @@ import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { useFields } from "../rig/context";
-import { day } from "../rig/SignBar";
+import { day } from "../app/dates";
 
 type Write = (entries: Record<string, Entry | null>) => void;
 type Entries = Record<string, Entry | null>;

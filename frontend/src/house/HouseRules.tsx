@@ -14,7 +14,7 @@ import { Notice } from "../parts/Notice";
 import { Panel, Row, Rows } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
 import { useFields } from "../rig/context";
-import { day } from "../rig/SignBar";
+import { day } from "../app/dates";
 
 const CHOICES = ["share_school", "restoration_school", "bay_school", "adjust_first", "offset_school"];
 const OWN_BAND = ["share_low", "share_high"];

@@ -8,7 +8,7 @@ import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 
 import { api, type Refusal } from "../api/client";
-import type { Catalogue, Entry, Lot as LotData, LotRow } from "../api/types";
+import type { Catalogue, Lot as LotData, LotRow } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Notice } from "../parts/Notice";
@@ -18,6 +18,7 @@ import { Table } from "../parts/Table";
 import { useCatalogue } from "../rig/context";
 import { useRecord } from "../rig/draft";
 import type { Entries } from "../rig/typed";
+import { another } from "../rig/another";
 import { keep, recall } from "../rig/kept";
 import { MarginBar } from "./MarginBar";
 import { Reason } from "./Reason";
@@ -75,16 +76,19 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
   const counted = (fits: LotRow["fits"]) => rows.filter((row) => row.fits === fits).length;
 
   /** The pair, taken into the rig (or a new one): its catalogue figures are written where they may be corrected. */
-  function take(row: LotRow) {
+  async function take(row: LotRow) {
     const section = side === "trailers" ? "trailer" : "vehicle";
     const pick = catalogue[side].find((one) => one.name === row.name);
     if (!pick) return;
-    const cleared = Object.fromEntries(Object.keys(rig?.entries ?? {}).filter((path) => path.startsWith(`${section}.`)).map((path) => [path, null]));
-    const written: Record<string, Entry | null> = { ...(rig ? {} : entries), ...cleared, ...Object.fromEntries(Object.entries(pick.entries).map(([name, entry]) => [`${section}.${name}`, entry])) };
-    const names = { [`${section}_name`]: row.name, ...(rig ? {} : { [side === "trailers" ? "vehicle_name" : "trailer_name"]: side === "trailers" ? asked.vehicle : asked.trailer }) };
+    const put = rig
+      ? await another(rig.id, section, row.name, "", pick.entries)
+      : {
+          entries: { ...entries, ...Object.fromEntries(Object.entries(pick.entries).map(([name, entry]) => [`${section}.${name}`, entry])) },
+          names: { [`${section}_name`]: row.name, [side === "trailers" ? "vehicle_name" : "trailer_name"]: side === "trailers" ? asked.vehicle : asked.trailer },
+        };
     // What is typed and not saved on that rig stays typed.
     const before = recall(rig?.id ?? null);
-    keep(rig?.id ?? null, { typed: { names: { ...before?.typed.names, ...names }, entries: { ...before?.typed.entries, ...written } }, version: before?.version ?? null });
+    keep(rig?.id ?? null, { typed: { names: { ...before?.typed.names, ...put.names }, entries: { ...before?.typed.entries, ...put.entries } }, version: before?.version ?? null });
     void go(rig ? `/rigs/${rig.id}/meet` : "/rigs/new/meet");
   }
 
@@ -167,7 +171,7 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
                 <Button onClick={() => setOpened(row)} sx={{ mr: 1 }}>
                   Why
                 </Button>
-                <Button onClick={() => take(row)}>Take it</Button>
+                <Button onClick={() => void take(row)}>Take it</Button>
               </Box>
             </tr>
           ))}

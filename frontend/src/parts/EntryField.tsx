@@ -9,6 +9,7 @@ import type { Entry, Field, Provenance, UnitSystem } from "../api/types";
 import { hairline, ink, inkSoft, pencil, sheet } from "../app/theme";
 import { useUnits } from "../app/units";
 import { useField, useRig } from "../rig/context";
+import { AsideNote } from "./AsideNote";
 import { PROVENANCE_LINE, PROVENANCES } from "./provenance";
 
 const UNIT_HINT: Record<string, [string, string]> = {
@@ -54,12 +55,14 @@ export function FigureInput({ path, id, label, problemId, placeholder }: { path:
   const entry = draft.entries[path];
   const typed = entry?.is ?? "";
   const problem = draft.problems[path];
+  // Written where something is set aside, it is taken again, be it the same.
+  const again = draft.aside[path] || entry?.again ? { again: true } : {};
 
   // A typed number without a unit means the units on screen; a stepped one goes on meaning what it meant.
   function write(is: string, meaning: UnitSystem = system) {
     const from = entry?.from ?? usual;
     const datum = entry?.datum ?? datums[0]?.value;
-    draft.set(path, is === "" ? null : { is, from, system: meaning, ...(datum ? { datum } : {}) });
+    draft.set(path, is === "" ? null : { is, from, system: meaning, ...(datum ? { datum } : {}), ...again });
   }
 
   return (
@@ -128,6 +131,7 @@ function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | und
         {!plain && <ProvenanceSelect field={field} entry={entry} />}
       </Box>
       {field.datums.length > 0 && <DatumSelect field={field} entry={entry} />}
+      <AsideNote path={field.path} />
       {problem && <Problem id={`${id}-problem`}>{problem}</Problem>}
     </Box>
   );
@@ -215,6 +219,9 @@ function ChoiceRow({ field }: { field: Field }) {
         {field.label}
       </Box>
       <ChoiceInput path={field.path} id={id} blank={blankWord(field.path)} />
+      <Box sx={{ gridColumn: "1 / -1" }}>
+        <AsideNote path={field.path} />
+      </Box>
     </Box>
   );
 }
@@ -231,7 +238,7 @@ export function ChoiceInput({ path, id, label, blank }: { path: string; id?: str
       id={id}
       disabled={!field.may_write}
       value={entry?.is ?? (blank === undefined ? field.choices[0]?.value : "")}
-      onChange={(event) => draft.set(path, event.target.value ? { is: event.target.value, from: entry?.from ?? field.usual, system } : null)}
+      onChange={(event) => draft.set(path, event.target.value ? { is: event.target.value, from: entry?.from ?? field.usual, system, ...(draft.aside[path] || entry?.again ? { again: true } : {}) } : null)}
       inputProps={{ "aria-label": label, ...{ "data-path": path } }}
       sx={{ fontWeight: 600, fontSize: "0.95rem", "& select": { py: "2px" } }}
     >

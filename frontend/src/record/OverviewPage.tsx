@@ -12,7 +12,7 @@ import { hairline, inkSoft, pencil } from "../app/theme";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
-import { day } from "../rig/SignBar";
+import { day } from "../app/dates";
 
 const LISTS: { key: keyof Overview; title: string; none: string; to: string }[] = [
   { key: "open", title: "Open", none: "No rig is open.", to: "meet" },

@@ -30,13 +30,13 @@ export function Conflict({ mine, before, theirs }: { mine: Draft; before: RigRec
   const { fields } = useRig();
   const [takeTheirs, setTakeTheirs] = useState<Set<string>>(new Set());
 
-  const paths = [...new Set([...Object.keys(mine.entries), ...Object.keys(theirs.entries), ...Object.keys(before.entries)])];
-  const changedByMe = paths.filter((path) => !sameEntry(mine.entries[path], before.entries[path]));
-  const differing = changedByMe.filter((path) => !sameEntry(mine.entries[path], theirs.entries[path]));
+  const paths = [...new Set([...Object.keys(mine.written), ...Object.keys(theirs.entries), ...Object.keys(before.entries)])];
+  const changedByMe = paths.filter((path) => !sameEntry(mine.written[path], before.entries[path]));
+  const differing = changedByMe.filter((path) => !sameEntry(mine.written[path], theirs.entries[path]));
   const namesByMe = (Object.keys(NAMES) as (keyof Names)[]).filter((key) => mine.names[key] !== before[key]);
   const differences: Difference[] = [
     ...namesByMe.filter((key) => mine.names[key] !== theirs[key]).map((key) => ({ key, label: NAMES[key], mine: mine.names[key], theirs: theirs[key] })),
-    ...differing.map((path) => ({ key: path, label: labelAt(fields, path), mine: written(mine.entries[path]), theirs: written(theirs.entries[path]) })),
+    ...differing.map((path) => ({ key: path, label: labelAt(fields, path), mine: written(mine.written[path]), theirs: written(theirs.entries[path]) })),
   ];
 
   function choose(key: string, their: boolean) {
@@ -49,7 +49,7 @@ export function Conflict({ mine, before, theirs }: { mine: Draft; before: RigRec
   function settle() {
     const keep: Typed = {
       names: Object.fromEntries(namesByMe.filter((key) => !takeTheirs.has(key)).map((key) => [key, mine.names[key]])),
-      entries: Object.fromEntries(changedByMe.filter((path) => !takeTheirs.has(path)).map((path) => [path, mine.entries[path] ?? null])),
+      entries: Object.fromEntries(changedByMe.filter((path) => !takeTheirs.has(path)).map((path) => [path, mine.written[path] ?? null])),
     };
     mine.settleWith(theirs, keep);
   }
@@ -57,19 +57,19 @@ export function Conflict({ mine, before, theirs }: { mine: Draft; before: RigRec
   return (
     <Dialog open fullWidth maxWidth="md" aria-labelledby="conflict-title">
       <DialogTitle id="conflict-title" sx={{ fontFamily: slab }}>
-        This rig was saved by somebody else meanwhile
+        {mine.theirsIsYours ? "You saved this rig in another tab meanwhile" : "This rig was saved by somebody else meanwhile"}
       </DialogTitle>
       <DialogContent>
         <p>
-          It now stands at version {theirs.version}; you began from version {before.version}. Everything of theirs that you did not touch is taken
-          over. Where both of you wrote, choose which stands. Nothing is saved until you save again.
+          It now stands at version {theirs.version}; you began from version {before.version}. Everything that was saved there and that you did not touch here is taken
+          over. Where both wrote, choose which stands. Nothing is saved until you save again.
         </p>
         <Table>
           <thead>
             <tr>
               <th scope="col">What</th>
-              <th scope="col">Yours</th>
-              <th scope="col">Theirs</th>
+              <th scope="col">{mine.theirsIsYours ? "Here" : "Yours"}</th>
+              <th scope="col">{mine.theirsIsYours ? "In the other tab" : "Theirs"}</th>
             </tr>
           </thead>
           <tbody>

@@ -4,15 +4,20 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import TextField from "@mui/material/TextField";
+import { useRef, useState } from "react";
 import { Link as RouterLink } from "react-router";
 
-import type { Catalogue } from "../api/types";
+import type { Catalogue, Entry, Field } from "../api/types";
 import { hairline, pencil } from "../app/theme";
 import { labelAt, useRig } from "./context";
+import { PickSheet } from "./PickSheet";
+import type { Step } from "./steps";
+import { sameEntry } from "./typed";
 
 export function RigHead() {
   const { draft, catalogue, fields } = useRig();
   const state = draft.saving ? "Saving…" : draft.dirty ? "Not saved yet" : draft.record ? `Saved, version ${draft.record.version}` : "A new rig";
+  const last = draft.steps[draft.steps.length - 1];
   const refused = draft.saveError && !draft.theirs ? draft.saveError : null;
   return (
     <Box sx={{ display: "flex", gap: 1.5, px: 2, pt: 1, pb: 0.5, alignItems: "flex-start", flexWrap: "wrap", borderBottom: `1px solid ${hairline}` }}>
@@ -45,6 +50,11 @@ export function RigHead() {
             <Link href={`/api/rigs/${draft.record.id}/file/`} download color="inherit">
               Rig file
             </Link>
+          )}
+          {last && (
+            <Button onClick={draft.undo} title="Ctrl + Z, outside a field">
+              Undo: {said(last, fields)}
+            </Button>
           )}
           {draft.dirty && (
             <Button onClick={draft.takeBack} disabled={draft.saving}>
@@ -90,33 +100,78 @@ function Plate({ section, label }: { section: "vehicle" | "trailer"; label: stri
   );
 }
 
-/** Picks a vehicle or a trailer: its catalogue figures are written into the rig, where they may be corrected. */
+/** A step that can be taken back, in a word: "GVWR back to 7,050 lb". */
+function said(step: Step, fields: Record<string, Field>): string {
+  if (step.what) return step.what;
+  const [path, entry] = Object.entries(step.entries)[0] ?? [];
+  if (path) return `${labelAt(fields, path)} back to ${fields[path]?.choices.find((one) => one.value === entry?.is)?.word ?? entry?.is ?? "blank"}`;
+  const [name, text] = Object.entries(step.names)[0] ?? [];
+  return `${NAMED[name ?? ""] ?? "the name"} back to ${text || "blank"}`;
+}
+
+const NAMED: Record<string, string> = { customer: "customer", vehicle_name: "tow vehicle", trailer_name: "trailer", vehicle_plate: "vehicle plate", trailer_plate: "trailer plate" };
+
+interface Picked {
+  before: string;
+  name: string;
+  entries: Record<string, Entry> | null;
+}
+
+/** Picks a vehicle or a trailer: its catalogue figures are written into the rig, where they may be corrected. Over what is typed it asks first. */
 function Picker({ section, label, picks }: { section: "vehicle" | "trailer"; label: string; picks: Catalogue["vehicles"] }) {
-  const { draft, fields } = useRig();
-  const name = draft.names[`${section}_name`];
+  const { draft } = useRig();
+  const key = `${section}_name` as const;
+  const name = draft.names[key];
+  const [asked, ask] = useState<Picked | null>(null);
+  const last = useRef(name);
+  const saved = draft.record?.[key] ?? "";
+  // A rig that is put together anew, and one with another key, is named freely; the saved one's name says which it is.
+  const settled = draft.written[`which.${section}`]?.is === draft.record?.entries[`which.${section}`]?.is;
 
   function pick(chosen: string | null) {
     const found = picks.find((one) => one.name === chosen);
-    draft.setNames({ [`${section}_name`]: chosen ?? "" });
-    if (!found) return;
-    const blank = Object.keys(fields).filter((path) => path.startsWith(`${section}.`));
-    draft.setMany({
-      ...Object.fromEntries(blank.map((path) => [path, null])),
-      ...Object.fromEntries(Object.entries(found.entries).map(([key, entry]) => [`${section}.${key}`, entry])),
-    });
+    if (!found) return draft.setNames({ [key]: chosen ?? "" });
+    const before = saved && settled && saved !== found.name ? saved : "";
+    // What stands as the catalogue has it of the one picked before was typed by nobody.
+    const prior = picks.find((one) => one.name === last.current)?.entries ?? {};
+    const here = Object.entries(draft.entries).filter(([path]) => path.startsWith(`${section}.`));
+    const ours = here.filter(([path, entry]) => !sameEntry(entry, prior[path.slice(section.length + 1)]));
+    last.current = found.name;
+    if (before || ours.some(([path, entry]) => !sameEntry(entry, found.entries[path.slice(section.length + 1)]))) {
+      return ask({ before, name: found.name, entries: found.entries });
+    }
+    const cleared = Object.fromEntries(here.map(([path]) => [path, null]));
+    draft.setMany({ ...cleared, ...Object.fromEntries(Object.entries(found.entries).map(([field, entry]) => [`${section}.${field}`, entry])) }, `${found.name} from the catalogue`, { [key]: found.name });
   }
 
   return (
-    <Autocomplete
-      freeSolo
-      forcePopupIcon
-      options={picks.map((one) => one.name)}
-      inputValue={name}
-      onInputChange={(_, typed, reason) => reason !== "reset" && draft.setNames({ [`${section}_name`]: typed })}
-      onChange={(_, chosen) => pick(chosen)}
-      renderInput={(params) => <TextField {...params} label={label} helperText={draft.problems[`${section}_name`]} />}
-      sx={{ width: 226 }}
-      size="small"
-    />
+    <>
+      <Autocomplete
+        freeSolo
+        forcePopupIcon
+        options={picks.map((one) => one.name)}
+        inputValue={name}
+        onInputChange={(_, typed, reason) => reason !== "reset" && draft.setNames({ [key]: typed })}
+        onChange={(_, chosen) => pick(chosen)}
+        onBlur={() => {
+          if (saved && settled && name.trim() && name.trim() !== saved && !asked) ask({ before: saved, name: name.trim(), entries: null });
+        }}
+        renderInput={(params) => <TextField {...params} label={label} helperText={draft.problems[key]} />}
+        sx={{ width: 226 }}
+        size="small"
+      />
+      {asked && (
+        <PickSheet
+          what={section}
+          before={asked.before}
+          name={asked.name}
+          picked={asked.entries}
+          close={(done) => {
+            ask(null);
+            if (!done) draft.setNames({ [key]: saved });
+          }}
+        />
+      )}
+    </>
   );
 }

@@ -72,6 +72,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
     v: () => newest && visit(newest.verdict.station),
     i: () => work.current?.querySelector<HTMLElement>("input, select")?.focus(),
     "ctrl+s": draft.save,
+    "ctrl+z": draft.undo,
   });
 
   const alarms = useMemo(() => new Set(notes?.alarms), [notes]);

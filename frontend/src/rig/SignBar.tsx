@@ -5,13 +5,16 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 
 import { api, type Refusal } from "../api/client";
 import type { RigRecord, Signature } from "../api/types";
+import { day } from "../app/dates";
 import { pencil } from "../app/theme";
+import { useUnits } from "../app/units";
 import { SignMark } from "../parts/SignMark";
 import { STATIONS, type StationKey } from "../stations/stations";
 import { useRig } from "./context";
 
 export function SignBar({ station }: { station: StationKey }) {
   const { draft } = useRig();
+  const { read } = useUnits();
   const queries = useQueryClient();
   const record = draft.record;
   const sign = useMutation<RigRecord, Refusal, RigRecord>({
@@ -32,7 +35,7 @@ export function SignBar({ station }: { station: StationKey }) {
         <SignMark state={signature.state} /> <SignedWords signature={signature} />
         {signature.changes.map((change) => (
           <Box key={change.path} sx={{ pl: 3 }}>
-            {change.name}: {change.before || "blank"} → <b>{change.after || "blank"}</b>
+            {change.name}: {change.before || "blank"} → <b>{change.after || (change.why ? `set aside, ${read(change.why)}` : "blank")}</b>
             {change.by && `, by ${change.by}`}
             {change.at && `, ${day(change.at)}`}
           </Box>
@@ -49,10 +52,6 @@ export function SignBar({ station }: { station: StationKey }) {
       </Button>}
     </Box>
   );
-}
-
-export function day(at: string): string {
-  return new Date(at).toLocaleDateString("en", { day: "numeric", month: "short" });
 }
 
 function SignedWords({ signature }: { signature: Signature }) {

@@ -1,21 +1,28 @@
 /** A rig while it is worked on: what the server holds, what was typed since, and the live answer to both. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 
 import { api, Refusal } from "../api/client";
 import type { Entry, Live, LiveAsk, RigRecord, WhatIfAsk } from "../api/types";
 import { useUnits } from "../app/units";
 import type { StationKey } from "../stations/stations";
+import { useAside, type SetAside } from "./aside";
 import { keep, recall } from "./kept";
 import { useLive } from "./live";
-import { NOTHING_TYPED, plain, sameEntry, type Entries, type Names, type Path, type Typed } from "./typed";
+import { useSteps, type Step } from "./steps";
+import { changes, NOTHING_TYPED, sameEntry, sent, type Entries, type Names, type Path, type Typed } from "./typed";
 
 const NO_NAMES: Names = { customer: "", vehicle_name: "", trailer_name: "", vehicle_plate: "", trailer_plate: "" };
 
 export interface Draft {
   record: RigRecord | null;
   names: Names;
+  /** what is written and holds */
   entries: Entries;
+  /** all that is written, as it is sent */
+  written: Entries;
+  /** what is written and does not hold as it stands now, by path */
+  aside: Record<Path, SetAside>;
   dirty: boolean;
   /** the station's answer, and what was asked for it */
   live: Live | undefined;
@@ -29,10 +36,15 @@ export interface Draft {
   problems: Record<Path, string>;
   /** Somebody else's save that came between, until each difference is settled. */
   theirs: RigRecord | null;
+  theirsIsYours: boolean;
   set: (path: Path, entry: Entry | null) => void;
-  setMany: (entries: Record<Path, Entry | null>) => void;
+  /** ``what``: the step in a word, where it touches many fields */
+  setMany: (entries: Record<Path, Entry | null>, what?: string, names?: Partial<Names>) => void;
   setNames: (names: Partial<Names>) => void;
   save: () => void;
+  /** the steps that can be taken back, the last one last */
+  steps: Step[];
+  undo: () => void;
   /** Back to what is saved. */
   takeBack: () => void;
   saving: boolean;
@@ -60,18 +72,21 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
   const [version, setVersion] = useState(recalled?.version ?? record?.version ?? null);
 
   const names = useMemo<Names>(() => ({ ...NO_NAMES, ...(record ?? {}), ...typed.names }), [record, typed.names]);
-  const entries = useMemo<Entries>(() => {
+  const written = useMemo<Entries>(() => {
     const all: Record<Path, Entry | null> = { ...(record?.entries ?? {}), ...typed.entries };
-    return Object.fromEntries(Object.entries(all).flatMap(([path, entry]) => (entry?.is ? [[path, plain(entry)]] : [])));
+    return Object.fromEntries(Object.entries(all).flatMap(([path, entry]) => (entry?.is ? [[path, sent(entry)]] : [])));
   }, [record, typed.entries]);
 
   const dirty = useMemo(() => {
     const base: Names = { ...NO_NAMES, ...(record ?? {}) };
     const renamed = (Object.keys(typed.names) as (keyof Names)[]).some((key) => typed.names[key] !== base[key]);
-    return renamed || Object.entries(typed.entries).some(([path, entry]) => !sameEntry(entry, record?.entries[path]));
+    return renamed || Object.entries(typed.entries).some(([path, entry]) => changes(entry, record?.entries[path]));
   }, [record, typed]);
 
-  const answer = useLive({ entries, rig: id, whatIf, station, system, state: [record?.version, record?.waivers.length] });
+  const answer = useLive({ entries: written, rig: id, whatIf, station, system, state: [record?.version, record?.waivers.length] });
+
+  const { aside, entries } = useAside(record, written, answer.head, answer.headAsked);
+  const { steps, remember, pop, pause, forget } = useSteps();
 
   const save = useMutation<RigRecord, Refusal>({
     mutationFn: () => {
@@ -79,9 +94,10 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
       const body = { customer, vehicle_name, trailer_name, vehicle_plate, trailer_plate, entries: typed.entries };
       return record
         ? api.settled<RigRecord>(api.client.POST("/api/rigs/{id}/", { params: { path: { id: record.id } }, body: { ...body, version: version ?? record.version } }))
-        : api.settled<RigRecord>(api.client.POST("/api/rigs/", { body: { ...body, entries } }));
+        : api.settled<RigRecord>(api.client.POST("/api/rigs/", { body: { ...body, entries: written } }));
     },
     onSuccess: (written) => {
+      pause();
       // What was typed while the save was on its way stays typed.
       setTyped((now) => ({
         names: Object.fromEntries(Object.entries(now.names).filter(([key, text]) => text !== written[key as keyof Names])),
@@ -102,9 +118,25 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     return found;
   }, [answer.head, save.error, read]);
 
-  const setMany = useCallback((more: Record<Path, Entry | null>) => setTyped((was) => ({ ...was, entries: { ...was.entries, ...more } })), []);
+  const add = useCallback((more: Typed) => setTyped((was) => ({ names: { ...was.names, ...more.names }, entries: { ...was.entries, ...more.entries } })), []);
+  const before = useRef({ written, names });
+  useEffect(() => {
+    before.current = { written, names };
+  }, [written, names]);
+  const setMany = useCallback(
+    (more: Record<Path, Entry | null>, what = "", called: Partial<Names> = {}) => {
+      const { written: entriesThen, names: namesThen } = before.current;
+      remember({
+        what,
+        entries: Object.fromEntries(Object.keys(more).map((path) => [path, entriesThen[path] ?? null])),
+        names: Object.fromEntries((Object.keys(called) as (keyof Names)[]).map((key) => [key, namesThen[key]])),
+      });
+      add({ names: called, entries: more });
+    },
+    [add, remember],
+  );
   const set = useCallback((path: Path, entry: Entry | null) => setMany({ [path]: entry }), [setMany]);
-  const setNames = useCallback((more: Partial<Names>) => setTyped((was) => ({ ...was, names: { ...was.names, ...more } })), []);
+  const setNames = useCallback((more: Partial<Names>) => setMany({}, "", more), [setMany]);
 
   useEffect(() => keep(id, dirty ? { typed, version } : null), [id, dirty, typed, version]);
 
@@ -112,6 +144,8 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     record,
     names,
     entries,
+    written,
+    aside,
     dirty,
     live: answer.room?.live,
     asked: answer.room?.asked,
@@ -121,11 +155,20 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     liveError: answer.error,
     problems,
     theirs: save.error?.theirs ?? null,
+    theirsIsYours: save.error?.yours ?? false,
     set,
     setMany,
     setNames,
     save: () => save.mutate(),
+    steps,
+    undo: () => {
+      const last = steps[steps.length - 1];
+      if (!last) return;
+      pop();
+      add(last);
+    },
     takeBack: () => {
+      forget();
       setTyped(NOTHING_TYPED);
       setVersion(record?.version ?? null);
       save.reset();

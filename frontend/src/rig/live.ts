@@ -26,6 +26,7 @@ export interface LiveAnswer {
   roomIsOlder: boolean;
   /** the newest answer of any station: verdict, findings, drawing */
   head: Live | undefined;
+  headAsked: LiveAsk | undefined;
   headIsOlder: boolean;
   error: Error | null;
 }
@@ -86,5 +87,5 @@ export function useLive({ entries, rig, whatIf, station, system, state }: Of): L
   }, [settled, station, system, paused, stateKey, queries]);
 
   const room = kept[station];
-  return { room, roomIsOlder: room?.of !== now, head: last?.live, headIsOlder: last?.of !== now, error: query.error };
+  return { room, roomIsOlder: room?.of !== now, head: last?.live, headAsked: last?.asked, headIsOlder: last?.of !== now, error: query.error };
 }

@@ -19,7 +19,17 @@ export function plain(entry: Entry): Entry {
   return datum ? { is, from, system, datum } : { is, from, system };
 }
 
+/** The same as it is sent: with whether it was taken again, as it was. */
+export function sent(entry: Entry): Entry {
+  return entry.again ? { ...plain(entry), again: true } : plain(entry);
+}
+
 export function sameEntry(one: Entry | null | undefined, other: Entry | null | undefined): boolean {
   if (!one?.is || !other?.is) return !one?.is && !other?.is;
   return JSON.stringify(plain(one)) === JSON.stringify(plain(other));
+}
+
+/** Whether an entry says anything that the record does not. */
+export function changes(entry: Entry | null, recorded: Entry | undefined): boolean {
+  return Boolean(entry?.again) || !sameEntry(entry, recorded);
 }

@@ -47,6 +47,10 @@ class Stale(Exception):
         self.rig = rig
 
 
+#: what an entry is written by
+ENTRY_KEYS = ("is", "from", "system", "datum")
+
+
 @dataclass(frozen=True)
 class Change:
     """What is to be written: names that changed, and entries by path (None or blank takes a figure back)."""
@@ -75,6 +79,8 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
         change = _with_names(rig.kept, change)
         figures = _check(change, {name: getattr(rig, name) for name in NAMES})
         if rig.version != version:
+            if _stands(rig, change):
+                return rig  # saved before, and the answer was lost on the way: pressing again changes nothing
             raise Stale(rig)
         for name, text in change.names.items():
             setattr(rig, name, text.strip())
@@ -82,6 +88,20 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
         rig.save()
         _write_readings(rig, person, change, figures)
     return rig
+
+
+def _stands(rig: Rig, change: Change) -> bool:
+    """Whether everything that is asked for stands on the rig as it is."""
+    held = rig.current()
+
+    def stands(path: str, raw: dict | None) -> bool:
+        reading = held.get(path)
+        if reading is None or not isinstance(raw, dict):
+            return reading is None and not _is(raw)
+        return reading.as_entry() == {key: text for key, text in raw.items() if key in ENTRY_KEYS and text}
+
+    names = all(getattr(rig, name) == text.strip() for name, text in change.names.items())
+    return names and all(stands(path, raw) for path, raw in change.entries.items())
 
 
 def _with_names(kept: Kept, change: Change) -> Change:
