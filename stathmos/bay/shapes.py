@@ -32,6 +32,22 @@ QuestionShape = shape(
     answered=s.BooleanField(),
     halves=s.BooleanField(help_text="A count that may be a half."),
     offers=shape("QuestionOffer", value=text(), word=text())(many=True),
+    believed=_maybe(
+        shape(
+            "Believed",
+            least=s.FloatField(help_text="In the core's unit: mm, kPa, or a count."),
+            most=s.FloatField(),
+            too_small=BothShape(),
+            too_large=BothShape(),
+            beside=shape(
+                "BesideFigure",
+                path=text(),
+                value=s.FloatField(allow_null=True, help_text="mm"),
+                most=s.FloatField(help_text="How far off it may be unasked, mm."),
+                what=text(),
+            )(many=True),
+        )
+    ),
 )
 SectionShape = shape(
     "BaySection",
@@ -101,6 +117,13 @@ FitShape = shape(
     order=text(),
     elevation=ElevationShape(),
     sections=SectionShape(many=True),
+    next_trials=_maybe(
+        shape(
+            "NextTrials",
+            keys=s.ListField(child=s.CharField(), help_text="Of the trials that can be begun next, in order."),
+            questions=QuestionShape(many=True, help_text="What the first of them asks."),
+        )
+    ),
     checks=CheckShape(many=True),
     beside=shape(
         "Beside",

@@ -19,6 +19,22 @@ export class Refusal extends Error {
   }
 }
 
+/** Whether the session has ended while somebody works: heard by the frame of the page, which lets them sign in again. */
+const ended = { now: false, listeners: new Set<() => void>() };
+function tell(now: boolean) {
+  if (ended.now === now) return;
+  ended.now = now;
+  ended.listeners.forEach((listener) => listener());
+}
+export const signedOut = {
+  now: () => ended.now,
+  over: () => tell(false),
+  listen: (listener: () => void) => {
+    ended.listeners.add(listener);
+    return () => ended.listeners.delete(listener);
+  },
+};
+
 function csrfToken(): string {
   return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 }
@@ -47,12 +63,13 @@ async function settled<T>(asked: Promise<Answer<T>>): Promise<T> {
   }
   if (answer.response.ok && answer.data !== undefined) return answer.data;
   const said = (answer.error ?? {}) as { detail?: string; problems?: Record<string, string>; theirs?: RigRecord; yours?: boolean };
-  const signedOut = answer.response.status === 401 || (answer.response.status === 403 && !said.problems);
+  const signedOutNow = answer.response.status === 401 || (answer.response.status === 403 && !said.problems);
   const detail =
-    signedOut
-      ? "You are signed out. Sign in again in another tab, then repeat this; what you typed is kept here."
+    signedOutNow
+      ? "You are signed out. Sign in again and go on; what you typed is kept here."
       : (said.detail ?? `The server could not do this (${answer.response.status}). What you typed is kept here.`);
-  throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null, !signedOut, said.yours ?? false);
+  if (signedOutNow) tell(true);
+  throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null, !signedOutNow, said.yours ?? false);
 }
 
 export const api = { client, settled };

@@ -839,6 +839,18 @@ export interface components {
          * @enum {string}
          */
         BecameEnum: "used" | "odd one out" | "cross-check";
+        Believed: {
+            /**
+             * Format: double
+             * @description In the core's unit: mm, kPa, or a count.
+             */
+            least: number;
+            /** Format: double */
+            most: number;
+            too_small: components["schemas"]["Both"];
+            too_large: components["schemas"]["Both"];
+            beside: components["schemas"]["BesideFigure"][];
+        };
         Beside: {
             key: string;
             name: string;
@@ -846,6 +858,20 @@ export interface components {
             measured: components["schemas"]["Figure"];
             state: components["schemas"]["VerdictStateEnum"];
             says: components["schemas"]["Both"];
+        };
+        BesideFigure: {
+            path: string;
+            /**
+             * Format: double
+             * @description mm
+             */
+            value: number | null;
+            /**
+             * Format: double
+             * @description How far off it may be unasked, mm.
+             */
+            most: number;
+            what: string;
         };
         Between: {
             detail: string;
@@ -1244,6 +1270,7 @@ export interface components {
             order: string;
             elevation: components["schemas"]["Elevation"];
             sections: components["schemas"]["BaySection"][];
+            next_trials: components["schemas"]["NextTrials"] | null;
             checks: components["schemas"]["Check"][];
             beside: components["schemas"]["Beside"][];
             refit: components["schemas"]["Both"] | null;
@@ -1550,6 +1577,12 @@ export interface components {
             settles: number;
             settles_text: string;
         };
+        NextTrials: {
+            /** @description Of the trials that can be begun next, in order. */
+            keys: string[];
+            /** @description What the first of them asks. */
+            questions: components["schemas"]["Question"][];
+        };
         NotKept: {
             detail: string;
             problems: {
@@ -1794,6 +1827,7 @@ export interface components {
             /** @description A count that may be a half. */
             halves: boolean;
             offers: components["schemas"]["QuestionOffer"][];
+            believed: components["schemas"]["Believed"] | null;
         };
         QuestionOffer: {
             value: string;

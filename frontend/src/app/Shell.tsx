@@ -4,12 +4,14 @@ import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
 import visuallyHidden from "@mui/utils/visuallyHidden";
-import { useState, type ReactNode } from "react";
+import { useState, useSyncExternalStore, type ReactNode } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 
+import { signedOut } from "../api/client";
 import type { Session } from "../api/types";
 import { BeamMark } from "../parts/BeamMark";
 import { ShortcutSheet } from "./ShortcutSheet";
+import { SignInAgain } from "./SignInAgain";
 import { useKeys } from "./keys";
 import { useSignOut } from "./session";
 import { ink, paper, slab } from "./theme";
@@ -19,6 +21,7 @@ export function Shell({ session, children }: { session: Session; children: React
   const { system, toggle } = useUnits();
   const [sheet, setSheet] = useState(false);
   const signOut = useSignOut();
+  const ended = useSyncExternalStore(signedOut.listen, signedOut.now);
   const go = useNavigate();
   useKeys({ "?": () => setSheet(true), u: toggle, f: () => go("/"), n: () => session.may.includes("open_rig") && go("/rigs/new/meet"), l: () => go("/lot") });
 
@@ -82,6 +85,7 @@ export function Shell({ session, children }: { session: Session; children: React
         </Button>
       </Box>
       {children}
+      {ended && <SignInAgain session={session} />}
       <ShortcutSheet open={sheet} close={() => setSheet(false)} />
     </Box>
   );

@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import Link from "@mui/material/Link";
-import { Link as RouterLink, useNavigate, useParams } from "react-router";
+import { Link as RouterLink, useNavigate, useParams, useSearchParams } from "react-router";
 
 import type { Bay, BaySection } from "../api/types";
 import { useSession } from "../app/session";
@@ -18,6 +18,7 @@ import { overlaid, useQueue, type Queue } from "./queue";
 import { QuestionScreen } from "./QuestionScreen";
 import { ResultScreen } from "./ResultScreen";
 import { TorqueScreen } from "./TorqueScreen";
+import { trialsOf, withTrial } from "./trials";
 import { useBay } from "./useBay";
 
 export function BayPage() {
@@ -41,10 +42,22 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
   const session = useSession();
   const { rig, bay: fit } = told;
   const entries = overlaid(rig.entries, queue.parcels);
-  const sections = fit.sections.map((one) => ({ ...one, state: stateOf(one, entries) }));
+  const [search] = useSearchParams();
+  const shown = withTrial(fit, entries, search.get("trial"));
+  const sections = shown.sections.map((one) => ({ ...one, state: stateOf(one, entries) }));
   const here = sections.find((one) => one.key === params.section) ?? sections.find((one) => one.state !== "complete" && one.kind !== "tools") ?? sections[0];
-  const visit = (key: string) => void go(`/rigs/${rig.id}/bay/${key}`, { replace: true });
   if (!here) return null;
+  const visit = (key: string, at: { path?: string; trial?: string } = {}) => {
+    const asked = new URLSearchParams(Object.entries(at));
+    void go(`/rigs/${rig.id}/bay/${key}${asked.size ? `?${asked}` : ""}`, { replace: true });
+  };
+  /** To the question that a reading answers. */
+  const typeAgain = (path: string) => {
+    const trial = /^trials\.([^.]+)\./.exec(path)?.[1];
+    if (trial) return visit("c", { path, trial });
+    const section = sections.find((one) => one.questions.some((asked) => asked.path === path));
+    visit(section?.key ?? (path.startsWith("torque.") ? "torque" : here.key), { path });
+  };
   const next = sections[sections.indexOf(here) + 1];
   const page = {
     rig: rig.id,
@@ -55,6 +68,8 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
     may: Boolean(session.data?.may.includes("fit")),
     write: (more: typeof entries) => queue.write(more, rig.entries),
     visit,
+    trial: shown.trial,
+    trials: trialsOf(fit, entries),
   };
   return (
     <BayContext.Provider value={page}>
@@ -74,7 +89,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
             {rig.vehicle_name} with {rig.trailer_name}
           </Box>
         </Box>
-        <Waiting queue={queue} old={old} />
+        <Waiting queue={queue} old={old} typeAgain={typeAgain} />
         <Box component="nav" aria-label="The bay's work" sx={{ display: "flex", flexWrap: "wrap", px: 2, py: 0.75, gap: 0.5, borderBottom: `2px solid ${ink}` }}>
           {sections.map((one) => (
             <ButtonBase
@@ -89,7 +104,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
           ))}
         </Box>
         <Box component="main" sx={{ px: 2, py: 1.25 }}>
-          {here.kind === "questions" && <QuestionScreen key={here.key + here.name} fit={fit} section={here} after={() => next && visit(next.key)} />}
+          {here.kind === "questions" && <QuestionScreen key={here.key + here.name + (search.get("path") ?? "")} begin={search.get("path")} fit={fit} section={here} after={() => next && visit(next.key)} />}
           {here.kind === "tools" && <Tools told={told} />}
           {here.kind === "coach" && <CoachScreen fit={fit} />}
           {here.kind === "torque" && <TorqueScreen fit={fit} />}
@@ -115,7 +130,7 @@ function Mark({ state, ground }: { state: BaySection["state"]; ground: string })
   );
 }
 
-function Waiting({ queue, old }: { queue: Queue; old: boolean }) {
+function Waiting({ queue, old, typeAgain }: { queue: Queue; old: boolean; typeAgain: (path: string) => void }) {
   const count = queue.parcels.reduce((sum, one) => sum + Object.keys(one.entries).length, 0);
   const stuck = queue.parcels.find((one) => one.problem && one.by !== queue.whose);
   // While all goes well it stays one line of one height: nothing may move under a finger that is about to tap.
@@ -145,7 +160,15 @@ function Waiting({ queue, old }: { queue: Queue; old: boolean }) {
             </div>
           ))}
           <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 0.75 }}>
-            <BigButton press={() => queue.drop(stuck.key)}>{stuck.theirs ? "Keep theirs" : "Drop it and type it again"}</BigButton>
+            <BigButton
+              press={() => {
+                queue.drop(stuck.key);
+                const path = Object.keys(stuck.entries)[0];
+                if (!stuck.theirs && path) typeAgain(path);
+              }}
+            >
+              {stuck.theirs ? "Keep theirs" : "Type it again"}
+            </BigButton>
             <BigButton press={() => queue.insist(stuck.key)}>{stuck.theirs ? "Write mine" : "Send it again"}</BigButton>
           </Box>
         </Box>

@@ -9,10 +9,11 @@ import { Slab } from "../parts/Slab";
 import { Table } from "../parts/Table";
 import { BigButton } from "./Keypad";
 import { useBayPage } from "./context";
+import { trialName } from "./trials";
 
 export function CoachScreen({ fit }: { fit: Fit }) {
   const { read } = useUnits();
-  const { entries, write, visit, may, pending } = useBayPage();
+  const { entries, write, visit, may, pending, trials } = useBayPage();
   const next = fit.next;
   const last = fit.tried.at(-1);
   const settings = [...new Map(fit.tried.flatMap((one) => one.counted).map((one) => [one.kind, one])).values()];
@@ -37,7 +38,8 @@ export function CoachScreen({ fit }: { fit: Fit }) {
                 disabled={pending}
                 press={() => {
                   write(next.entries);
-                  visit("c");
+                  const trial = /^trials\.([^.]+)\./.exec(Object.keys(next.entries)[0] ?? "")?.[1];
+                  visit("c", trial ? { trial } : {});
                 }}
               >
                 {next.verdict === "begin" ? "Set so: first trial" : "Changed so: next trial"}
@@ -45,6 +47,12 @@ export function CoachScreen({ fit }: { fit: Fit }) {
               {pending && <Box sx={{ mt: 0.5 }}>What was typed last is not sent yet: the coach waits for it.</Box>}
             </Box>
           )}
+        </Box>
+      )}
+      {may && trials.next && (pending || !begin) && (
+        <Box>
+          <BigButton press={() => visit("c", { trial: trials.next ?? "" })}>Begin {trialName(trials.next).toLowerCase()} by hand</BigButton>
+          <Box sx={{ mt: 0.5 }}>Set the bars as you judge, write down how they are set, and measure: it is kept beside the others.</Box>
         </Box>
       )}
       {entries["bay.marks"]?.is === "bumper" && <Box>Heights of the body over the front axle, worked out from the bumper marks.</Box>}

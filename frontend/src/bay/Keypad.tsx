@@ -9,30 +9,35 @@ import { Slab } from "../parts/Slab";
 const SIXTEENTHS = ["0", "1/16", "1/8", "3/16", "1/4", "5/16", "3/8", "7/16", "1/2", "9/16", "5/8", "11/16", "3/4", "13/16", "7/8", "15/16"];
 const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
 
-export type PadKind = "inches" | "millimetres" | "count";
+export type PadKind = "inches" | "millimetres" | "count" | "psi" | "kPa";
+const UNIT: Record<PadKind, string> = { inches: "in", millimetres: "mm", count: "", psi: "psi", kPa: "kPa" };
 
 interface Props {
   kind: PadKind;
   halves: boolean;
   begin: string;
   problem: string;
+  /** why what is typed so far cannot be; blank where it can */
+  check?: (text: string) => string;
   done: (text: string) => void;
 }
 
 /** “22 3/4” into its whole inches and its sixteenths; anything else begins anew. */
 function taken(begin: string, kind: PadKind): { whole: string; part: string } {
-  const clean = begin.replace(/\s*(in|mm)$/, "");
+  const clean = begin.replace(/\s*(in|mm|psi|kPa)$/, "");
+  if (kind === "psi" || kind === "kPa") return { whole: begin.endsWith(kind) ? clean : "", part: "" };
   const found = /^(\d*)(?:[\s-]*(\d+\/\d+))?$/.exec(clean);
   if (!found || (kind === "millimetres") !== /mm$/.test(begin)) return { whole: kind === "count" ? clean : "", part: "" };
   return { whole: found[1] ?? "", part: found[2] ?? "" };
 }
 
-export function Keypad({ kind, halves, begin, problem, done }: Props) {
+export function Keypad({ kind, halves, begin, problem, check, done }: Props) {
   const [{ whole, part }, set] = useState(() => taken(begin, kind));
-  const unit = { inches: "in", millimetres: "mm", count: "" }[kind];
+  const unit = UNIT[kind];
   const fraction = part && part !== "0" ? part : "";
   const text = [whole, fraction].filter(Boolean).join(" ");
   const digit = (more: string) => set({ whole: (whole + more).slice(0, kind === "inches" ? 3 : 5), part });
+  const wrong = (text && check ? check(`${text} ${unit}`.trim()) : "") || problem;
   const finish = () => done(kind === "count" ? (part === "1/2" ? `${whole || "0"}.5` : whole) : text ? `${text} ${unit}` : "");
 
   return (
@@ -52,10 +57,9 @@ export function Keypad({ kind, halves, begin, problem, done }: Props) {
         <Box component="span" sx={{ fontSize: "1.8rem" }}>
           {kind === "count" && part === "1/2" ? "" : unit}
         </Box>
-        <Box sx={{ flex: 1 }} />
-        <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.15rem", maxWidth: 380 }}>
-          {problem}
-        </Box>
+      </Box>
+      <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.15rem", minHeight: "1.6em", px: 1 }}>
+        {wrong}
       </Box>
       <Box sx={{ display: "grid", gridTemplateColumns: kind === "inches" ? "3fr 4fr" : "1fr", gap: 1.5, mt: 1.25 }}>
         <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: 0.75 }} role="group" aria-label={kind === "inches" ? "Whole inches" : "Digits"}>

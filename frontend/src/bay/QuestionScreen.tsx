@@ -1,25 +1,56 @@
 /** One question a screen: what to measure, why, where to hold the tape, and a big way to answer. */
 import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
 import { useState } from "react";
 
-import type { BaySection, Entry, Fit, Question } from "../api/types";
-import { inkSoft, pencil } from "../app/theme";
+import type { BaySection, Entry, Fit, Question, UnitSystem } from "../api/types";
+import { day } from "../app/dates";
+import { ink, inkSoft, paper, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Slab } from "../parts/Slab";
 import { BigButton, Keypad, type PadKind } from "./Keypad";
+import { refusal, unlikely } from "./believe";
 import { TapeView } from "./TapeView";
+import { hasMarks, trialName } from "./trials";
 import { useBayPage } from "./context";
 
-export function QuestionScreen({ fit, section, after }: { fit: Fit; section: BaySection; after: () => void }) {
-  const { entries, waiting } = useBayPage();
+interface Props {
+  fit: Fit;
+  section: BaySection;
+  /** the question to begin with; the first that is open, where it is none of these */
+  begin: string | null;
+  after: () => void;
+}
+
+export function QuestionScreen({ fit, section, begin, after }: Props) {
+  const { entries, waiting, trial, trials, visit, record } = useBayPage();
+  const { read } = useUnits();
   const done = (one: Question) => Boolean(entries[one.path]?.is);
-  const [at, setAt] = useState(() => Math.max(0, section.questions.findIndex((one) => !done(one))));
+  const [at, setAt] = useState(() => {
+    const asked = section.questions.findIndex((one) => one.path === begin);
+    return asked >= 0 ? asked : Math.max(0, section.questions.findIndex((one) => !done(one)));
+  });
   const question = section.questions[Math.min(at, section.questions.length - 1)];
   if (!question) return null;
   const last = at >= section.questions.length - 1;
   const onward = () => (last ? after() : setAt(at + 1));
+  const ofTrial = section.key === "c" && trial !== null;
+  const aside = entries[question.path]?.is ? undefined : record.aside[question.path];
   return (
     <Box>
+      {ofTrial && (
+        <Box sx={{ display: "flex", gap: 1, alignItems: "center", mb: 0.5, flexWrap: "wrap" }}>
+          <Slab size="inherit" component="div" data-trial={trial} sx={{ fontSize: "2.6rem", lineHeight: 1.1, flex: 1 }}>
+            {trialName(trial)}
+          </Slab>
+          {trials.keys.length > 1 &&
+            trials.keys.map((key) => (
+              <ButtonBase key={key} onClick={() => visit("c", { trial: key })} aria-current={key === trial ? "true" : undefined} sx={{ minWidth: 52, minHeight: 52, px: 1, fontSize: "1.05rem", fontFamily: "inherit", fontWeight: 600, border: `1.5px solid ${ink}`, bgcolor: key === trial ? ink : "background.paper", color: key === trial ? paper : ink }}>
+                {trialName(key)}
+              </ButtonBase>
+            ))}
+        </Box>
+      )}
       <Box sx={{ height: 250, borderBottom: "1px solid" }}>
         <TapeView elevation={fit.elevation} question={question} bars={section.key === "c" || section.key === "proof"} />
       </Box>
@@ -35,7 +66,15 @@ export function QuestionScreen({ fit, section, after }: { fit: Fit; section: Bay
         {question.why}
         {waiting.has(question.path) && <b> Written here, not yet sent.</b>}
       </Box>
-      <Answer key={question.path} question={question} onward={onward} />
+      {aside && (
+        <Box data-aside={question.path} sx={{ fontSize: "1.15rem", bgcolor: wash, px: 1, py: 0.5, mb: 1 }}>
+          <s>
+            <b>{question.offers.find((one) => one.value === aside.is)?.word ?? aside.is}</b>
+          </s>{" "}
+          {aside.by}, {day(aside.at)}: set aside, {read(aside.why)}. Look at it again.
+        </Box>
+      )}
+      <Answer key={question.path} question={question} onward={onward} guarded={ofTrial && hasMarks(trial, entries) ? trialName(trial) : null} />
       {(section.key === "coupling" || section.key === "b") && <BesidePlan fit={fit} />}
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 1.25 }}>
         <BigButton press={() => setAt(at - 1)} disabled={at === 0}>
@@ -64,19 +103,33 @@ function BesidePlan({ fit }: { fit: Fit }) {
   );
 }
 
-function Answer({ question, onward }: { question: Question; onward: () => void }) {
-  const { entries, write, may } = useBayPage();
-  const { system } = useUnits();
+/** ``guarded``: the trial that has marks already: what is written of it is corrected, never typed over. */
+function Answer({ question, onward, guarded }: { question: Question; onward: () => void; guarded: string | null }) {
+  const { entries, write, may, record } = useBayPage();
+  const { system, read } = useUnits();
   const [problem, setProblem] = useState("");
+  const [sure, setSure] = useState<{ text: string; why: string } | null>(null);
+  const [correcting, setCorrecting] = useState(false);
   const now = entries[question.path]?.is ?? "";
 
-  function put(is: string) {
+  function put(is: string, certain = false) {
     if (!is) {
       setProblem("Nothing is written here.");
       return;
     }
+    const refused = refusal(question, is);
+    if (refused) {
+      setProblem(read(refused));
+      return;
+    }
+    const odd = certain ? null : unlikely(question, is, entries, system);
+    if (odd && is !== now) {
+      setSure({ text: is, why: odd });
+      return;
+    }
     setProblem("");
-    if (is !== now) {
+    setSure(null);
+    if (is !== now || record.aside[question.path]) {
       const entry: Entry = { is, from: "measured", system };
       write({ [question.path]: entry });
     }
@@ -97,6 +150,34 @@ function Answer({ question, onward }: { question: Question; onward: () => void }
       </Box>
     );
   }
+  if (guarded && now && !correcting) {
+    const by = record.entries[question.path]?.by;
+    return (
+      <Box sx={{ display: "grid", gap: 1, fontSize: "1.25rem" }}>
+        <Box>
+          {guarded} has its marks. Written down: <b>{question.offers.find((one) => one.value === now)?.word ?? now}</b>
+          {by && `, by ${by}`}.
+        </Box>
+        <BigButton press={() => setCorrecting(true)}>Correct {guarded.toLowerCase()}</BigButton>
+      </Box>
+    );
+  }
+  if (sure) {
+    return (
+      <Box role="group" aria-label="Sure?" sx={{ display: "grid", gap: 1 }}>
+        <Slab size="bay" component="div">
+          {sure.text}
+        </Slab>
+        <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.4rem" }}>
+          {sure.why}: sure?
+        </Box>
+        <BigButton press={() => setSure(null)} strong>
+          No, type it again
+        </BigButton>
+        <BigButton press={() => put(sure.text, true)}>Yes, write {sure.text}</BigButton>
+      </Box>
+    );
+  }
   if (question.kind === "choice" || question.kind === "part") {
     return (
       <Box sx={{ display: "grid", gap: 1 }} role="group" aria-label={question.ask}>
@@ -112,6 +193,21 @@ function Answer({ question, onward }: { question: Question; onward: () => void }
       </Box>
     );
   }
-  const kind: PadKind = question.kind === "count" ? "count" : system === "us" ? "inches" : "millimetres";
-  return <Keypad key={kind} kind={kind} halves={question.halves} begin={now} problem={problem} done={put} />;
+  const kind = padOf(question, system);
+  return (
+    <>
+      {correcting && (
+        <Box sx={{ fontSize: "1.15rem" }}>
+          Correcting {guarded?.toLowerCase()}: it was <b>{now}</b>. Only what was misread or miscounted; another setting is another trial.
+        </Box>
+      )}
+      <Keypad key={kind} kind={kind} halves={question.halves} begin={now} problem={problem} check={(text) => (refusal(question, text) ? read(refusal(question, text)) : "")} done={put} />
+    </>
+  );
+}
+
+function padOf(question: Question, system: UnitSystem): PadKind {
+  if (question.kind === "count") return "count";
+  if (question.kind === "pressure") return system === "us" ? "psi" : "kPa";
+  return system === "us" ? "inches" : "millimetres";
 }

@@ -2,6 +2,7 @@
 import { createContext, useContext } from "react";
 
 import type { Entry, RigRecord } from "../api/types";
+import type { Trials } from "./trials";
 
 export interface BayOnPage {
   rig: number;
@@ -15,7 +16,11 @@ export interface BayOnPage {
   /** whether this person writes what is measured in the bay */
   may: boolean;
   write: (entries: Record<string, Entry | null>) => void;
-  visit: (section: string) => void;
+  /** ``at``: the question to go to there; ``trial``: which one, in state C */
+  visit: (section: string, at?: { path?: string; trial?: string }) => void;
+  /** the trial that is looked at in state C, and the one that can be begun */
+  trial: string | null;
+  trials: Trials;
 }
 
 export const BayContext = createContext<BayOnPage | null>(null);

@@ -71,6 +71,12 @@ function newKey(): string {
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
 }
 
+/** A parcel without some of its readings; none where nothing is left of it. */
+function without(parcel: Parcel, paths: string[]): Parcel[] {
+  const left = Object.fromEntries(Object.entries(parcel.entries).filter(([path]) => !paths.includes(path)));
+  return Object.keys(left).length ? [{ ...parcel, entries: left }] : [];
+}
+
 export interface Queue {
   parcels: Parcel[];
   /** the server did not answer the last of them */
@@ -95,8 +101,9 @@ export function useQueue(rig: number): Queue {
     if (sending.has(rig)) return;
     sending.add(rig);
     try {
-      const mine = () => waiting(rig).find((one) => one.by === who);
-      for (let first = mine(); first && !first.problem; first = mine()) {
+      // What was refused waits for a decision, and holds nothing up behind it.
+      const mine = () => waiting(rig).find((one) => one.by === who && !one.problem);
+      for (let first = mine(); first; first = mine()) {
         const { key, entries, seen } = first;
         try {
           const written = await api.settled<Bay>(
@@ -120,7 +127,6 @@ export function useQueue(rig: number): Queue {
           }
           const problem = Object.values(refused.problems)[0] ?? refused.message;
           put(rig, waiting(rig).map((one) => (one.key === key ? { ...one, problem, ...(theirs ? { theirs } : {}) } : one)));
-          return;
         }
       }
     } finally {
@@ -147,7 +153,8 @@ export function useQueue(rig: number): Queue {
       unanswered: late,
       whose: parcels.find((one) => one.by !== who)?.by ?? null,
       write: (entries, known) => {
-        const before = waiting(rig);
+        // A later reading of the same thing takes the place of one that was refused.
+        const before = waiting(rig).flatMap((one) => (one.problem && one.by === who ? without(one, Object.keys(entries)) : [one]));
         // A parcel of mine that waits for the same figure will be a revision of its own.
         const mine = (path: string) => before.filter((one) => one.by === who && path in one.entries).length;
         const seen = Object.fromEntries(Object.keys(entries).map((path) => [path, (known[path]?.revision ?? 0) + mine(path)]));
@@ -171,5 +178,5 @@ export function useQueue(rig: number): Queue {
 
 /** What waits here laid over what the server holds: the figures as this device knows them. */
 export function overlaid(entries: Record<string, Entry>, parcels: Parcel[]): Record<string, Entry | null> {
-  return Object.assign({}, entries, ...parcels.map((one) => one.entries)) as Record<string, Entry | null>;
+  return Object.assign({}, entries, ...parcels.filter((one) => !one.problem).map((one) => one.entries)) as Record<string, Entry | null>;
 }

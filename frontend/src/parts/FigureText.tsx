@@ -33,6 +33,7 @@ export function FigureText({ figure, name, big = false }: Props) {
   return (
     <>
       <ButtonBase
+        data-worked
         onClick={(event) => setAnchor(event.currentTarget)}
         aria-label={`${name}: ${text}, ${figure.from}. Show the working.`}
         sx={{

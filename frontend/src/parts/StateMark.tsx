@@ -27,7 +27,7 @@ export const VERDICT_WORDS: Record<VerdictState, string> = {
 export function StateMark({ state, size = 16 }: { state: LinkState | VerdictState; size?: number }) {
   const shape = SHAPES[state];
   return (
-    <Box component="svg" viewBox="0 0 16 16" sx={{ width: size, height: size, flex: "none", verticalAlign: "-0.18em" }} aria-hidden="true">
+    <Box component="svg" data-worked viewBox="0 0 16 16" sx={{ width: size, height: size, flex: "none", verticalAlign: "-0.18em" }} aria-hidden="true">
       {shape === "cross" && (
         <>
           <rect x="0.5" y="0.5" width="15" height="15" fill={pencil} />

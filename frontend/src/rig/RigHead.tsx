@@ -10,6 +10,7 @@ import { Link as RouterLink } from "react-router";
 import type { Catalogue, Entry, Field } from "../api/types";
 import { hairline, pencil } from "../app/theme";
 import { labelAt, useRig } from "./context";
+import { outOfReach } from "./age";
 import { PickSheet } from "./PickSheet";
 import type { Step } from "./steps";
 import { sameEntry } from "./typed";
@@ -67,7 +68,7 @@ export function RigHead() {
         </Box>
         {refused && (
           <Box role="alert" sx={{ color: pencil, fontWeight: 600, maxWidth: 420 }}>
-            {refused.message}
+            {outOfReach(refused) ? "Not saved: the server does not answer. What you typed is kept on this device, also when the page is closed. Press Save again when it answers." : refused.message}
             {/* names say it at their own fields, here on every station; a figure may stand on another one */}
             {Object.entries(refused.problems)
               .filter(([path]) => path.includes("."))

@@ -1,6 +1,6 @@
 /** One rig on one page: the elevation across the top, the verdict, the line of stations, the station's work. */
 import Box from "@mui/material/Box";
-import { useCallback, useMemo, useRef, useState, type ReactElement } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactElement } from "react";
 import { useNavigate, useParams } from "react-router";
 
 import { useQueryClient } from "@tanstack/react-query";
@@ -8,10 +8,11 @@ import { api } from "../api/client";
 import type { Figure, RigRecord, WhatIfAsk } from "../api/types";
 import { useKeys } from "../app/keys";
 import { useSession } from "../app/session";
-import { hairline } from "../app/theme";
+import { hairline, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
 import { Notice } from "../parts/Notice";
+import { HATCH, OLDER } from "../parts/OldMark";
 import { WorkingContext } from "../parts/working";
 import { Height } from "../stations/Height";
 import { Hitch } from "../stations/Hitch";
@@ -75,6 +76,8 @@ function OpenRig({ record }: { record: RigRecord | null }) {
     "ctrl+z": draft.undo,
   });
 
+  useEffect(() => work.current?.scrollTo(0, 0), [station]);
+
   const alarms = useMemo(() => new Set(notes?.alarms), [notes]);
   const callouts = (notes?.callouts ?? []).map((one) => ({ ...one, text: read(one.text) }));
   const spans = (notes?.spans ?? []).map((one) => ({ ...one, text: read(one.text) }));
@@ -101,7 +104,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
       <Box
         component="section"
         aria-label="Side elevation"
-        sx={{ height: { xs: 170, md: 252 }, flex: "none", px: 1, borderBottom: `1px solid ${hairline}`, position: "relative" }}
+        sx={{ height: { xs: 170, md: 252 }, flex: "none", px: 1, borderBottom: `1px solid ${hairline}`, position: "relative", ...(draft.age ? { backgroundImage: HATCH, "& > svg": { opacity: 0.4 } } : {}) }}
       >
         <ElevationDrawing
           elevation={newest.elevation}
@@ -114,16 +117,31 @@ function OpenRig({ record }: { record: RigRecord | null }) {
           title="The rig in side elevation, to scale"
           pick={(part) => visit(STATION_OF_PART[part] ?? "meet")}
         />
+        <Box sx={{ position: "absolute", right: 12, bottom: 6, fontSize: "0.82rem", display: "flex", gap: 0.75, alignItems: "center" }}>
+          {draft.age && <b>Drawn as of {draft.age.since}.</b>}
+          <svg width="30" height="8" aria-hidden="true">
+            <path d="M0 4H30" stroke={inkSoft} strokeWidth="1" strokeDasharray="6 4" />
+          </svg>
+          uncoupled, trailer level
+        </Box>
         {station === "height" && <ShownState shown={shown} show={setShown} asked={asked !== null} bars={own?.heights?.weight_distributing ?? false} />}
         {newest.elevation.assumed.length > 0 && (
           <Box sx={{ position: "absolute", right: 12, top: 4, fontSize: "0.82rem", border: "1px dashed", px: 0.75 }}>Drawn at typical lengths where none is written</Box>
         )}
       </Box>
-      <VerdictLine assessment={newest} older={draft.headIsOlder} stale={draft.liveError} visit={visit} />
-      <StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} visit={visit} />
+      <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} visit={visit} />
+      <StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} old={draft.age !== null} visit={visit} />
       <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>
         {own && draft.roomIsOlder && !draft.headIsOlder && <Box role="status" sx={{ fontWeight: 600 }}>The figures here were worked out before what is typed now; the next are under way.</Box>}
-        {own ? <WorkingContext.Provider value={askWorking}><Room /></WorkingContext.Provider> : <Box>Working it out…</Box>}
+        {own ? (
+          <WorkingContext.Provider value={askWorking}>
+            <Box data-old={draft.age !== null || undefined} sx={draft.age ? OLDER : undefined}>
+              <Room />
+            </Box>
+          </WorkingContext.Provider>
+        ) : (
+          <Box>{draft.liveError ? draft.liveError.message : "Working it out…"}</Box>
+        )}
         <SignBar key={station} station={station} />
       </Box>
       {draft.theirs && record && <Conflict mine={draft} before={record} theirs={draft.theirs} />}

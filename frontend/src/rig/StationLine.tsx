@@ -4,6 +4,7 @@ import ButtonBase from "@mui/material/ButtonBase";
 
 import type { Assessment, Signature } from "../api/types";
 import { hairline, ink, paper } from "../app/theme";
+import { OldMark } from "../parts/OldMark";
 import { SignMark } from "../parts/SignMark";
 import { Slab } from "../parts/Slab";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
@@ -15,10 +16,12 @@ interface Props {
   signatures: Signature[];
   /** a rig that is saved has a bay, a hand-over and a record */
   saved: boolean;
+  /** the marks are of before what is typed now */
+  old: boolean;
   visit: (key: string) => void;
 }
 
-export function StationLine({ station, assessment, signatures, saved, visit }: Props) {
+export function StationLine({ station, assessment, signatures, saved, old, visit }: Props) {
   return (
     <Box component="nav" aria-label="Stations" sx={{ flex: "none", display: "flex", px: 2, bgcolor: "background.paper", borderBottom: `2px solid ${ink}`, borderTop: `1px solid ${hairline}`, overflowX: "auto" }}>
       {STATIONS.map((one, index) => {
@@ -47,7 +50,7 @@ export function StationLine({ station, assessment, signatures, saved, visit }: P
             )}
             {worst && (
               <Box component="span" sx={{ bgcolor: paper, color: ink, px: 0.5, fontSize: "0.82rem", fontWeight: 600 }}>
-                <StateMark state={worst.state} size={13} /> {VERDICT_WORDS[worst.state].toLowerCase()}
+                {old ? <OldMark size={13} /> : <StateMark state={worst.state} size={13} />} {old ? `was: ${VERDICT_WORDS[worst.state].toLowerCase()}` : VERDICT_WORDS[worst.state].toLowerCase()}
               </Box>
             )}
           </ButtonBase>

@@ -4,34 +4,43 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 
 import type { Assessment } from "../api/types";
-import { inkSoft, pencil } from "../app/theme";
+import { inkSoft, paper, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { HATCH, OldMark } from "../parts/OldMark";
 import { Slab } from "../parts/Slab";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
+import type { Age } from "./age";
 
 interface Props {
   assessment: Assessment;
   /** it was worked out for something else than is typed now */
   older: boolean;
-  stale: Error | null;
+  age: Age | null;
   visit: (key: string) => void;
 }
 
-export function VerdictLine({ assessment, older, stale, visit }: Props) {
+export function VerdictLine({ assessment, older, age, visit }: Props) {
   const { read } = useUnits();
   const [all, setAll] = useState(false);
   const { verdict, findings } = assessment;
   return (
-    <Box component="section" aria-label="Verdict" sx={{ flex: "none", px: 2, py: 0.75 }}>
+    <Box component="section" aria-label="Verdict" sx={{ flex: "none", px: 2, py: 0.75, ...(age ? { backgroundImage: HATCH } : {}) }}>
       <Box sx={{ display: "flex", gap: 1.25, alignItems: "flex-start" }}>
-        <StateMark state={verdict.state} size={26} />
-        <Box aria-live="polite" data-verdict={verdict.state} sx={{ flex: 1, minWidth: 0 }}>
+        {age ? <OldMark size={26} /> : <StateMark state={verdict.state} size={26} />}
+        <Box aria-live="polite" data-verdict={age ? "old" : verdict.state} sx={{ flex: 1, minWidth: 0, ...(age ? { bgcolor: paper, px: 0.75 } : {}) }}>
+          {age && (
+            <Box sx={{ color: pencil, fontWeight: 600 }}>
+              Not worked out since {age.since}, {age.typed === 1 ? "1 figure" : `${age.typed} figures`} typed since. {age.why}
+            </Box>
+          )}
+          <Box component="span" sx={age ? { opacity: 0.55 } : undefined}>
+          {age && "Before that: "}
           <Slab size="inherit" component="span" sx={{ color: verdict.state === "refused" ? pencil : undefined }}>
             {VERDICT_WORDS[verdict.state]}.
           </Slab>{" "}
           <b>{read(verdict.says)}</b> {read(verdict.remedy)}
-          {older && !stale && <Box component="span" sx={{ color: inkSoft, fontSize: "0.85rem" }}> Worked out before what is typed now; the next answer is under way.</Box>}
-          {stale && <Box sx={{ color: pencil, fontWeight: 600 }}>This answer is older than what is typed. {stale.message}</Box>}
+          </Box>
+          {older && !age && <Box component="span" sx={{ color: inkSoft, fontSize: "0.85rem" }}> Worked out before what is typed now; the next answer is under way.</Box>}
         </Box>
         {verdict.more > 0 && (
           <Button onClick={() => setAll(!all)} aria-expanded={all} sx={{ flex: "none" }}>

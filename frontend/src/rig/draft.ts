@@ -6,6 +6,7 @@ import { api, Refusal } from "../api/client";
 import type { Entry, Live, LiveAsk, RigRecord, WhatIfAsk } from "../api/types";
 import { useUnits } from "../app/units";
 import type { StationKey } from "../stations/stations";
+import { useAge, type Age } from "./age";
 import { useAside, type SetAside } from "./aside";
 import { keep, recall } from "./kept";
 import { useLive } from "./live";
@@ -33,6 +34,8 @@ export interface Draft {
   roomIsOlder: boolean;
   headIsOlder: boolean;
   liveError: Error | null;
+  /** how old the verdict, the figures and the drawing are; none while they are of what is typed */
+  age: Age | null;
   problems: Record<Path, string>;
   /** Somebody else's save that came between, until each difference is settled. */
   theirs: RigRecord | null;
@@ -86,6 +89,7 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
   const answer = useLive({ entries: written, rig: id, whatIf, station, system, state: [record?.version, record?.waivers.length] });
 
   const { aside, entries } = useAside(record, written, answer.head, answer.headAsked);
+  const age = useAge({ isOlder: answer.headIsOlder, answeredAt: answer.headAt, asked: answer.headAsked?.entries, typed: written, error: answer.error });
   const { steps, remember, pop, pause, forget } = useSteps();
 
   const save = useMutation<RigRecord, Refusal>({
@@ -153,6 +157,7 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     roomIsOlder: answer.roomIsOlder,
     headIsOlder: answer.headIsOlder,
     liveError: answer.error,
+    age,
     problems,
     theirs: save.error?.theirs ?? null,
     theirsIsYours: save.error?.yours ?? false,

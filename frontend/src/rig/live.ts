@@ -12,12 +12,15 @@ const PAUSE_MS = 150;
 /** Nobody types: the stations beside this one are fetched, so that going there waits for nothing. */
 const IDLE_MS = 900;
 const KEPT_MS = 60_000;
+const AGAIN_MS = 2000;
+const GIVEN_UP_MS = 12_000;
 
 interface Answered {
   live: Live;
   asked: LiveAsk;
   /** what it was the answer to, whatever the station and the units */
   of: string;
+  at: Date;
 }
 
 export interface LiveAnswer {
@@ -28,6 +31,7 @@ export interface LiveAnswer {
   head: Live | undefined;
   headAsked: LiveAsk | undefined;
   headIsOlder: boolean;
+  headAt: Date | undefined;
   error: Error | null;
 }
 
@@ -63,10 +67,11 @@ export function useLive({ entries, rig, whatIf, station, system, state }: Of): L
     return {
       queryKey: ["live", asked, stateKey],
       // An overtaken question is cancelled: its answer is nobody's any more.
-      queryFn: async ({ signal }: { signal: AbortSignal }) => ({ asked, of, live: await api.settled<Live>(api.client.POST("/api/assess/", { body: asked, signal })) }),
+      queryFn: async ({ signal }: { signal: AbortSignal }) => ({ asked, of, at: new Date(), live: await api.settled<Live>(api.client.POST("/api/assess/", { body: asked, signal: AbortSignal.any([signal, AbortSignal.timeout(GIVEN_UP_MS)]) })) }),
     };
   };
-  const query = useQuery({ ...asking(station), gcTime: KEPT_MS });
+  // Refused or out of reach it is asked again and again: the answer heals by itself.
+  const query = useQuery({ ...asking(station), gcTime: KEPT_MS, retry: false, refetchInterval: (one) => (one.state.status === "error" ? AGAIN_MS : false) });
 
   const [kept, setKept] = useState<Partial<Record<StationKey, Answered>>>({});
   const [last, setLast] = useState<Answered>();
@@ -87,5 +92,5 @@ export function useLive({ entries, rig, whatIf, station, system, state }: Of): L
   }, [settled, station, system, paused, stateKey, queries]);
 
   const room = kept[station];
-  return { room, roomIsOlder: room?.of !== now, head: last?.live, headAsked: last?.asked, headIsOlder: last?.of !== now, error: query.error };
+  return { room, roomIsOlder: room?.of !== now, head: last?.live, headAsked: last?.asked, headIsOlder: last?.of !== now, headAt: last?.at, error: query.error };
 }

@@ -16,7 +16,7 @@ from stathmos.core.bay.measure import Measured, measure
 from stathmos.core.bay.measure.windows import opposite
 from stathmos.core.bay.prove import Proved, prove
 from stathmos.core.bay.say.findings import collect
-from stathmos.core.bay.say.questions import Section, sections
+from stathmos.core.bay.say.questions import Section, Trials, next_trials, sections
 from stathmos.core.finding import Finding
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Waiver
@@ -34,6 +34,7 @@ class Fit:
     proved: Proved
     opposite: Phrase | None
     sections: tuple[Section, ...]
+    next_trials: Trials | None
     findings: tuple[Finding, ...]
 
     @property
@@ -64,5 +65,6 @@ def fit(
         proved=proved,
         opposite=opposite(measured.windows),
         sections=sections(measured, adjusted, proved),
+        next_trials=next_trials(measured),
         findings=collect(measured, adjusted, proved),
     )

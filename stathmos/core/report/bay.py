@@ -5,6 +5,7 @@ from __future__ import annotations
 from stathmos.core import bay, units
 from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.check import Check
+from stathmos.core.bay.measure.arches import number_of
 from stathmos.core.bay.measure.trials import Tried
 from stathmos.core.bay.measure.windows import Window
 from stathmos.core.bay.prove.tools import Served
@@ -80,11 +81,11 @@ def following(one: Next | None) -> Tree | None:
     }
 
 
-def tried(one: Tried, number: int) -> Tree:
+def tried(one: Tried) -> Tree:
     """One trial: what was counted of each kind, its marks, what it gave back."""
     setting = one.setting
     return {
-        "number": number,
+        "number": number_of(one.trial),
         "key": one.trial.key,
         "counted": [
             {
@@ -162,7 +163,10 @@ def question(one: Question) -> Tree:
         "answered": one.answered,
         "halves": there(entry_at(one.path)).halves,
         "offers": [{"value": value, "word": word} for value, word in one.offers],
-    }
+        "believed": None if one.believed is None else vars(one.believed) | {
+            "beside": [vars(beside) for beside in one.believed.beside]
+        },
+    }  # fmt: skip
 
 
 def tree(fit: bay.Fit) -> Tree:
@@ -184,6 +188,10 @@ def tree(fit: bay.Fit) -> Tree:
             }
             for one in fit.sections
         ],
+        "next_trials": None if fit.next_trials is None else {
+            "keys": list(fit.next_trials.keys),
+            "questions": [question(asked) for asked in fit.next_trials.questions],
+        },
         "checks": [check(one) for one in measured.checks],
         "beside": [
             {
@@ -205,7 +213,7 @@ def tree(fit: bay.Fit) -> Tree:
             "rise": figure(measured.arches.rise),
             "drop": figure(measured.arches.drop),
         },
-        "tried": [tried(one, number) for number, one in enumerate(measured.trials, 1)],
+        "tried": [tried(one) for one in measured.trials],
         "windows": [window(one) for one in measured.windows],
         "opposite": fit.opposite,
         "rates": {

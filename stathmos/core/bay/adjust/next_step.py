@@ -12,7 +12,7 @@ from stathmos.core.bay.adjust.coach import CHANGE, DONE, USED_UP, Advice
 from stathmos.core.bay.adjust.learn import Believed, LearnedLine
 from stathmos.core.bay.adjust.words import BEGIN, EQUALISE, HEAD, MEASURE, Effect, Front, Next, effects, in_words
 from stathmos.core.bay.measure import Measured
-from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting
+from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting, new_key
 from stathmos.core.bay.measure.windows import Window, front_words
 from stathmos.core.coupled import MODEL
 from stathmos.core.figures import Missing, sure, there, wanting
@@ -117,7 +117,7 @@ def set_to(kind: str, number: float) -> str:
 
 def new_trial(bench: Bench, setting: Setting) -> Mapping[str, str]:
     """What a new trial of a setting writes down, by path."""
-    place = f"trials.trial_{len(bench.measured.trials) + 1}"
+    place = f"trials.{new_key(bench.measured.trials)}"
     written = {
         f"{place}.{name}": f"{setting.of(one.kind.key):g}"
         for one in settings_of(bench.kit)

@@ -118,18 +118,23 @@ def with_the_bars(rig: Rig, trial: Trial) -> StateMarks:
     return _state(rig, {name: f"trials.{trial.key}.{name}" for name in CORNERS})
 
 
+def number_of(trial: Trial) -> int:
+    """A trial's number, from its key; 0 where that has none.
+
+    >>> number_of(Trial("trial_10")), number_of(Trial("first"))
+    (10, 0)
+    """
+    digits = trial.key.rpartition("_")[2]
+    return int(digits) if digits.isdigit() else 0
+
+
 def in_order(trials: tuple[Trial, ...]) -> tuple[Trial, ...]:
     """The trials by their number; a key without a number goes first.
 
     >>> [one.key for one in in_order((Trial("trial_10"), Trial("trial_9")))]
     ['trial_9', 'trial_10']
     """
-
-    def number(trial: Trial) -> int:
-        digits = trial.key.rpartition("_")[2]
-        return int(digits) if digits.isdigit() else 0
-
-    return tuple(sorted(trials, key=number))
+    return tuple(sorted(trials, key=number_of))
 
 
 def arches(rig: Rig) -> Arches:

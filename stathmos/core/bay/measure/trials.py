@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from stathmos.core.bay.measure.arches import Arches, StateMarks, in_order
+from stathmos.core.bay.measure.arches import Arches, StateMarks, in_order, number_of
 from stathmos.core.figures import STATICS, Anything, Missing, Rule, expanded, work
 from stathmos.core.rig import Rig, Trial
 from stathmos.core.settings import Counted, counted_in, settings_of
@@ -50,6 +50,15 @@ class Tried:
     def measured(self) -> bool:
         """Whether its front marks were read."""
         return not isinstance(self.state.front, Missing)
+
+
+def new_key(found: tuple[Tried, ...], more: int = 0) -> str:
+    """The key of the trial after those there are; ``more``: of one further on.
+
+    >>> new_key(()), new_key((), 1)
+    ('trial_1', 'trial_2')
+    """
+    return f"trial_{max((number_of(one.trial) for one in found), default=0) + 1 + more}"
 
 
 def setting_of(trial: Trial, kit: Kit) -> Setting | None:

@@ -10,8 +10,10 @@ from stathmos.core.bay.adjust import Adjusted
 from stathmos.core.bay.adjust.words import DONE_VERDICTS
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import Measured, matches_a_rig
-from stathmos.core.bay.measure.trials import Tried
+from stathmos.core.bay.measure.arches import number_of
+from stathmos.core.bay.measure.trials import new_key
 from stathmos.core.bay.prove import Proved
+from stathmos.core.bay.say.believe import Believed, believed
 from stathmos.core.entry import CHOICE, FLAG
 from stathmos.core.figures import there
 from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
@@ -22,6 +24,7 @@ from stathmos.core.stock import Kit
 
 #: parts that a fitter mounts, by where they are written
 PARTS = {"hitch.kit": "kit", "hitch.shank": "shank", "hitch.ball": "ball"}
+AHEAD = 12  # trials that a tablet out of reach can begin
 OPEN, PART_DONE, COMPLETE = "open", "part done", "complete"
 
 
@@ -29,7 +32,7 @@ OPEN, PART_DONE, COMPLETE = "open", "part done", "complete"
 class Question:
     """One question. ``kind``: how it is answered (choice, length, count, part); ``hold``: the spot on the drawing.
 
-    ``offers``: what may be chosen, value and word; for a part the one planned.
+    ``offers``: what may be chosen, value and word; for a part the one planned. ``believed``: of a figure, what can be.
     """
 
     path: str
@@ -40,6 +43,15 @@ class Question:
     side: str
     answered: bool
     offers: tuple[tuple[str, str], ...] = ()
+    believed: Believed | None = None
+
+
+@dataclass(frozen=True)
+class Trials:
+    """The trials that can be begun next: their keys in order, and what is asked of the first of them."""
+
+    keys: tuple[str, ...]
+    questions: tuple[Question, ...]
 
 
 @dataclass(frozen=True)
@@ -59,9 +71,8 @@ def question(rig: Rig, path: str, ask: str, why: str, hold: str = "", side: str 
     assert entry is not None, path
     words = entry.dimension in (CHOICE, FLAG)
     answered = bool(rig.choice(path))
-    return Question(
-        path, ask, why, "choice" if words else entry.dimension, hold, side, answered, entry.choices if words else ()
-    )
+    kind, offers = ("choice", entry.choices) if words else (entry.dimension, ())
+    return Question(path, ask, why, kind, hold, side, answered, offers, believed(rig, path))
 
 
 def _marks(rig: Rig, paths: dict[str, str], state: str, why: str) -> list[Question]:
@@ -192,8 +203,24 @@ def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
     return asked
 
 
-def _trial(rig: Rig, kit: Kit, trial: Tried) -> list[Question]:
-    place = f"trials.{trial.trial.key}"
+def _air(rig: Rig, path: str) -> list[Question]:
+    """At what pressure the air springs stand while a state is taped, where there are any."""
+    if rig.choice("vehicle.air_springs") != "fitted":
+        return []
+    why = "The same in every state: at another pressure what was taped before is void."
+    return [question(rig, path, "Air-spring pressure, as you tape", why)]
+
+
+def next_trials(measured: Measured) -> Trials | None:
+    """What a trial asks that nobody has begun, so that one can be begun out of reach; None without bars."""
+    if measured.kit is None:
+        return None
+    keys = tuple(new_key(measured.trials, more) for more in range(AHEAD))
+    return Trials(keys, tuple(_trial(measured.rig, measured.kit, keys[0])))
+
+
+def _trial(rig: Rig, kit: Kit, key: str) -> list[Question]:
+    place = f"trials.{key}"
     asked = [*_settings(rig, kit, place)]
     why = "A trial teaches only with its setting."
     asked.append(question(rig, f"{place}.hole", "Shank hole of the head, counted from the bottom", why, "shank"))
@@ -203,6 +230,7 @@ def _trial(rig: Rig, kit: Kit, trial: Tried) -> list[Question]:
             "Lift the rig about 3 in with the jack first. Stand clear of a loaded lever.", "bracket",
         )
     )  # fmt: skip
+    asked += _air(rig, f"{place}.air_pressure")
     asked += _marks(
         rig, {corner: f"{place}.{corner}" for corner in CORNERS}, "bars on", "State C, jack clear of the ground."
     )
@@ -258,18 +286,23 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
         Section("tools", "Tools", "tools", COMPLETE),
         _section("floor", "Before measuring", _before_measuring(rig, matches_a_rig(measured.now))),
         _section("coupling", "Before coupling", _before_coupling(rig, measured.now)),
-        _section("a", "A, uncoupled", _marks(rig, {corner: corner_path(corner, "a") for corner in CORNERS}, "uncoupled", why_a)),
+        _section("a", "A, uncoupled", _air(rig, "bay.air_pressure_a") + _marks(rig, {corner: corner_path(corner, "a") for corner in CORNERS}, "uncoupled", why_a)),
         _section(
             "b", "B, coupled, no bars",
             [
                 question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", "A jack that carries hides the tongue.", "jack"),
+                *_air(rig, "bay.air_pressure_b"),
                 *_marks(rig, {corner: corner_path(corner, "b") for corner in CORNERS}, "coupled, no bars", why_b),
             ],
         ),
     ]  # fmt: skip
     if kit is not None:
         if trials:
-            found.append(_section("c", f"C, bars on, trial {len(trials)}", _trial(rig, kit, trials[-1])))
+            found.append(
+                _section(
+                    "c", f"C, bars on, trial {number_of(trials[-1].trial)}", _trial(rig, kit, trials[-1].trial.key)
+                )
+            )
         verdict = adjusted.next.verdict if adjusted.next else ""
         found.append(
             Section("coach", "Coach", "coach", COMPLETE if verdict in DONE_VERDICTS else PART_DONE if trials else OPEN)
