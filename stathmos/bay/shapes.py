@@ -109,6 +109,8 @@ FastenerShape = shape(
     turned=s.BooleanField(),
     marked=s.BooleanField(),
     wrench=text(),
+    found=_maybe(BothShape, help_text="What it was tightened to on an earlier visit."),
+    witness=text(),
 )
 FitShape = shape(
     "Fit",

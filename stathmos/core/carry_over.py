@@ -13,7 +13,9 @@ from stathmos.core import units
 from stathmos.core.bay import Fit
 from stathmos.core.figures import COMMON_PRACTICE, Missing
 from stathmos.core.rig import KINDS, name_at
+from stathmos.core.rig.bay import START
 from stathmos.core.rig.loads import TRAILER, VEHICLE
+from stathmos.core.settings import trial_fields
 
 NEW_VEHICLE, NEW_TRAILER, NEW_HITCH, SAME = "vehicle", "trailer", "hitch", "same"
 KINDS_OF_VISIT = (
@@ -24,6 +26,7 @@ KINDS_OF_VISIT = (
 )
 SOURCE = COMMON_PRACTICE
 
+_WHICH = ("which.", "the new visit begins with what stands there")
 _BAY = ("bay.", "trials.", "torque.", "handover.", "drill.", "complaints.")
 #: beginnings of paths that are void, with why, by what is new; the first that fits says why
 _VOID: dict[str, tuple[tuple[str, str], ...]] = {
@@ -70,9 +73,11 @@ def _on(path: str) -> str:
 def _why_void(path: str, new: str) -> str:
     if new == NEW_TRAILER and _on(path) == TRAILER:
         return "it rode in the old trailer"
+    if new in _SAME_HITCH and path.startswith("torque.") and path.endswith(".reached"):
+        return "comes along as found: look at the witness mark"
     if new == NEW_VEHICLE and _on(path) == VEHICLE and path.endswith((".at", ".moved_to")):
         return "its place was in the old vehicle"
-    return next((why for beginning, why in _VOID[new] if path.startswith(beginning)), "")
+    return next((why for beginning, why in (_WHICH, *_VOID[new]) if path.startswith(beginning)), "")
 
 
 def carried_over(entries: Mapping[str, Mapping[str, str]], new: str) -> tuple[Kept, ...]:
@@ -86,36 +91,54 @@ def carried_over(entries: Mapping[str, Mapping[str, str]], new: str) -> tuple[Ke
     )
 
 
-def references(fit: Fit, new: str) -> dict[str, dict[str, str]]:
-    """Known-good heights for the next visit as entries: the marks, where the vehicle stays; and in any case where they are from.
+#: what stays where so much is new; a trailer that stays was not moved either, or the tape says so
+_SAME_VEHICLE, _SAME_TRAILER, _SAME_HITCH = (
+    (NEW_HITCH, SAME, NEW_TRAILER), (NEW_VEHICLE, NEW_HITCH, SAME), (NEW_VEHICLE, NEW_TRAILER, SAME),
+)  # fmt: skip
 
-    With the vehicle and the trailer the same, the marks as they stood with the bars on (or
-    coupled, without bars) are a target for another hitch.
+
+def references(fit: Fit, new: str, vehicle: str = "") -> dict[str, dict[str, str]]:
+    """What was good, for the next visit as entries, and with what vehicle (its name) it was so.
+
+    The marks with the bars on (or coupled, without bars) where vehicle and trailer stay; rail and tongue, as the trailer
+    stood, where the trailer stays: a target for the next vehicle too. The setting where the hitch stays, to begin with; and
+    each torque as found, with its witness mark to be looked at.
     """
-    if new not in (NEW_HITCH, SAME):
-        return {}
     last = next((one for one in reversed(fit.measured.trials) if one.measured and not one.void), None)
-    state = last.state if last is not None else fit.measured.arches.b if fit.measured.kit is None else None
-    if state is None or isinstance(state.front_mark, Missing) or isinstance(state.rear_mark, Missing):
-        return {}
-    kit = fit.now.choice.in_force.kit
-    return {
-        "bay.good_front": {
-            "is": units.write(state.front_mark.value, units.LENGTH, "us"),
-            "from": "measured",
-            "system": "us",
-        },
-        "bay.good_rear": {
-            "is": units.write(state.rear_mark.value, units.LENGTH, "us"),
-            "from": "measured",
-            "system": "us",
-        },
-        "bay.good_from": {
-            "is": (f"the earlier visit, {kit.name}" if kit else "the earlier visit")[:120],
-            "from": "measured",
-            "system": "us",
-        },
-    }
+    brought: dict[str, str] = {}
+    if new in _SAME_VEHICLE and new in _SAME_TRAILER:
+        state = last.state if last is not None else fit.measured.arches.b if fit.measured.kit is None else None
+        if state is not None and not isinstance(state.front_mark, Missing) and not isinstance(state.rear_mark, Missing):
+            brought["bay.good_front"] = units.write(state.front_mark.value, units.LENGTH, "us")
+            brought["bay.good_rear"] = units.write(state.rear_mark.value, units.LENGTH, "us")
+    if last is not None and new in _SAME_TRAILER:
+        for good, taped in (("rail_front", "rail_front"), ("rail_rear", "rail_rear"), ("tongue", "tongue")):
+            given = getattr(last.trial, taped)
+            if given is not None:
+                brought[f"bay.good_{good}"] = units.write_exact(given.value, units.LENGTH, "us")
+    if brought:
+        kit = fit.now.choice.in_force.kit
+        brought["bay.good_from"] = (f"the earlier visit, {kit.name}" if kit else "the earlier visit")[:120]
+        if vehicle:
+            brought["bay.good_vehicle"] = vehicle[:120]
+    if last is not None and new in _SAME_HITCH:
+        for name in (*trial_fields(), "hole"):
+            given = getattr(last.trial, name)
+            if given is not None:
+                brought[f"bay.{START}{name}"] = f"{given.value:g}"
+    written = {path: {"is": text, "from": "measured", "system": "us"} for path, text in brought.items()}
+    return written | (_as_found(fit) if new in _SAME_HITCH else {})
+
+
+def _as_found(fit: Fit) -> dict[str, dict[str, str]]:
+    """Each torque that was reached, or was found, neither done on the next visit nor void."""
+    told = {}
+    for bolt in fit.measured.rig.torque:
+        given = bolt.reached or bolt.found
+        if given is not None:
+            text = units.write_exact(given.value, units.COUPLE, "us")
+            told[f"torque.{bolt.key}.found"] = {"is": text, "from": "measured", "system": "us"}
+    return told
 
 
 def rates(fit: Fit, new: str) -> dict[str, dict[str, str]]:

@@ -20,8 +20,10 @@ from jsonschema.exceptions import ValidationError
 
 from stathmos.core import units
 from stathmos.core.figures import Given, Provenance
+from stathmos.core.holding.conditions import conditions_at
 from stathmos.core.rig import CHOICE, DATUMS, FLAG, KEY, LISTS, SECTIONS, TEXT, Entry, Rig, entries, entry_at
 from stathmos.core.stock import PARTS, Stock
+from stathmos.core.subjects import Under
 from stathmos.core.uncertainty import as_written
 from stathmos.core.units import UnreadableError
 
@@ -42,13 +44,18 @@ class Problem:
 
 @dataclass(frozen=True)
 class RigFile:
-    """A rig file read: the rig, the stock, and every problem found. A figure with a problem is left unknown."""
+    """A rig file read: the rig, the stock, and every problem found. A figure with a problem is left unknown.
+
+    A file has no history: what it says holds as it is written, but where a figure says ``of`` what it is.
+    """
 
     rig: Rig = Rig()
     stock: Stock = Stock()
     customer: str = ""
     names: dict[str, str] = field(default_factory=dict)
     problems: tuple[Problem, ...] = ()
+    #: figures that say they are of another vehicle or trailer than the file's: left unknown, with why
+    aside: tuple[Problem, ...] = ()
 
 
 def read(document: Any, shelf: Stock | None = None) -> RigFile:
@@ -60,6 +67,7 @@ def read(document: Any, shelf: Stock | None = None) -> RigFile:
     problems = [_problem(error) for error in _validator().iter_errors(document)]
     if not isinstance(document, dict):
         return RigFile(problems=(Problem("(file)", "A rig file is a JSON object."),))
+    document, aside = _of_another(document)
     sections = {}
     for name, kind in SECTIONS.items():
         given = document.get(name)
@@ -73,7 +81,36 @@ def read(document: Any, shelf: Stock | None = None) -> RigFile:
         key: str(document.get(key, "")) for key in ("vehicle_name", "trailer_name", "vehicle_plate", "trailer_plate")
     }
     unique = tuple(dict.fromkeys(problems))
-    return RigFile(Rig(**sections), parts, str(document.get("customer", "")), names, unique)
+    return RigFile(Rig(**sections), parts, str(document.get("customer", "")), names, unique, aside)
+
+
+#: where a file names what a figure can be of
+_NAMED = {Under.VEHICLE: "vehicle_name", Under.TRAILER: "trailer_name"}
+
+
+def _of_another(document: dict[str, Any]) -> tuple[dict[str, Any], tuple[Problem, ...]]:
+    """The file without the figures that say they are of another vehicle or trailer, and why each is left out."""
+    aside: list[Problem] = []
+
+    def kept(place: str, given: Any) -> Any:
+        if not isinstance(given, dict):
+            return given
+        of, entry = given.get("of"), entry_at(place)
+        if not isinstance(of, str) or entry is None:
+            return {name: kept(f"{place}.{name}", one) for name, one in given.items()} if entry is None else given
+        which = conditions_at(place)
+        names = [str(document.get(named, "")) for under, named in _NAMED.items() if under in which]
+        if of.strip() and any(names) and of.strip().casefold() not in {name.strip().casefold() for name in names}:
+            aside.append(
+                Problem(
+                    place, f"{entry.done} of {of.strip()[:LONGEST_NAME]}, and not of {' or '.join(filter(None, names))}"
+                )
+            )
+            return {}
+        return given
+
+    sections = {name: kept(name, document[name]) for name in (*SECTIONS, *LISTS) if name in document}
+    return {**document, **sections}, tuple(aside)
 
 
 def read_entries(written: Mapping[str, Any], stock: Stock) -> RigFile:
@@ -321,6 +358,7 @@ def schema() -> dict[str, Any]:
         "is": {"type": "string", "maxLength": LONGEST_NAME},
         "from": {"enum": [one.value for one in Provenance]},
         "system": {"enum": list(units.SYSTEMS)},
+        "of": {**text, "description": "The vehicle or the trailer that it was read of, by name."},
     }
     named = {"name": {**text, "minLength": 1}}
     shelf = {

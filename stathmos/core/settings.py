@@ -13,6 +13,7 @@ from dataclasses import dataclass
 
 from stathmos.core.entry import choice, described, length
 from stathmos.core.figures import Given
+from stathmos.core.subjects import Subject
 from stathmos.core.units import ANGLE, COUNT
 
 HANDBOOK, DRAWING = "hitch handbook", "maker's drawing"
@@ -178,20 +179,20 @@ def kit_fields() -> dict[str, Given | None]:
     return made
 
 
-def trial_fields() -> dict[str, Given | None]:
-    """What a trial writes down of its setting, by field."""
+def trial_fields(begins: str = "", says: str = "as set", of: Subject | None = None) -> dict[str, Given | None]:
+    """What a trial writes down of its setting, by field. ``begins``: what the fields' names begin with, ``says``: when."""
     made: dict[str, Given | None] = {}
 
     def counted(label: str, halves: bool) -> Given | None:
-        return described(label, COUNT, "count them", 0, MOST, usual="measured", halves=halves)
+        return described(label, COUNT, "count them", 0, MOST, usual="measured", halves=halves, of=of)
 
     for place in PLACES.values():
         halves = any(kind.halved_by for kind in kinds_at(place.key))
         if place.at == ENDS:
             for side in SIDES:
-                made[f"{place.key}_{side}"] = counted(f"{side.capitalize()} {place.counted}, as set", halves)
+                made[f"{begins}{place.key}_{side}"] = counted(f"{side.capitalize()} {place.counted}, {says}", halves)
         else:
-            made[place.key] = counted(f"{place.counted}, as set", halves)
+            made[f"{begins}{place.key}"] = counted(f"{place.counted}, {says}", halves)
     return made
 
 

@@ -19,6 +19,8 @@ class Under(Enum):
     BALL = "ball"
     VEHICLE_LOADS = "vehicle loads"
     TRAILER_LOADS = "trailer loads"
+    VEHICLE_RIDE = "vehicle loads, as far as its height shows them"
+    TRAILER_RIDE = "trailer loads, as far as its height shows them"
     PRESSURE = "air pressure"
     PRESSURE_A = "air pressure in state A"
     PRESSURE_B = "air pressure in state B"
@@ -66,7 +68,7 @@ CUSTOMER = Subject("the customer")
 DECISION = Subject("what was decided for this rig")
 
 #: taped as the vehicle stood on its springs
-ON_ITS_SPRINGS = (Under.VEHICLE_LOADS, Under.PRESSURE, Under.LEVELLING)
+ON_ITS_SPRINGS = (Under.VEHICLE_RIDE, Under.PRESSURE, Under.LEVELLING)
 #: taped in the bay at the marked points: what every state has in common
 AT_THE_MARKS = (Under.VEHICLE_LOADS, Under.LEVELLING, Under.FLOOR, Under.MARKS)
 STATE_A = (*AT_THE_MARKS, Under.PRESSURE_A)

@@ -71,11 +71,15 @@ class AgainView(APIView):
                 {"detail": "Say what is new.", "problems": {"new": "There is no such kind of visit."}}, status=400
             )
         _, fitted = fit_rig(rig, the_house())
-        brought = {**carry_over.rates(fitted, new), **carry_over.references(fitted, new)}
+        brought = {**carry_over.rates(fitted, new), **carry_over.references(fitted, new, rig.vehicle_name)}
         return Response(
             {
                 "new": new,
-                "kept": [asdict(one) for one in carry_over.carried_over(rig.entries(), new)],
+                "kept": [
+                    asdict(one)
+                    for one in carry_over.carried_over(rig.entries(), new)
+                    if not one.path.startswith("which.")
+                ],
                 "brought": [
                     {"path": path, "name": name_at(path), "text": entry["is"]} for path, entry in brought.items()
                 ],

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import uuid
 from functools import lru_cache
 from typing import NamedTuple
 
@@ -27,14 +28,14 @@ def head_of(pk: object) -> Head:
     if not isinstance(pk, int) or isinstance(pk, bool) or not 0 < pk < 2**31:
         return Head(NOTHING, ())
     rig = Rig.objects.annotate(waived=Count("reserve_waivers"), last=Subquery(_LAST)).filter(pk=pk)
-    state = rig.values_list("last", "waived").first()
+    state = rig.values_list("mark", "last", "waived").first()
     if state is None:
         return Head(NOTHING, ())
-    last, waived = state
-    return Head(kept_history(pk, last), _waivers(pk, waived))
+    mark, last, waived = state
+    return Head(kept_history(mark, last), _waivers(mark, waived))
 
 
 @lru_cache(maxsize=256)
-def _waivers(pk: int, many: int) -> tuple[Waiver, ...]:
+def _waivers(mark: uuid.UUID, many: int) -> tuple[Waiver, ...]:
     """So many waivers of a rig are always the same: none is ever taken away."""
-    return Rig.objects.get(pk=pk).waivers() if many else ()
+    return Rig.objects.get(mark=mark).waivers() if many else ()

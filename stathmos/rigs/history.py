@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import uuid
 from functools import lru_cache
 from typing import TYPE_CHECKING
 
@@ -41,9 +42,11 @@ NOTHING = Kept(())
 
 
 @lru_cache(maxsize=KEPT)
-def kept_history(rig: int, last: int | None) -> Kept:
-    """A rig's history up to its reading ``last``: who writes to a rig locks it, so that its readings come in their order."""
+def kept_history(mark: uuid.UUID, last: int | None) -> Kept:
+    """The history of the rig of a mark up to its reading ``last``: who writes to a rig locks it, so that its readings come in
+    their order. By its mark, and not by its number, which another database gives to another rig.
+    """
     if last is None:
         return NOTHING
-    readings = apps.get_model("rigs", "Reading").objects.filter(rig=rig, pk__lte=last).order_by("pk")
+    readings = apps.get_model("rigs", "Reading").objects.filter(rig__mark=mark, pk__lte=last).order_by("pk")
     return Kept(tuple(readings))

@@ -74,7 +74,7 @@ class Rig(models.Model):
         """What was ever written of it, and what of that holds; one query, unless it is held."""
         if self._held is not None:
             return self._held
-        return kept_history(self.pk, self.readings.aggregate(last=Max("pk"))["last"])
+        return kept_history(self.mark, self.readings.aggregate(last=Max("pk"))["last"])
 
     def hold(self) -> Rig:
         """This rig with its readings looked up once, now, for an answer that asks for them many times. Never for a write."""

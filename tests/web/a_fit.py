@@ -53,7 +53,7 @@ TRIAL_2 = trial(2, 6, "37 7/8", "38 1/2", "20 3/8")
 PROOFS = _all(
     bay__bars_parallel="yes", bay__bars_flat="yes", bay__past_left="4 1/2", bay__past_right="4 1/2", bay__ground_left="9",
     bay__ground_right="9", bay__chains_reach="yes", bay__breakaway_reach="yes", bay__wiring_reach="yes",
-    bay__jaw_play="1/16",
+    bay__jaw_play="1/16", bay__bracket_place="27",
 )  # fmt: skip
 
 

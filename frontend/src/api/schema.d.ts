@@ -1207,6 +1207,9 @@ export interface components {
             turned: boolean;
             marked: boolean;
             wrench: string;
+            /** @description What it was tightened to on an earlier visit. */
+            found: components["schemas"]["Both"] | null;
+            witness: string;
         };
         Field: {
             path: string;

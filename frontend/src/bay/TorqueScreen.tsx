@@ -7,7 +7,8 @@ import { useState } from "react";
 
 import { api, type Refusal } from "../api/client";
 import type { Entry, Fastener, Fit, Reach } from "../api/types";
-import { hairline, inkSoft, pencil } from "../app/theme";
+import { day } from "../app/dates";
+import { hairline, inkSoft, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
@@ -54,6 +55,24 @@ function Bolt({ bolt, best }: { bolt: Fastener; best: Reach | null }) {
       <Box sx={{ fontSize: "1.1rem" }}>
         {read(bolt.says)} <Who of={record.entries[`${place}.marked`] ?? record.entries[`${place}.reached`]} /> {best && <>Wrench “{best.wrench}”: {read(best.says)}</>}
       </Box>
+      {["reached", "marked", "turned"].map((field) => {
+        const aside = entries[`${place}.${field}`]?.is ? undefined : record.aside[`${place}.${field}`];
+        return aside ? (
+          <Box key={field} data-aside={`${place}.${field}`} sx={{ fontSize: "1.1rem", bgcolor: wash, px: 1, py: 0.25, mt: 0.5 }}>
+            <s>{field === "reached" ? aside.is : field === "marked" ? "witness mark painted" : "quarter turn done"}</s> {aside.by}, {day(aside.at)}: set aside, {read(aside.why)}.
+          </Box>
+        ) : null;
+      })}
+      {may && bolt.found && !reached && (
+        <Box role="group" aria-label={`${bolt.name}: witness mark, as found`} sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 0.75 }}>
+          <BigButton current={bolt.witness === "whole"} press={() => write(Object.fromEntries([put("witness", "whole")]))}>
+            Mark in line
+          </BigButton>
+          <BigButton current={bolt.witness === "moved"} press={() => write(Object.fromEntries([put("witness", "moved")]))}>
+            Mark broken or moved
+          </BigButton>
+        </Box>
+      )}
       {may && bolt.target_exact && (
         <Box sx={{ display: "grid", gridTemplateColumns: `repeat(${bolt.turn ? 3 : 2}, 1fr) 1fr`, gap: 1, mt: 0.75 }}>
           <BigButton current={Boolean(reached)} press={() => write(Object.fromEntries([put("reached", target), ...(best ? [put("wrench", best.wrench)] : [])]))}>

@@ -76,7 +76,9 @@ function OpenRig({ record }: { record: RigRecord | null }) {
     "ctrl+z": draft.undo,
   });
 
-  useEffect(() => work.current?.scrollTo(0, 0), [station]);
+  useEffect(() => {
+    void work.current?.scrollTo(0, 0); // newer browsers answer with a promise, which is no clean-up
+  }, [station]);
 
   const alarms = useMemo(() => new Set(notes?.alarms), [notes]);
   const callouts = (notes?.callouts ?? []).map((one) => ({ ...one, text: read(one.text) }));

@@ -10,6 +10,10 @@ from stathmos.core import settings
 from stathmos.core.rig import entry_at
 from stathmos.core.rig.loads import KINDS, TRAILER, VEHICLE
 from stathmos.core.subjects import JOINT, RIDING, Under
+from stathmos.core.units import KG_PER_LB
+
+VEHICLE_SLACK = 60 * KG_PER_LB  # about ⅛ in at a usual rear axle's rate: common practice, no source
+TRAILER_SLACK = 200 * KG_PER_LB  # the same of a trailer's springs: from memory, to be verified
 
 #: in a path: the trial of the reading itself, and the trial that was begun last
 OWN, LAST = "<own>", "<last>"
@@ -24,7 +28,8 @@ class Condition:
 
     ``says``: behind what was done ("taped "), with ``{then}`` and ``{now}``; ``otherwise``: the same where several parts
     make it, before what differs. ``tells``: it is another thing altogether, under the key there; ``named`` and ``plate``:
-    where its name and its plate are. ``loads_on``: what rides there makes it.
+    where its name and its plate are. ``loads_on``: what rides there makes it,
+    and ``slack``: that much of it (kg, in all) may be otherwise.
     """
 
     then: tuple[Chain, ...] = ()
@@ -35,6 +40,7 @@ class Condition:
     named: str = ""
     plate: str = ""
     loads_on: str = ""
+    slack: float = 0.0
 
     @property
     def stands(self) -> tuple[Chain, ...]:
@@ -68,6 +74,8 @@ CONDITIONS: Mapping[Under, Condition] = {
     Under.BALL: _one("hitch.ball", "with the ball {then}; it is {now} now"),
     Under.VEHICLE_LOADS: Condition(loads_on=VEHICLE, otherwise="with the vehicle loaded otherwise: "),
     Under.TRAILER_LOADS: Condition(loads_on=TRAILER, otherwise="with the trailer loaded otherwise: "),
+    Under.VEHICLE_RIDE: Condition(loads_on=VEHICLE, slack=VEHICLE_SLACK, otherwise="with the vehicle loaded otherwise: "),
+    Under.TRAILER_RIDE: Condition(loads_on=TRAILER, slack=TRAILER_SLACK, otherwise="with the trailer loaded otherwise: "),
     Under.PRESSURE: _pressure(_PUMPED, _A, _B, _C.format(LAST)),
     Under.PRESSURE_A: _pressure(_A, _PUMPED, _B, _C.format(LAST)),
     Under.PRESSURE_B: _pressure(_B, _A, _PUMPED, _C.format(LAST)),

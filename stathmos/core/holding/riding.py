@@ -44,9 +44,29 @@ def _together(one: Riding, other: Riding) -> bool:
     return one.at is None or other.at is None or abs(one.at - other.at) <= PLACED_ALIKE
 
 
-def ride_alike(some: tuple[Riding, ...], others: tuple[Riding, ...]) -> bool:
-    """Whether the same rides at the same places."""
+def ride_alike(some: tuple[Riding, ...], others: tuple[Riding, ...], slack: float = 0.0) -> bool:
+    """Whether the same rides at the same places; with ``slack``, but for so many kg put in, taken out or moved in all.
+
+    >>> ride_alike((Riding("bed", None, 68.0, 0.0),), (Riding("bed", None, 86.0, 0.0),), slack=27.0)
+    True
+    """
+    if slack:
+        return _moved(some, others) <= slack
     return len(some) == len(others) and all(
         _together(one, other) and alike(one.weight, other.weight, 0.05) and alike(one.volume, other.volume, 0.05)
         for one, other in zip(some, others, strict=True)
     )
+
+
+def _moved(some: tuple[Riding, ...], others: tuple[Riding, ...]) -> float:
+    """How much rides otherwise, kg: what is there and not here, or here and not there; a litre for a kilogram."""
+    left = list(others)
+    found = 0.0
+    for one in some:
+        match = next((other for other in left if _together(one, other)), None)
+        if match is None:
+            found += one.weight + one.volume
+        else:
+            left.remove(match)
+            found += abs(one.weight - match.weight) + abs(one.volume - match.volume)
+    return found + sum(one.weight + one.volume for one in left)

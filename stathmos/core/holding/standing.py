@@ -117,7 +117,7 @@ class Standing:
             return self._units_at(moment)[_OTHER_THING.index(under)] != self.units[_OTHER_THING.index(under)]
         if condition.loads_on:
             on = condition.loads_on
-            return moment != NOW and not ride_alike(self._history.rode(on, moment), self._rides(on))
+            return moment != NOW and not ride_alike(self._history.rode(on, moment), self._rides(on), condition.slack)
         return any(not _alike(was, now) for was, now in self._parts(under, own, moment))
 
     def _rides(self, on: str) -> tuple[Riding, ...]:

@@ -138,6 +138,8 @@ def fastener(one: Fastener) -> Tree:
         "turned": one.turned,
         "marked": one.marked,
         "wrench": one.wrench,
+        "found": couple(one.found, "nearest"),
+        "witness": one.witness,
     }  # fmt: skip
 
 

@@ -49,6 +49,7 @@ CORNERS = {
 STATES = {"a": "uncoupled", "b": "coupled, no bars"}
 ARCH, BUMPER = "arch", "bumper"
 NOT_FLAT = "not_flat"
+MARK_WHOLE, MARK_MOVED = "whole", "moved"
 WENT_ON = (
     ("lifted", "with the rig lifted about 3 in"),
     ("by_hand", "by hand, without lifting"),
@@ -57,7 +58,7 @@ WENT_ON = (
 
 
 #: taped with the trailer levelled by its jack
-_LEVELLED = (Under.TRAILER_LOADS, Under.FLOOR)
+_LEVELLED = (Under.TRAILER_RIDE, Under.FLOOR)
 _AIR = "gauge at the valve, as it is taped"
 
 
@@ -83,6 +84,11 @@ def _seen(label: str, read_at: str, of: Subject | None = None, under: tuple[Unde
 
 def _air(state: str) -> Given | None:
     return pressure(f"Air-spring pressure, {state}", _AIR, 1000, of=VEHICLE)
+
+
+#: the beginnings of the fields in which a setting that was good comes along
+START = "start_"
+_STARTS = settings.trial_fields(START, "to begin with", KNOWN_GOOD)
 
 
 @dataclass(frozen=True)
@@ -148,6 +154,20 @@ class Bay:
     good_front: Given | None = _tape("Front mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
     good_rear: Given | None = _tape("Rear mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
     good_from: Given | None = named("Known good from", "the earlier hitch or visit", of=KNOWN_GOOD)
+    good_vehicle: Given | None = named("Known good with", "the vehicle it was measured with", of=KNOWN_GOOD)
+    good_rail_front: Given | None = _tape(
+        "Rail front of the known-good rig", "tape or its record", 4, 60, of=KNOWN_GOOD
+    )
+    good_rail_rear: Given | None = _tape("Rail rear of the known-good rig", "tape or its record", 4, 60, of=KNOWN_GOOD)
+    good_tongue: Given | None = _tape(
+        "Tongue height of the known-good rig, bars on", "tape or its record", 8, 48, of=KNOWN_GOOD
+    )
+    # how the bars and the head were set when it was good: where to begin
+    __annotations__.update(dict.fromkeys(_STARTS, "Given | None"))
+    locals().update(_STARTS)
+    start_hole: Given | None = described(
+        "Shank hole of the head, to begin with", COUNT, "its record", 1, 20, usual="measured", of=KNOWN_GOOD
+    )
     good_same_spot: Given | None = _seen("Same spot, same marks, trailer not moved", "the fitter")
     bars_parallel: Given | None = _seen("Bars parallel with the frame", "look from the side", FITTED, AS_SET)
     bars_flat: Given | None = _seen("Bars flat on their brackets", "look for full contact", FITTED, AS_SET)
@@ -208,6 +228,9 @@ class Trial:
     rear_right: Given | None = _mark(REAR_RIGHT, "bars on", FITTED, STATE_C)
     rail_front: Given | None = _tape("Rail front, bars on", "tape, ground to the rail", 4, 60, of=FITTED, under=STATE_C)
     rail_rear: Given | None = _tape("Rail rear, bars on", "tape, ground to the rail", 4, 60, of=FITTED, under=STATE_C)
+    tongue: Given | None = _tape(
+        "Tongue height, bars on", "tape, ground to the top of the coupler", 8, 48, of=FITTED, under=STATE_C
+    )
     went_on: Given | None = choice("The bars went on", "the fitter", *WENT_ON, usual="measured")
     weighed: Given | None = _seen("Weighbridge pass 3 was read with this setting", "the ticket")
 
@@ -223,6 +246,13 @@ class Bolt:
     extension: Given | None = _tape("In-line extension", "tape, drive to drive", 0, 60)
     turned: Given | None = _seen("Then a quarter turn", "the fitter")
     marked: Given | None = _seen("Witness mark painted", "look")
+    found: Given | None = described(
+        "Tightened to on an earlier visit, as found", COUPLE, "its record", 0, 2e6, usual="measured"
+    )
+    witness: Given | None = choice(
+        "Witness mark, as found", "look",
+        (MARK_WHOLE, "in line, nothing has moved"), (MARK_MOVED, "broken, or it has moved"), usual="measured",
+    )  # fmt: skip
 
 
 def corner_path(corner: str, state: str) -> str:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from stathmos.core.entry import length, named, read_of, weight
 from stathmos.core.figures import Given
-from stathmos.core.subjects import COUPLED, FITTED, INSTRUMENT, ON_ITS_SPRINGS, TRAILER, VEHICLE, Subject, Under
+from stathmos.core.subjects import COUPLED, FITTED, INSTRUMENT, TRAILER, VEHICLE, Subject, Under
 
 
 def _mark(of: str, high_lb: float) -> Given | None:
@@ -71,11 +71,11 @@ class Weighing:
     bridge_with: Given | None = _with("Weighbridge used", "the ticket")
     squat_before: Given | None = length(
         "Rear arch, uncoupled", "tape, ground to the marked point", 10, 70, usual="measured",
-        of=VEHICLE, under=ON_ITS_SPRINGS,
+        of=VEHICLE, under=(Under.VEHICLE_LOADS, Under.PRESSURE, Under.LEVELLING),
     )  # fmt: skip
     squat_after: Given | None = length(
         "Rear arch, coupled, no bars", "tape, the same point, jack clear", 10, 70, usual="measured",
-        of=COUPLED, under=(*ON_ITS_SPRINGS, Under.TRAILER_LOADS),
+        of=COUPLED, under=(Under.VEHICLE_LOADS, Under.TRAILER_LOADS, Under.PRESSURE, Under.LEVELLING),
     )  # fmt: skip
     squat_with: Given | None = _with("Tape used", "its own number or name")
 

@@ -68,7 +68,7 @@ class Trailer:
     chain_rating: Given | None = weight("Safety chain rating, each", "tag on the chain and its hook", 500, 40000)
     coupler_height: Given | None = length(
         "Level coupler height", "tape, rail level front and rear", 8, 48, usual="measured", datums=(TOP, SEAT),
-        under=(Under.TRAILER_LOADS,),
+        under=(Under.TRAILER_RIDE,),
     )  # fmt: skip
     ball_to_axle: Given | None = length(
         "Ball to axle centre", "tape, coupler to the middle of the axle group", 50, 480, usual="measured"

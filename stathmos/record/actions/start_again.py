@@ -40,7 +40,9 @@ def start_again(rig_id: int, person: Person, new: str, name: str = "") -> Rig:
                 entries |= {f"{section}.{field}": entry for field, entry in item.as_entries().items()}
         _, fitted = fit_rig(old, the_house())
         rated = carry_over.rates(fitted, new)
-        begun = open_rig(person, Change(names, {**entries, **rated}), carry_over.references(fitted, new))
+        begun = open_rig(
+            person, Change(names, {**entries, **rated}), carry_over.references(fitted, new, old.vehicle_name)
+        )
         begun.previous, begun.visit = old, new
         begun.save(update_fields=["previous", "visit"])
     return begun

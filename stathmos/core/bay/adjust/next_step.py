@@ -18,7 +18,7 @@ from stathmos.core.coupled import MODEL
 from stathmos.core.figures import Missing, sure, there, wanting
 from stathmos.core.heights import hole_pitch
 from stathmos.core.phrases import Phrase
-from stathmos.core.rig.bay import BUMPER
+from stathmos.core.rig.bay import BUMPER, START
 from stathmos.core.schools import Band
 from stathmos.core.settings import KINDS, settings_of, written_at
 from stathmos.core.stock import Kit
@@ -82,6 +82,9 @@ def _step(bench: Bench, learned: tuple[Effect, ...]) -> Next:
 
 def _begin(bench: Bench) -> Next:
     """The first setting: the model's with this rig's own springs, or the handbook's."""
+    earlier = _as_on_the_earlier_visit(bench)
+    if earlier is not None:
+        return earlier
     settings, position = bench.measured.now.coupled.settings, bench.measured.now.choice.position
     if settings is None or not settings.counts:
         return Next(
@@ -106,6 +109,26 @@ def _begin(bench: Bench) -> Next:
         verdict=BEGIN,
         says=Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
         why=Phrase(why),
+        entries=new_trial(bench, setting),
+    )
+
+
+def _as_on_the_earlier_visit(bench: Bench) -> Next | None:
+    """The setting that was good on an earlier visit, where it came along whole."""
+    bay, found = bench.measured.rig.bay, {}
+    for one in settings_of(bench.kit):
+        counts = [getattr(bay, START + name) for name in written_at(one.kind)]
+        if any(count is None or count.value != counts[0].value for count in counts):
+            return None
+        found[one.kind.key] = counts[0].value
+    if not found:
+        return None
+    setting = Setting(found, None if bay.start_hole is None else int(bay.start_hole.value))
+    parts = [set_to(kind, number) for kind, number in found.items()]
+    return Next(
+        verdict=BEGIN,
+        says=Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
+        why=Phrase("The setting that was good on the earlier visit: a start, and no more."),
         entries=new_trial(bench, setting),
     )
 

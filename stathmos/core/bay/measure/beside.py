@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from stathmos.core import units
 from stathmos.core.answer import Assessment
-from stathmos.core.bay.measure.arches import Arches
+from stathmos.core.bay.measure.arches import Arches, in_order
 from stathmos.core.bay.measure.calibrate import Rates
 from stathmos.core.figures import Anything, Given, Missing, Provenance, expanded, work
 from stathmos.core.finding import CAUTION, GOOD, UNKNOWN
@@ -59,7 +59,13 @@ class Beside:
     says: Phrase
 
 
-def _beside(key: str, name: str, planned: Anything, measured: Anything) -> Beside:
+def _beside(
+    key: str,
+    name: str,
+    planned: Anything,
+    measured: Anything,
+    off: str = "than planned: the model goes by what was measured.",
+) -> Beside:
     if isinstance(measured, Missing) or isinstance(planned, Missing):
         return Beside(
             key,
@@ -83,7 +89,7 @@ def _beside(key: str, name: str, planned: Anything, measured: Anything) -> Besid
         planned,
         measured,
         CAUTION,
-        Phrase(f"{{apart}} {way} than planned: the model goes by what was measured.", said),
+        Phrase(f"{{apart}} {way} {off}", said),
     )
 
 
@@ -115,4 +121,26 @@ def beside_the_plan(planned: Assessment, now: Assessment, rig: Rig, arches: Arch
         _beside("ball", "Ball height, uncoupled", now.heights.ball_wanted, ball),
         _beside("rise", "Front rises on coupling", negative(bare.front_drop), arches.rise),
         _beside("drop", "Rear drops on coupling", bare.rear_drop, arches.drop),
+        *_beside_the_known_good(rig),
     )
+
+
+#: what of the trailer was good on an earlier visit: its name, where that is, and where a trial has it
+_KNOWN_GOOD = (
+    ("good_rail_front", "Rail front against the known good", "rail_front"),
+    ("good_rail_rear", "Rail rear against the known good", "rail_rear"),
+    ("good_tongue", "Tongue against the known good", "tongue"),
+)
+
+
+def _beside_the_known_good(rig: Rig) -> tuple[Beside, ...]:
+    """The trailer's heights of an earlier visit, a target while the trailer is not moved, beside those of the last trial."""
+    last = in_order(rig.trials)[-1] if rig.trials else None
+    found = []
+    for name, says, taped in _KNOWN_GOOD:
+        target = rig.figure(f"bay.{name}")
+        if isinstance(target, Missing):
+            continue
+        now = Missing((f"trials.trial_1.{taped}",)) if last is None else rig.figure(f"trials.{last.key}.{taped}")
+        found.append(_beside(name, says, target, now, "than when it was good."))
+    return tuple(found)

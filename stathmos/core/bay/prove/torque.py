@@ -11,6 +11,7 @@ from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Given, Know
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Bolt, Rig
+from stathmos.core.rig.bay import MARK_WHOLE
 from stathmos.core.stock import JOINTS, Ball, Kit, Wrench
 from stathmos.core.units import BARE_UNIT, COUPLE, LENGTH, UNITS
 
@@ -73,6 +74,8 @@ class Fastener:
     turned: bool
     marked: bool
     wrench: str
+    found: Given | None = None
+    witness: str = ""
 
 
 def of_the_ball(kit: Kit | None, ball: Ball | None, field: str) -> Given | None:
@@ -234,14 +237,15 @@ def _fastener(rig: Rig, key: str, joint: str, name: str, got: dict[str, Given | 
     state, says = _done(bolt, least, most, turn, turned, marked)
     wrench = bolt.wrench.typed if bolt.wrench else ""
     return Fastener(
-        key, joint, name, least, most, target, turn, got["across"], state, says, bolt.reached, turned, marked, wrench
-    )
+        key, joint, name, least, most, target, turn, got["across"], state, says, bolt.reached, turned, marked, wrench,
+        bolt.found, bolt.witness.typed if bolt.witness else "",
+    )  # fmt: skip
 
 
 def _done(bolt: Bolt, least: Anything, most: Anything, turn: bool, turned: bool, marked: bool) -> tuple[str, Phrase]:
     """Whether one bolt is as the handbook wants it, with its witness mark."""
     if bolt.reached is None:
-        return UNKNOWN, Phrase("Not tightened yet, or not written down. Never trust the last fitter's torque.")
+        return _as_found(bolt)
     if isinstance(least, Missing) or isinstance(most, Missing):
         return UNKNOWN, Phrase("The handbook's torque is not in the catalogue: read it there, and have it written in.")
     said = {
@@ -261,6 +265,20 @@ def _done(bolt: Bolt, least: Anything, most: Anything, turn: bool, turned: bool,
     if not marked:
         return UNKNOWN, Phrase("{is}; the witness mark is not painted yet.", said)
     return GOOD, Phrase("{is}" + (", then a quarter turn" if turn else "") + ", witness mark painted.", said)
+
+
+def _as_found(bolt: Bolt) -> tuple[str, Phrase]:
+    """A bolt that nobody has tightened on this visit: by its witness mark, where it was on an earlier one."""
+    if bolt.found is None:
+        return UNKNOWN, Phrase("Not tightened yet, or not written down. Never trust the last fitter's torque.")
+    said = {"found": (bolt.found.value, COUPLE, "nearest")}
+    if bolt.witness is None:
+        return UNKNOWN, Phrase("As found: {found} on an earlier visit. Look at the witness mark.", said)
+    if bolt.witness.typed != MARK_WHOLE:
+        return REFUSED, Phrase("The witness mark has moved since {found}: find out why, and tighten it anew.", said)
+    return CAUTION, Phrase(
+        "As found: {found} on an earlier visit, the witness mark in line. Tightened anew it is sure.", said
+    )
 
 
 def worst(fasteners: tuple[Fastener, ...]) -> str:

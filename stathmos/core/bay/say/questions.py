@@ -238,6 +238,11 @@ def _trial(rig: Rig, kit: Kit, key: str) -> list[Question]:
         question(rig, f"{place}.rail_front", "Rail front, bars on", "The trailer's attitude.", "rail_front"),
         question(rig, f"{place}.rail_rear", "Rail rear, bars on", "The trailer's attitude.", "rail_rear"),
     ]
+    if rig.bay.good_tongue is not None:
+        why = "The tongue of the known-good rig is the target, while the trailer is not moved."
+        asked.append(
+            question(rig, f"{place}.tongue", "Tongue height, bars on, to the top of the coupler", why, "coupler")
+        )
     if rig.weighing.bridge_front_bars is not None:
         why = "Only then tape and weighbridge speak of the same setting."
         asked.append(question(rig, f"{place}.weighed", "Was weighbridge pass 3 read with this setting?", why))
@@ -260,8 +265,13 @@ _PROOF_HOLDS = {
 }  # fmt: skip
 
 
-def _proofs(rig: Rig, proofs: tuple[Check, ...]) -> list[Question]:
+def _proofs(rig: Rig, proofs: tuple[Check, ...], kit: Kit | None) -> list[Question]:
     asked = []
+    if kit is not None and kit.bracket_distance is not None:
+        why = "Their bolts are tight for this place, and for no other."
+        asked.append(
+            question(rig, "bay.bracket_place", "Ball to the middle of the brackets, as bolted", why, "bracket")
+        )
     for check in proofs:
         if check.key in ("attitude", "equal", "went_on"):
             continue
@@ -307,7 +317,7 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
         found.append(
             Section("coach", "Coach", "coach", COMPLETE if verdict in DONE_VERDICTS else PART_DONE if trials else OPEN)
         )
-    found.append(_section("proof", "Clearances", _proofs(rig, proved.proofs)))
+    found.append(_section("proof", "Clearances", _proofs(rig, proved.proofs, kit)))
     states = {one.state for one in proved.torque}
     tight = COMPLETE if states == {GOOD} else PART_DONE if states - {UNKNOWN} else OPEN
     found.append(Section("torque", "Torque", "torque", tight))

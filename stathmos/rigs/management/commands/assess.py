@@ -29,6 +29,8 @@ class Command(BaseCommand):
         rig_file = rigfile.read(document)
         if rig_file.problems:
             self._refuse([f"{problem.place}: {problem.says}" for problem in rig_file.problems])
+        for aside in rig_file.aside:
+            self.stderr.write(f"set aside: {aside.place}: {aside.says}")
         told = report.plain(assessed(rig_file))
         if options["format"] == "json":
             self.stdout.write(json.dumps(told, ensure_ascii=False, indent=2))
