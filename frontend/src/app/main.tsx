@@ -14,7 +14,8 @@ import { theme } from "./theme";
 import { UnitsProvider } from "./units";
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false, staleTime: 30_000 } },
+  // Out of reach a question is asked all the same, and refused at once: nothing waits in silence for a network.
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false, staleTime: 30_000, networkMode: "always" }, mutations: { networkMode: "always" } },
 });
 
 const root = document.getElementById("root");

@@ -74,6 +74,7 @@ export function ResultScreen({ told }: { told: Bay }) {
 
 function SignBay({ rig }: { rig: RigRecord }) {
   const { pending } = useBayPage();
+  const { read } = useUnits();
   const session = useSession();
   const queries = useQueryClient();
   const sign = useMutation<RigRecord, Refusal>({
@@ -94,7 +95,7 @@ function SignBay({ rig }: { rig: RigRecord }) {
         {signature.state === "open" ? "The technician has not signed." : `${signature.state === "stale" ? "Stale: signed" : "Signed"} by ${signature.by ?? ""}, ${day(signature.at ?? "")}.`}
         {signature.changes.slice(0, 4).map((change) => (
           <Box key={change.path}>
-            {change.name}: {change.before || "blank"} → <b>{change.after || "blank"}</b>
+            {change.name}: {change.before || "blank"} → <b>{change.after || (change.why ? `set aside, ${read(change.why)}` : "blank")}</b>
           </Box>
         ))}
       </Box>

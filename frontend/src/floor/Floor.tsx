@@ -128,6 +128,7 @@ function StripRow({ strip }: { strip: Strip }) {
 
 /** How far the rig has come, and what has gone stale since it was signed. */
 function Signatures({ signatures }: { signatures: Signature[] }) {
+  const { read } = useUnits();
   const signed = signatures.filter((one) => one.state === "signed");
   const stale = signatures.filter((one) => one.state === "stale");
   const named = (some: Signature[]) => some.map((one) => [...STATIONS, ...PAGES].find((station) => station.key === one.station)?.name).join(", ");
@@ -142,7 +143,7 @@ function Signatures({ signatures }: { signatures: Signature[] }) {
       )}
       {change && (
         <span>
-          <SignMark state="stale" size={12} /> <b>{named(stale)} stale:</b> {change.name.toLowerCase()} {change.before || "blank"} → {change.after || "blank"}
+          <SignMark state="stale" size={12} /> <b>{named(stale)} stale:</b> {change.name.toLowerCase()} {change.before || "blank"} → {change.after || (change.why ? `set aside, ${read(change.why)}` : "blank")}
           {change.by && `, by ${change.by}`}
           {others > 0 && `; and ${others} more`}
         </span>

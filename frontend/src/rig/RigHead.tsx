@@ -21,7 +21,7 @@ export function RigHead() {
   const last = draft.steps[draft.steps.length - 1];
   const refused = draft.saveError && !draft.theirs ? draft.saveError : null;
   return (
-    <Box sx={{ display: "flex", gap: 1.5, px: 2, pt: 1, pb: 0.5, alignItems: "flex-start", flexWrap: "wrap", borderBottom: `1px solid ${hairline}` }}>
+    <Box sx={{ display: "flex", gap: 1.5, px: 2, pt: 1, pb: 0, alignItems: "flex-start", flexWrap: "wrap", borderBottom: `1px solid ${hairline}` }}>
       <TextField
         label="Customer"
         required
@@ -52,11 +52,6 @@ export function RigHead() {
               Rig file
             </Link>
           )}
-          {last && (
-            <Button onClick={draft.undo} title="Ctrl + Z, outside a field">
-              Undo: {said(last, fields)}
-            </Button>
-          )}
           {draft.dirty && (
             <Button onClick={draft.takeBack} disabled={draft.saving}>
               Take back changes
@@ -65,6 +60,14 @@ export function RigHead() {
           <Button variant="contained" onClick={draft.save} disabled={draft.saving}>
             Save
           </Button>
+        </Box>
+        {/* its line is kept free, so that nothing moves when the first figure is typed */}
+        <Box sx={{ minHeight: 26 }}>
+          {last && (
+            <Button onClick={draft.undo} variant="text" title="Ctrl + Z, outside a field" sx={{ minHeight: 26, py: 0, textDecoration: "underline" }}>
+              Undo: {said(last, fields)}
+            </Button>
+          )}
         </Box>
         {refused && (
           <Box role="alert" sx={{ color: pencil, fontWeight: 600, maxWidth: 420 }}>

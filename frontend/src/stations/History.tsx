@@ -56,7 +56,7 @@ export function History({ rig, open, close }: { rig: number; open: boolean; clos
                 <td>{one.instrument}</td>
                 <td>{one.by}</td>
                 <td>{new Date(one.at).toLocaleString("en", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" })}</td>
-                <td>{one.in_force ? "stands" : one.typed ? "superseded" : ""}</td>
+                <td>{one.in_force ? "stands" : one.why ? `set aside: ${read(one.why)}` : one.typed ? "superseded" : ""}</td>
               </Box>
             ))}
           </tbody>
