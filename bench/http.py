@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import json
+import statistics
 import threading
 import time
 import urllib.request
+from collections.abc import Callable
 from http.cookiejar import CookieJar
 
-from bench.timing import line, timed
+from bench.timing import line, once, timed
 from stathmos.core import report
 
 WANTED = ("is", "from", "system", "datum")
@@ -69,6 +71,52 @@ def throughput(base: str, askers: int = 6, seconds: float = 8.0) -> float:
     return sum(counts) / seconds
 
 
+#: what changes on a rig that is worked on for weeks: loads, weighings, heights
+CHANGED = (
+    "loads.bed.weight",
+    "loads.gear.weight",
+    "weighing.tongue_scale",
+    "trailer.gross_weight",
+    "loads.front_seats.weight",
+)
+
+
+def long_history(desk: Desk, changes: int) -> Desk:
+    """The same rig opened anew, with so many changes behind it, as it stood before them: every figure was otherwise, and is put back."""
+    record = json.loads(desk.ask(f"/api/rigs/{desk.rig}/"))
+    names = {key: record[key] for key in ("customer", "vehicle_name", "trailer_name")}
+    made = json.loads(desk.ask("/api/rigs/", {**names, "entries": desk.entries}))
+    old, version = Desk(desk.base), made["version"]
+    old.rig = made["id"]
+    moments = changes // len(CHANGED)
+    for moment in range(moments):
+        weigh = 0 if moment == moments - 1 else 1 + moment % 40
+        entries = {path: desk.entries[path] for path in CHANGED if path in desk.entries}
+        if weigh:
+            entries = {path: {**entry, "is": f"{600 + 5 * weigh} lb"} for path, entry in entries.items()}
+        body = {"version": version, "entries": entries, **names}
+        version = json.loads(desk.ask(f"/api/rigs/{old.rig}/", body))["version"]
+    old.entries = desk.entries
+    return old
+
+
+def histories(desk: Desk) -> None:
+    """A rig with a thousand changes behind it against the same rig with none, in turns."""
+    old = long_history(desk, 1000)
+    assert len(json.loads(desk.ask(f"/api/rigs/{old.rig}/history/"))) > 900
+    _in_turns("live answer", lambda one: one.live("weigh"), desk, old)
+    _in_turns("page", lambda one: one.ask(f"/api/rigs/{one.rig}/"), desk, old)
+
+
+def _in_turns(name: str, ask: Callable[[Desk], bytes], desk: Desk, old: Desk) -> None:
+    for one in (desk, old, desk, old):
+        ask(one)
+    pairs = [(once(lambda: ask(desk)), once(lambda: ask(old))) for _ in range(40)]
+    short, long = (statistics.median(taken) for taken in zip(*pairs, strict=True))
+    told = f"{short:.1f} -> {long:.1f} ms   ratio {long / short:.2f}"
+    print(f"{'a history of a thousand changes, its ' + name:<52} {told}   goal: about 1")  # noqa: T201
+
+
 def all_of(base: str) -> None:
     """Every answer that somebody waits for."""
     desk = Desk(base)
@@ -79,4 +127,5 @@ def all_of(base: str) -> None:
     line("the rig's page over HTTP", timed(lambda: desk.ask(f"/api/rigs/{desk.rig}/"), 50), "median under 40 ms")
     line("the bay's answer over HTTP", timed(lambda: desk.ask(f"/api/rigs/{desk.bay}/bay/"), 50), "none")
     line(f"the floor, {len(desk.strips)} rigs, over HTTP", timed(lambda: desk.ask("/api/rigs/"), 30), "none")
+    histories(desk)
     print(f"{'live answers a second, six asking':<52} {throughput(base):.0f}{'':>24}goal: at least 28")  # noqa: T201

@@ -18,6 +18,7 @@ from stathmos.core.phrases import Phrase
 from stathmos.core.subjects import Under
 
 _OTHER_THING = (Under.VEHICLE, Under.TRAILER)
+_NAMES = frozenset(path for under in _OTHER_THING for path in (CONDITIONS[under].named, CONDITIONS[under].plate))
 
 
 @dataclass(frozen=True)
@@ -67,9 +68,11 @@ class Standing:
         )
 
     def set_aside(self) -> dict[str, Aside]:
-        """What was written last where nothing holds, unless it was taken back."""
+        """What was written last where nothing holds, unless it was taken back. What a thing is called goes with it unsaid."""
         found = {}
         for path in self._paths():
+            if path in _NAMES:
+                continue
             last = next(self._newest_first(path))
             if last.typed and self.at(path) is None:
                 under = self.why_not(last)

@@ -6,6 +6,7 @@ from django.db import transaction
 
 from stathmos.core import finding, handover, signing
 from stathmos.core.answer import Assessment
+from stathmos.core.rig import name_at
 from stathmos.house.models import House, the_house
 from stathmos.people.models import Person
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
@@ -13,6 +14,8 @@ from stathmos.rigs.assessing import assess_rig, fit_rig
 from stathmos.rigs.models import Rig, SignOff
 from stathmos.rigs.signatures import bay_signature, entries_now
 from stathmos.rigs.theirs import require_sign
+
+MOST_NAMED = 3
 
 
 def sign_station(rig_id: int, person: Person, version: int, station: str) -> SignOff:
@@ -29,7 +32,8 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         if hindered:
             first, more = hindered[0], len(hindered) - 1
             rest = f" And {more} more." if more else ""
-            raise NotWritten({"station": f"{first.says.text('us')} {first.remedy.text('us')}{rest}"})
+            again = _again(rig, station)
+            raise NotWritten({"station": f"{first.says.text('us')} {first.remedy.text('us')}{rest}{again}"})
         build = assessment.choice.in_force
         names = {what: part.name for what in signing.BUILT if (part := getattr(build, what)) is not None}
         now = {
@@ -47,6 +51,17 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
             basis=stands_on,
             signed_by=person,
         )
+
+
+def _again(rig: Rig, station: str) -> str:
+    """What is to be looked at again, of what the station stands on: it holds no longer, and why."""
+    aside = [
+        f"{name_at(path)}, {one.why.text('us')}"
+        for path, one in rig.kept.aside.items()
+        if path.startswith(signing.STANDS_ON[station])
+    ]
+    more = f"; and {len(aside) - MOST_NAMED} more" if len(aside) > MOST_NAMED else ""
+    return f" Look again at: {'; '.join(aside[:MOST_NAMED])}{more}." if aside else ""
 
 
 def _judged(rig: Rig, station: str, now: House) -> tuple[Assessment, tuple[finding.Finding, ...]]:
