@@ -17,6 +17,7 @@ from stathmos.rigs.models import PART_KINDS
 LINK_STATES = [one.value for one in State]
 SHARE_STATES = ["light", "inside", "heavy", "cannot tell", "unknown"]
 SIGNATURE_STATES = ["signed", "stale", "open"]
+CARRIERS = ["vehicle", "trailer"]
 LOAD_WHEN = ["aboard", "to_come", "to_come_out"]
 BECAME = ["used", "odd one out", "cross-check"]
 PART_STATES = [selection.CHOSEN, selection.SERVES, selection.RESERVE, selection.REJECTED, selection.UNKNOWN]
@@ -197,7 +198,7 @@ LoadShape = shape(
     key=text(),
     kind=s.ChoiceField(list(KINDS)),
     word=text(),
-    on=s.ChoiceField(["vehicle", "trailer"]),
+    on=s.ChoiceField(CARRIERS),
     when=s.ChoiceField(LOAD_WHEN),
     weight=FigureShape(),
     at=FigureShape(),
@@ -619,7 +620,7 @@ StaleShape = shape(
     theirs=RigShape(),
     yours=s.BooleanField(help_text="It was this person who saved, elsewhere."),
 )
-AnotherAskShape = shape("AnotherAsk", what=s.ChoiceField(["vehicle", "trailer"]), name=text(), plate=text())
+AnotherAskShape = shape("AnotherAsk", what=s.ChoiceField(CARRIERS), name=text(), plate=text())
 AnotherShape = shape(
     "Another",
     key=s.CharField(help_text="What to write at which.vehicle or which.trailer."),
@@ -663,7 +664,7 @@ LoadKindShape = shape(
     "LoadKind",
     key=text(),
     word=text(),
-    on=s.ChoiceField(["vehicle", "trailer"]),
+    on=s.ChoiceField(CARRIERS),
     poured=s.BooleanField(),
     named=s.BooleanField(),
 )

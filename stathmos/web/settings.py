@@ -117,6 +117,7 @@ SPECTACULAR_SETTINGS = {
         "VerdictStateEnum": "stathmos.core.finding.ORDER",
         "ShareStateEnum": "stathmos.rigs.shapes.SHARE_STATES",
         "SignatureStateEnum": "stathmos.rigs.shapes.SIGNATURE_STATES",
+        "CarrierEnum": "stathmos.rigs.shapes.CARRIERS",
         "LoadWhenEnum": "stathmos.rigs.shapes.LOAD_WHEN",
         "StationEnum": "stathmos.core.signing.STATIONS",
         "DeskStationEnum": "stathmos.rigs.shapes.DESK",

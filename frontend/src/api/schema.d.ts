@@ -693,7 +693,7 @@ export interface components {
             back: string[];
         };
         AnotherAskRequest: {
-            what: components["schemas"]["WhatEnum"];
+            what: components["schemas"]["CarrierEnum"];
             name: string;
             plate: string;
         };
@@ -930,6 +930,12 @@ export interface components {
             text: string;
             why: string;
         };
+        /**
+         * @description * `vehicle` - vehicle
+         *     * `trailer` - trailer
+         * @enum {string}
+         */
+        CarrierEnum: "vehicle" | "trailer";
         Case: {
             key: string;
             name: string;
@@ -1465,7 +1471,7 @@ export interface components {
         LoadKind: {
             key: string;
             word: string;
-            on: components["schemas"]["OnEnum"];
+            on: components["schemas"]["CarrierEnum"];
             poured: boolean;
             named: boolean;
         };
@@ -1617,12 +1623,6 @@ export interface components {
             position: components["schemas"]["Position"] | null;
             rail: components["schemas"]["Figure"];
         };
-        /**
-         * @description * `vehicle` - vehicle
-         *     * `trailer` - trailer
-         * @enum {string}
-         */
-        OnEnum: "vehicle" | "trailer";
         Opened: {
             id: number;
         };
@@ -1745,7 +1745,7 @@ export interface components {
             key: string;
             kind: components["schemas"]["PlacedLoadKindEnum"];
             word: string;
-            on: components["schemas"]["OnEnum"];
+            on: components["schemas"]["CarrierEnum"];
             when: components["schemas"]["LoadWhenEnum"];
             weight: components["schemas"]["Figure"];
             at: components["schemas"]["Figure"];
@@ -2202,12 +2202,6 @@ export interface components {
             gross_standing: components["schemas"]["Figure"];
             hitch_load: components["schemas"]["Figure"];
         };
-        /**
-         * @description * `vehicle` - vehicle
-         *     * `trailer` - trailer
-         * @enum {string}
-         */
-        WhatEnum: "vehicle" | "trailer";
         WhatIf: {
             ask: string;
             state: components["schemas"]["CoupledState"] | null;
