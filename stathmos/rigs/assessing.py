@@ -39,8 +39,10 @@ def unread(rig_file: RigFile) -> tuple[str, ...]:
 
 def _read(rig: SavedRig, now: House) -> tuple[RigFile, tuple[finding.Finding, ...]]:
     """A saved rig as the core reads it, its own parts over those on offer; and what the catalogue says otherwise of them."""
-    kept = rig.kept_parts()
-    return read_entries(rig.entries(), now.shelf.with_kept(kept)), differing_parts(kept, now.shelf)
+    kept, parts = rig.kept, rig.kept_parts()
+    if kept.read_with is None or kept.read_with[0] is not now.shelf:
+        kept.read_with = (now.shelf, read_entries(rig.entries(), now.shelf.with_kept(parts)))
+    return kept.read_with[1], differing_parts(parts, now.shelf)
 
 
 def assess_rig(rig: SavedRig, now: House) -> Assessment:

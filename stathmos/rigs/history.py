@@ -10,6 +10,7 @@ from django.apps import apps
 
 from stathmos.core.holding import History, Standing
 from stathmos.core.rig import entry_at
+from stathmos.core.rigfile import RigFile
 
 if TYPE_CHECKING:
     from stathmos.rigs.models import Reading
@@ -27,6 +28,8 @@ class Kept:
         self.held: dict[str, Reading] = self.standing.held()
         self.aside = self.standing.set_aside()
         self.last: dict[str, Reading] = {one.path: one for one in self.readings}
+        #: what holds, as the core reads it with the parts of a shelf: the last shelf that it was read with
+        self.read_with: tuple[object, RigFile] | None = None
 
     def named_parts(self, paths: dict[str, str]) -> dict[str, dict[str, dict]]:
         """The parts that the rig took over, by kind and name, with their figures of that day. ``paths``: to their kind."""

@@ -52,6 +52,7 @@ class Rig(models.Model):
 
     objects = RigManager()
     _held: Kept | None = None
+    _waived: list[ReserveWaiver] | None = None
 
     class Meta:
         ordering = ["-changed_at"]
@@ -77,10 +78,25 @@ class Rig(models.Model):
         return kept_history(self.mark, self.readings.aggregate(last=Max("pk"))["last"])
 
     def hold(self) -> Rig:
-        """This rig with its readings looked up once, now, for an answer that asks for them many times. Never for a write."""
+        """This rig with its readings and waivers looked up once, now, for an answer that asks for them many times. Never
+        for a write.
+        """
         self._held = None
         self._held = self.kept
+        self._waived = list(self._waivers())
         return self
+
+    @property
+    def held(self) -> bool:
+        """Whether it is looked up already."""
+        return self._held is not None
+
+    def waived(self) -> list[ReserveWaiver]:
+        """Where its house reserve was overridden, the first first."""
+        return list(self._waivers()) if self._waived is None else self._waived
+
+    def _waivers(self) -> models.QuerySet[ReserveWaiver]:
+        return self.reserve_waivers.select_related("waived_by").order_by("pk")
 
     def current(self) -> dict[str, Reading]:
         """The reading that holds at each path: neither taken back nor set aside."""
@@ -100,8 +116,9 @@ class Rig(models.Model):
 
     def waivers(self) -> tuple[Waiver, ...]:
         """Where the house reserve was overridden, in the core's form."""
-        rows = self.reserve_waivers.select_related("waived_by").order_by("pk")
-        return tuple(Waiver(row.link, row.demand, row.rating, row.waived_by.called, row.reason) for row in rows)
+        return tuple(
+            Waiver(row.link, row.demand, row.rating, row.waived_by.called, row.reason) for row in self.waived()
+        )
 
     def document(self) -> dict:
         """The rig in the form of a rig file, without stock."""

@@ -22,7 +22,8 @@ def rig_or_404(pk: int) -> Rig:
 
 def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
     """Names, entries in force with who wrote them, signatures and which of them this person may give, waivers."""
-    rig.hold()
+    if not rig.held:
+        rig.hold()
     called = names_of(reading.written_by_id for reading in rig.latest().values())
     return {
         "id": rig.pk,
@@ -63,6 +64,6 @@ def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
                 "at": row.waived_at,
                 "reason": row.reason,
             }
-            for row in rig.reserve_waivers.select_related("waived_by").order_by("-pk")
+            for row in reversed(rig.waived())
         ],
     }

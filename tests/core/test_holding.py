@@ -303,6 +303,16 @@ class Bay(unittest.TestCase):
             {"bay.front_left_b", "trials.trial_1.front_left"},
         )
 
+    def test_the_pressure_written_last_is_how_it_stands_wherever_it_was_written(self) -> None:
+        self.record.save({"bay.front_left_a": "37 in", "bay.air_pressure_a": "40 psi"}).save(
+            {"vehicle.air_pressure": "60 psi"}
+        )
+        self.assertEqual(
+            self.record.aside()["bay.front_left_a"], "taped with the air springs at 40.0 psi; they stand at 60.0 psi"
+        )
+        self.record.save({"vehicle.air_pressure": "40 psi"})
+        self.assertEqual(self.record.aside(), {})
+
     def test_the_ball_at_another_height(self) -> None:
         self.record.save({"hitch.ball_height": "21 in"})
         self.assertEqual(self.record.aside(), {})

@@ -105,7 +105,7 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
       // What was typed while the save was on its way stays typed.
       setTyped((now) => ({
         names: Object.fromEntries(Object.entries(now.names).filter(([key, text]) => text !== written[key as keyof Names])),
-        entries: Object.fromEntries(Object.entries(now.entries).filter(([path, entry]) => !sameEntry(entry, written.entries[path]))),
+        entries: Object.fromEntries(Object.entries(now.entries).filter(([path, entry]) => !sameEntry(entry, written.entries[path] ?? written.aside[path]))),
       }));
       setVersion(written.version);
       keep(id, null);

@@ -7,6 +7,7 @@ import { useState } from "react";
 import type { LoadKind, Move, PlacedLoad } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { AsideNote } from "../parts/AsideNote";
 import { ChoiceInput, FigureInput, Problem, ProvenanceSelect } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
@@ -29,6 +30,13 @@ export function Load() {
 
 const CELL = { display: "grid", gridTemplateColumns: "minmax(118px, 1.2fr) 84px 66px 80px 82px 122px 56px 22px", columnGap: 0.75, alignItems: "center" } as const;
 
+/** of a load, what can be set aside, and what it is called there */
+const SET_ASIDE = [
+  ["weight", "weight"],
+  ["volume", "volume"],
+  ["at", "place"],
+  ["moved_to", "place as planned"],
+] as const;
 const ALWAYS = ["front_seats", "rear_seats", "bed"];
 
 function Plan() {
@@ -137,6 +145,9 @@ function LoadRow({ load, placed, kind }: { load: string; placed: PlacedLoad | un
           <span>before the trip; weighed where it stood</span>
         </Box>
       )}
+      {SET_ASIDE.map(([name, label]) => (
+        <AsideNote key={name} path={path(name)} label={label} />
+      ))}
       {problems.length > 0 && <Problem id={`${load}-problem`}>{problems.map((name) => draft.problems[path(name)]).join(" ")}</Problem>}
     </Box>
   );

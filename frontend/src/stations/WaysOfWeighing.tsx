@@ -5,6 +5,7 @@ import { useState, type ReactNode } from "react";
 import { hairline, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { BeamDiagram } from "../drawing/BeamDiagram";
+import { AsideNote } from "../parts/AsideNote";
 import { FigureInput, Problem } from "../parts/EntryField";
 import { Panel } from "../parts/Rows";
 import { Table } from "../parts/Table";
@@ -126,6 +127,7 @@ function Bridge() {
           ))}
         </tbody>
       </Table>
+      {PASSES.flatMap(([name, ...paths]) => paths.map((path, index) => path && <AsideNote key={path} path={`weighing.${path}`} label={`${name}: ${AXLES[index]}`} />))}
       {problems.length > 0 && <Problem id="bridge-problem">{problems.join(" ")}</Problem>}
       {bridge.repeat && <Problem>{read(bridge.repeat)}</Problem>}
       {bridge.closes && (

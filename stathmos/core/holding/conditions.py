@@ -29,7 +29,8 @@ class Condition:
     ``says``: behind what was done ("taped "), with ``{then}`` and ``{now}``; ``otherwise``: the same where several parts
     make it, before what differs. ``tells``: it is another thing altogether, under the key there; ``named`` and ``plate``:
     where its name and its plate are. ``loads_on``: what rides there makes it,
-    and ``slack``: that much of it (kg, in all) may be otherwise.
+    and ``slack``: that much of it (kg, in all) may be otherwise. ``newest``: of the places that tell how it stands now, the one
+    written last does.
     """
 
     then: tuple[Chain, ...] = ()
@@ -41,6 +42,7 @@ class Condition:
     plate: str = ""
     loads_on: str = ""
     slack: float = 0.0
+    newest: bool = False
 
     @property
     def stands(self) -> tuple[Chain, ...]:
@@ -55,7 +57,7 @@ _AT_PRESSURE = "with the air springs at {then}; they stand at {now}"
 
 
 def _pressure(*own: str) -> Condition:
-    return Condition(then=(own,), now=_PRESSURE_NOW, says=_AT_PRESSURE)
+    return Condition(then=(own,), now=_PRESSURE_NOW, newest=True, says=_AT_PRESSURE)
 
 
 def _one(path: str, says: str) -> Condition:

@@ -193,6 +193,12 @@ class Then:
                 return Stood(path, found)
         return Stood(places[0] if places else "", None, never)
 
+    def newest(self, chain: Chain) -> Stood:
+        """How one part of a condition stands by what was written last of it; of what was written together, by the first place."""
+        last = self.last_trial() if any(LAST in pattern for pattern in chain) else ""
+        found = [one for path in chain if (one := self.known(path.replace(LAST, last))) is not None and one.typed]
+        return self.stood(chain) if not found else Stood("", max(found, key=_moment))
+
     def last_trial(self) -> str:
         """The trial begun last; before there was any, the first that was begun afterwards; blank where there is none."""
         paths = self._listed("trials")

@@ -132,7 +132,8 @@ class Standing:
         """Each part of a condition as it stood and as it stands."""
         condition = CONDITIONS[under]
         if under not in self._parts_now:
-            self._parts_now[under] = tuple(self._now.stood(chain) for chain in condition.stands)
+            stands = self._now.newest if condition.newest else self._now.stood
+            self._parts_now[under] = tuple(stands(chain) for chain in condition.stands)
         return zip(self._then(under, own, moment), self._parts_now[under], strict=True)
 
     def _then(self, under: Under, own: str, moment: float) -> tuple[Stood, ...]:

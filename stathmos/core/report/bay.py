@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+from typing import Any
+
 from stathmos.core import bay, units
 from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.check import Check
@@ -10,10 +13,12 @@ from stathmos.core.bay.measure.trials import Tried
 from stathmos.core.bay.measure.windows import Window
 from stathmos.core.bay.prove.tools import Served
 from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
+from stathmos.core.bay.say.believe import Believed
 from stathmos.core.bay.say.questions import Question
 from stathmos.core.figures import Anything, Missing, sure, there
+from stathmos.core.phrases import Phrase
 from stathmos.core.report.findings import elevation, finding
-from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of
+from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of, written
 from stathmos.core.rig import entry_at
 
 
@@ -153,6 +158,28 @@ def served(one: Served) -> Tree:
     }
 
 
+def believed(one: Believed) -> Tree:
+    """What can be believed of a figure, for a tablet that checks it out of reach too."""
+    too_small, too_large = _limits_in_words(one.least, one.most, one.dimension)
+    return {
+        "least": one.least,
+        "most": one.most,
+        "too_small": too_small,
+        "too_large": too_large,
+        "beside": [vars(beside) for beside in one.beside],
+    }
+
+
+@lru_cache(maxsize=256)
+def _limits_in_words(least: float, most: float, dimension: str) -> tuple[Any, Any]:
+    """Both limits in both systems: the same for hundreds of questions, so written once."""
+    limits = {"least": (least, dimension, "up"), "most": (most, dimension, "down")}
+    return (
+        written(Phrase("Too small to believe: at least {least}.", limits)),
+        written(Phrase("Too large to believe: at most {most}.", limits)),
+    )
+
+
 def question(one: Question) -> Tree:
     """One question of the bay, as its screen asks it."""
     return {
@@ -165,9 +192,7 @@ def question(one: Question) -> Tree:
         "answered": one.answered,
         "halves": there(entry_at(one.path)).halves,
         "offers": [{"value": value, "word": word} for value, word in one.offers],
-        "believed": None if one.believed is None else vars(one.believed) | {
-            "beside": [vars(beside) for beside in one.believed.beside]
-        },
+        "believed": None if one.believed is None else believed(one.believed),
     }  # fmt: skip
 
 

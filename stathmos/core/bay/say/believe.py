@@ -6,7 +6,6 @@ import math
 from dataclasses import dataclass
 
 from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Missing, Rule
-from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.bay import CORNERS
 from stathmos.core.tolerances import Tolerance
@@ -33,12 +32,11 @@ class Beside:
 
 @dataclass(frozen=True)
 class Believed:
-    """Between what limits a figure is believed, in the core's unit, why not outside, and what it is compared with."""
+    """Between what limits a figure is believed, in the core's unit, and what it is compared with."""
 
     least: float
     most: float
-    too_small: Phrase
-    too_large: Phrase
+    dimension: str
     beside: tuple[Beside, ...]
 
 
@@ -47,14 +45,7 @@ def believed(rig: Rig, path: str) -> Believed | None:
     entry = entry_at(path)
     if entry is None or entry.choices or not math.isfinite(entry.high):
         return None
-    says = {"least": (entry.low, entry.dimension, "up"), "most": (entry.high, entry.dimension, "down")}
-    return Believed(
-        entry.low,
-        entry.high,
-        Phrase("Too small to believe: at least {least}.", says),
-        Phrase("Too large to believe: at most {most}.", says),
-        tuple(_beside(rig, path)),
-    )
+    return Believed(entry.low, entry.high, entry.dimension, tuple(_beside(rig, path)))
 
 
 def _beside(rig: Rig, path: str) -> list[Beside]:
