@@ -7,6 +7,7 @@ from datetime import datetime, timedelta
 from itertools import groupby
 
 from stathmos.core.carry_over import KINDS_OF_VISIT
+from stathmos.core.holding import TELL_WHICH, called
 from stathmos.core.ratings import LINKS
 from stathmos.core.rig import entry_at, name_at
 from stathmos.rigs.models import Reading, Rig
@@ -55,7 +56,7 @@ def _readings(rig: Rig) -> Iterator[dict]:
     )
     for (_, about), found in groupby(ordered, key=lambda one: (one.written_by_id, _about(one.path))):
         for batch in _batches(list(found)):
-            yield _told(about, batch)
+            yield _told(rig, about, batch)
 
 
 def _batches(readings: list[Reading]) -> Iterator[list[Reading]]:
@@ -69,18 +70,20 @@ def _batches(readings: list[Reading]) -> Iterator[list[Reading]]:
         yield batch
 
 
-def _told(about: str, batch: list[Reading]) -> dict:
+def _told(rig: Rig, about: str, batch: list[Reading]) -> dict:
     last = batch[-1]
     kind = TRIAL if about.startswith("trials.") else COMPLAINT if about == "complaints" else READINGS
     what = about.partition(".")[2].replace("_", " ").capitalize() if kind == TRIAL else _SAYS[about]
     number = f"{len(batch)} readings" if len(batch) > 1 else "1 reading"
-    details = [_line(one) for one in batch]
+    details = [_line(rig, one) for one in batch]
     more = [f"and {len(details) - MOST_NAMED} more"] if len(details) > MOST_NAMED + 1 else []
     shown = details[:MOST_NAMED] if more else details
     return _event(kind, last.written_at, last.written_by.called, f"{what}: {number}", [*shown, *more])
 
 
-def _line(one: Reading) -> str:
+def _line(rig: Rig, one: Reading) -> str:
+    if one.path in TELL_WHICH:
+        return f"{name_at(one.path)}: {called(rig.kept.history, one.path, one.typed)}"
     words = dict(entry_at(one.path).choices)
     return f"{name_at(one.path)}: {words.get(one.typed, one.typed) or 'taken back'}"
 

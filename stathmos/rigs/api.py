@@ -13,7 +13,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.core import finding, report, units
-from stathmos.core.holding import Aside, Drafted, Standing, key_of
+from stathmos.core.holding import TELL_WHICH, Aside, Drafted, Standing, called, key_of
 from stathmos.core.holding.conditions import CONDITIONS
 from stathmos.core.rig import entry_at, name_at
 from stathmos.core.subjects import Under
@@ -24,6 +24,7 @@ from stathmos.rigs import assessing, drafts, parts_table, shapes
 from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.waive_reserve import waive_reserve
 from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, Stale, open_rig, take_over_again, write_rig
+from stathmos.rigs.history import Kept
 from stathmos.rigs.models import Reading, Rig
 from stathmos.rigs.record import record_of, rig_or_404
 from stathmos.rigs.signatures import signatures
@@ -204,10 +205,10 @@ class HistoryView(APIView):
         in_force = {reading.pk for reading in kept.held.values()}
         aside = {one.written.pk: one for one in kept.aside.values()}
         readings = rig.readings.select_related("written_by").order_by("-pk")
-        return Response([_past(reading, reading.pk in in_force, aside.get(reading.pk)) for reading in readings])
+        return Response([_past(kept, reading, reading.pk in in_force, aside.get(reading.pk)) for reading in readings])
 
 
-def _past(reading: Reading, in_force: bool, aside: Aside | None) -> dict:
+def _past(kept: Kept, reading: Reading, in_force: bool, aside: Aside | None) -> dict:
     entry = entry_at(reading.path)
     words = dict(entry.choices) if entry is not None else {}
     known = reading.amount is not None and reading.dimension not in assessing.WORDS
@@ -215,7 +216,9 @@ def _past(reading: Reading, in_force: bool, aside: Aside | None) -> dict:
         "path": reading.path,
         "name": name_at(reading.path),
         "revision": reading.revision,
-        "typed": words.get(reading.typed, reading.typed),
+        "typed": called(kept.history, reading.path, reading.typed)
+        if reading.path in TELL_WHICH
+        else words.get(reading.typed, reading.typed),
         "read": report.in_both(reading.amount, reading.dimension) if known else None,
         "from": reading.provenance,
         "instrument": reading.instrument,

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from stathmos.core import report, signing
 from stathmos.core.finding import Finding
 from stathmos.core.handover import unsigned
+from stathmos.core.holding import FIRST, TELL_WHICH, called
 from stathmos.house.models import House, HouseRules
 from stathmos.people.models import Person
 from stathmos.rigs.history import Kept
@@ -71,6 +74,8 @@ def _change(one: signing.Changed, kept: Kept, house: HouseRules | None) -> dict:
     else:
         reading = kept.last.get(one.path)
         by, at = (reading.written_by.called, reading.written_at) if reading else (None, None)
+    if one.path in TELL_WHICH:
+        one = replace(one, before=_called(kept, one.path, one.before), after=_called(kept, one.path, one.after))
     return {
         "path": one.path,
         "name": one.name,
@@ -80,6 +85,11 @@ def _change(one: signing.Changed, kept: Kept, house: HouseRules | None) -> dict:
         "by": by,
         "at": at,
     }
+
+
+def _called(kept: Kept, path: str, text: str) -> str:
+    """The vehicle or trailer of a change by its name; before any was told apart it was the first."""
+    return called(kept.history, path, text.split(" ")[0] or FIRST)
 
 
 def bay_signature(rig: Rig, now: House) -> tuple[Finding, ...]:

@@ -7,11 +7,12 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from stathmos.core.figures import Missing
 from stathmos.core.holding import NOW, Drafted, History, Standing, key_of
 from stathmos.core.holding.conditions import CONDITIONS, JOINT_HELD_BY, conditions_at
 from stathmos.core.rig import ENTRIES, LIST_ENTRIES, entry_at
-from stathmos.core.rigfile import read_entry
-from stathmos.core.stock import JOINTS
+from stathmos.core.rigfile import read_entries, read_entry
+from stathmos.core.stock import JOINTS, Stock
 from stathmos.core.subjects import Under
 
 
@@ -420,6 +421,15 @@ class Properties(unittest.TestCase):
             if path not in held and path not in aside:
                 self.assertEqual(one.typed, "", path)
         self.assertTrue(all(why.count(" ") > 2 for why in aside.values()))
+
+    @given(saves)
+    @settings(max_examples=200, deadline=None)
+    def test_what_is_aside_is_unknown_to_whoever_reads_the_rig(self, found: list) -> None:
+        standing = recorded(found).standing()
+        entries = {path: {"is": one.typed, "from": "measured"} for path, one in standing.held().items()}
+        rig = read_entries(entries, Stock()).rig
+        for path in standing.set_aside():
+            self.assertIsInstance(rig.figure(path), Missing, path)
 
     @given(saves)
     @settings(max_examples=200, deadline=None)

@@ -97,6 +97,11 @@ class AnotherTrailer(Holding):
         self.assertNotEqual(strip["verdict"]["state"], "good")
         _, past = self.ask("GET", f"rigs/{self.rig.pk}/history/")
         tongue = next(one for one in past if one["path"] == "weighing.tongue_scale")
+        there = next(one for one in past if one["path"] == "which.trailer")
+        self.assertEqual((there["name"], there["typed"]), ("The trailer there", "Larkmere 28"))
+        meet = next(one for one in strip["signatures"] if one["station"] == "meet")
+        told = next(one for one in meet["changes"] if one["path"] == "which.trailer")
+        self.assertEqual((told["before"], told["after"]), ("Wrenfold 24 Rear Bath", "Larkmere 28"))
         self.assertEqual(
             (tongue["in_force"], tongue["why"]["us"]), (False, "weighed with Wrenfold 24 Rear Bath on the hook")
         )

@@ -35,6 +35,8 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
   const last = at >= section.questions.length - 1;
   const onward = () => (last ? after() : setAt(at + 1));
   const ofTrial = section.key === "c" && trial !== null;
+  // What of the trailer was good on an earlier visit is the target here.
+  const target = ofTrial ? entries[`bay.good_${question.path.split(".").at(-1)}`] : null;
   const aside = entries[question.path]?.is ? undefined : record.aside[question.path];
   return (
     <Box>
@@ -65,6 +67,11 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
       <Box sx={{ fontSize: "1.15rem", mb: 1 }}>
         {question.why}
         {waiting.has(question.path) && <b> Written here, not yet sent.</b>}
+        {target && (
+          <Box>
+            When it was good{entries["bay.good_vehicle"] && `, with ${entries["bay.good_vehicle"].is}`}: <b>{target.is}</b>.
+          </Box>
+        )}
       </Box>
       {aside && (
         <Box data-aside={question.path} sx={{ fontSize: "1.15rem", bgcolor: wash, px: 1, py: 0.5, mb: 1 }}>

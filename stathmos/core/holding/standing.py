@@ -175,6 +175,18 @@ def _alike(was: Stood, now: Stood) -> bool:
     return say_the_same(was.written, now.written)
 
 
+def called(history: History, path: str, key: str) -> str:
+    """What the vehicle or the trailer of a key is called, where ``path`` tells which stands there; the key where it has no name."""
+    index, under = next((place, one) for place, one in enumerate(_OTHER_THING) if CONDITIONS[one].tells == path)
+    units = Units(*(key if place == index else other for place, other in enumerate(history.units())))
+    name = history.known(CONDITIONS[under].named, NOW, units)
+    return name.typed if name is not None and name.typed else key
+
+
+#: the paths that tell which vehicle and which trailer stand there
+TELL_WHICH = tuple(CONDITIONS[under].tells for under in _OTHER_THING)
+
+
 def key_of(history: History, under: Under, called: str, plate: str) -> str:
     """The key of a vehicle or a trailer that stands there now: that of one which was there before under this name (and this
     plate, where both are written), else a new one.

@@ -14,8 +14,8 @@ from stathmos.core.subjects import DECISION, TRAILER, VEHICLE
 class Which:
     """The key of each, 1 for the first that the rig had; and what each is called, which goes with it."""
 
-    vehicle: Given | None = named("Which tow vehicle")
-    trailer: Given | None = named("Which trailer")
+    vehicle: Given | None = named("The tow vehicle there")
+    trailer: Given | None = named("The trailer there")
     called_vehicle: Given | None = named("Tow vehicle, called", of=VEHICLE)
     called_trailer: Given | None = named("Trailer, called", of=TRAILER)
     plate_vehicle: Given | None = named("Tow vehicle's plate", of=VEHICLE)
