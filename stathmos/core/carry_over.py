@@ -12,10 +12,12 @@ from dataclasses import dataclass
 from stathmos.core import units
 from stathmos.core.bay import Fit
 from stathmos.core.figures import COMMON_PRACTICE, Missing
+from stathmos.core.holding.conditions import conditions_at
 from stathmos.core.rig import KINDS, name_at
 from stathmos.core.rig.bay import START
 from stathmos.core.rig.loads import TRAILER, VEHICLE
 from stathmos.core.settings import trial_fields
+from stathmos.core.subjects import Under
 
 NEW_VEHICLE, NEW_TRAILER, NEW_HITCH, SAME = "vehicle", "trailer", "hitch", "same"
 KINDS_OF_VISIT = (
@@ -73,7 +75,12 @@ def _on(path: str) -> str:
 def _why_void(path: str, new: str) -> str:
     if new == NEW_TRAILER and _on(path) == TRAILER:
         return "it rode in the old trailer"
-    if new in _SAME_HITCH and path.startswith("torque.") and path.endswith(".reached"):
+    if (
+        new in _SAME_HITCH
+        and path.startswith("torque.")
+        and path.endswith(".reached")
+        and not (new == NEW_TRAILER and _on_the_trailer(path.split(".")[1]))
+    ):
         return "comes along as found: look at the witness mark"
     if new == NEW_VEHICLE and _on(path) == VEHICLE and path.endswith((".at", ".moved_to")):
         return "its place was in the old vehicle"
@@ -127,18 +134,24 @@ def references(fit: Fit, new: str, vehicle: str = "") -> dict[str, dict[str, str
             if given is not None:
                 brought[f"bay.{START}{name}"] = f"{given.value:g}"
     written = {path: {"is": text, "from": "measured", "system": "us"} for path, text in brought.items()}
-    return written | (_as_found(fit) if new in _SAME_HITCH else {})
+    return written | (_as_found(fit, new) if new in _SAME_HITCH else {})
 
 
-def _as_found(fit: Fit) -> dict[str, dict[str, str]]:
-    """Each torque that was reached, or was found, neither done on the next visit nor void."""
+def _as_found(fit: Fit, new: str) -> dict[str, dict[str, str]]:
+    """Each torque that was reached, or was found, neither done on the next visit nor void; none of what was bolted to a trailer
+    that went.
+    """
     told = {}
     for bolt in fit.measured.rig.torque:
         given = bolt.reached or bolt.found
-        if given is not None:
+        if given is not None and not (new == NEW_TRAILER and _on_the_trailer(bolt.key)):
             text = units.write_exact(given.value, units.COUPLE, "us")
             told[f"torque.{bolt.key}.found"] = {"is": text, "from": "measured", "system": "us"}
     return told
+
+
+def _on_the_trailer(bolt: str) -> bool:
+    return Under.TRAILER in conditions_at(f"torque.{bolt}.reached")
 
 
 def rates(fit: Fit, new: str) -> dict[str, dict[str, str]]:

@@ -69,7 +69,13 @@ class SignIn(TestCase):
         answer = self.post({"username": "ada", "password": "long-enough-1"})
         self.assertEqual(
             answer.json(),
-            {"signed_in": True, "name": "Ada", "role": "bay technician", "may": ["fit", "sign_measured", "sign_bay"]},
+            {
+                "signed_in": True,
+                "name": "Ada",
+                "username": "ada",
+                "role": "bay technician",
+                "may": ["fit", "sign_measured", "sign_bay"],
+            },  # fmt: skip
         )
         token = self.client.cookies["csrftoken"].value
         out = self.client.delete("/api/session/", headers={"X-CSRFToken": token})

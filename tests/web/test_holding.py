@@ -235,6 +235,13 @@ class NextVisit(Holding):
         ):
             self.assertNotIn(path, told)
 
+    def test_a_new_trailer_gets_the_hitchs_own_torque_and_none_of_what_was_bolted_to_the_old_one(self) -> None:
+        self.write({"torque.frame_bolts_1.reached": measured("45 ft·lb")})
+        told = self.begun("trailer")
+        self.assertIn("torque.ball_nut.found", told)
+        self.assertNotIn("torque.frame_bolts_1.found", told)
+        self.assertNotIn("bay.good_rail_front", told, "rail and tongue were the old trailer's")
+
     def test_the_coach_begins_with_what_was_good_and_a_torque_as_found_waits_for_its_mark(self) -> None:
         self.ask("POST", f"rigs/{self.rig.pk}/again/", {"new": "same"})
         later = Rig.objects.get(previous=self.rig)
