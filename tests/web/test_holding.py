@@ -204,6 +204,22 @@ class SignedOver(Holding):
         self.assertEqual(bay["rig"]["aside"], {})
 
 
+class BracketsMoved(Holding):
+    def test_it_is_not_signed_over_what_stood_at_another_place(self) -> None:
+        self.write(a_fit.FLOOR, a_fit.COUPLING, a_fit.A, a_fit.B, a_fit.TRIAL_1, a_fit.TRIAL_2, a_fit.PROOFS)
+        _, bay = self.ask("GET", f"rigs/{self.rig.pk}/bay/", client=self.signed_in("bram"))
+        self.write(a_fit.torque(bay["bay"]["torque"]))
+        rig, person = Rig.objects.get(pk=self.rig.pk), Person.objects.get(username="bram")
+        sign_station(rig.pk, person, rig.version, "bay")
+        self.write({"bay.bracket_place": measured("24")})
+        rig = Rig.objects.get(pk=self.rig.pk)
+        with self.assertRaises(NotWritten) as refused:
+            sign_station(rig.pk, person, rig.version, "bay")
+        said = refused.exception.problems["station"]
+        self.assertIn("Look again at:", said)
+        self.assertIn("with the brackets 27 in behind the ball; they stand at 24 in", said.replace("\u00a0", " "))
+
+
 class NextVisit(Holding):
     def begun(self, new: str) -> dict:
         thea = Person.objects.get(username="thea")

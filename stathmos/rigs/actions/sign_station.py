@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from django.db import transaction
 
 from stathmos.core import finding, handover, signing
@@ -28,12 +30,10 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         if rig.version != version:
             raise Stale(rig)
         now_here = the_house()
-        assessment, hindered = _judged(rig, station, now_here)
-        if hindered:
-            first, more = hindered[0], len(hindered) - 1
-            rest = f" And {more} more." if more else ""
-            again = _again(rig, station)
-            raise NotWritten({"station": f"{first.says.text('us')} {first.remedy.text('us')}{rest}{again}"})
+        judged = _judged(rig, station, now_here)
+        if judged.hindered or judged.void:
+            raise NotWritten({"station": _refusal(rig, station, judged)})
+        assessment = judged.assessment
         build = assessment.choice.in_force
         names = {what: part.name for what in signing.BUILT if (part := getattr(build, what)) is not None}
         now = {
@@ -53,24 +53,42 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         )
 
 
-def _again(rig: Rig, station: str) -> str:
-    """What is to be looked at again, of what the station stands on: it holds no longer, and why."""
-    aside = [
-        f"{name_at(path)}, {one.why.text('us')}"
-        for path, one in rig.kept.aside.items()
-        if path.startswith(signing.STANDS_ON[station])
-    ]
-    more = f"; and {len(aside) - MOST_NAMED} more" if len(aside) > MOST_NAMED else ""
-    return f" Look again at: {'; '.join(aside[:MOST_NAMED])}{more}." if aside else ""
+@dataclass(frozen=True)
+class _Judged:
+    """The rig assessed, what stands in the way of a signature, and what is asked there and holds no longer, by path."""
+
+    assessment: Assessment
+    hindered: tuple[finding.Finding, ...]
+    void: tuple[str, ...] = ()
 
 
-def _judged(rig: Rig, station: str, now: House) -> tuple[Assessment, tuple[finding.Finding, ...]]:
-    """The rig assessed, and what stands in the way of this station's signature."""
+def _judged(rig: Rig, station: str, now: House) -> _Judged:
+    """What a signature of this station would stand on."""
     if station not in ("bay", "handover"):
         assessment = assess_rig(rig, now)
-        return assessment, signing.hinders(station, assessment.findings)
+        return _Judged(assessment, signing.hinders(station, assessment.findings))
     read, fitted = fit_rig(rig, now)
+    asked = {one.path for section in fitted.sections for one in section.questions}
+    asked |= {f"torque.{bolt.key}.{field}" for bolt in fitted.proved.torque for field in ("reached", "marked")}
+    void = tuple(path for path in rig.kept.aside if path in asked)
     if station == "bay":
-        return fitted.now, signing.hinders(station, fitted.findings)
+        return _Judged(fitted.now, signing.hinders(station, fitted.findings), void)
     signature = bay_signature(rig, now)
-    return fitted.now, handover.hand_over(read, fitted, signature).hindrances
+    return _Judged(fitted.now, handover.hand_over(read, fitted, signature).hindrances, void)
+
+
+def _refusal(rig: Rig, station: str, judged: _Judged) -> str:
+    """Why it is not signed: the first that hinders, how many more, and what is to be looked at again since it holds no longer."""
+    said = []
+    if judged.hindered:
+        first, more = judged.hindered[0], len(judged.hindered) - 1
+        said.append(f"{first.says.text('us')} {first.remedy.text('us')}")
+        if more:
+            said.append(f"And {more} more.")
+    kept = rig.kept.aside
+    paths = judged.void or tuple(path for path in kept if path.startswith(signing.STANDS_ON[station]))
+    if paths:
+        named = "; ".join(f"{name_at(path)}, {kept[path].why.text('us')}" for path in paths[:MOST_NAMED])
+        rest = f"; and {len(paths) - MOST_NAMED} more" if len(paths) > MOST_NAMED else ""
+        said.append(f"Look again at: {named}{rest}.")
+    return " ".join(said)
