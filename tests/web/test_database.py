@@ -1,6 +1,8 @@
 """What the database itself refuses, and that the catalogue's columns are the core's fields."""
 
 import importlib
+from types import SimpleNamespace
+from typing import Any
 
 from django.apps import apps
 from django.db import DatabaseError, IntegrityError, connection, transaction
@@ -9,6 +11,7 @@ from django.db.utils import OperationalError
 from stathmos.catalogue.models import KINDS, Ball, HitchKit, Shank, TowVehicle, Trailer
 from stathmos.core.rig import entries
 from stathmos.demo import loading
+from stathmos.rigs.actions.write_rig import Change, write_rig
 from stathmos.rigs.models import Reading, Rig, SignOff
 from tests.web.signed_in import WithDemo
 
@@ -55,6 +58,51 @@ class OlderReadings(WithDemo):
             {"loads.bed.weight": "110 lb", "loads.gear.weight": "800 lb", "journey.altitude": "5000 ft"},
         )
         self.assertEqual(rig.readings.count(), 8, "nothing was taken away")
+
+
+class ReadingsOfBefore(WithDemo):
+    def test_names_become_readings_and_what_was_written_before_holds_and_goes_with_its_trailer(self) -> None:
+        """What the migration does to rigs of before readings had moments: all of theirs stand at moment 0."""
+        migration = importlib.import_module("stathmos.rigs.migrations.0009_readings_have_moments")
+        rig = Rig.objects.create(
+            customer="From before", trailer_name="Wrenfold 24", advisor=Rig.objects.first().advisor
+        )
+        for revision, (path, typed) in enumerate((("loads.gear.weight", "90 lb"), ("loads.gear.weight", "110 lb")), 1):
+            Reading.objects.create(
+                rig=rig, path=path, revision=revision, typed=typed, system="us", provenance="assumed", amount=1.0 * revision,
+                dimension="weight", written_by=rig.advisor,
+            )  # fmt: skip
+        Reading.objects.create(
+            rig=rig, path="weighing.tongue_scale", revision=1, typed="700 lb", system="us", provenance="measured", amount=317.5,
+            dimension="weight", written_by=rig.advisor,
+        )  # fmt: skip
+        before = Reading.objects.count()
+        migration.names_as_readings(_Only(rig), None)
+        self.assertEqual(Reading.objects.count(), before + 1)
+        held = {path: one.typed for path, one in rig.current().items()}
+        self.assertEqual(
+            held,
+            {"loads.gear.weight": "110 lb", "weighing.tongue_scale": "700 lb", "which.called_trailer": "Wrenfold 24"},
+        )
+        change = Change(
+            {"trailer_name": "Larkmere 28"}, {"which.trailer": {"is": "2", "from": "measured", "system": "us"}}
+        )
+        rig = write_rig(rig.pk, rig.advisor, rig.version, change)
+        (aside,) = rig.kept.aside.values()
+        self.assertEqual(aside.why.text("us"), "weighed with Wrenfold 24 on the hook")
+
+
+class _Only:
+    """The models as a migration has them, with one rig."""
+
+    def __init__(self, rig: Rig) -> None:
+        self.rig = rig
+
+    def get_model(self, app: str, name: str) -> Any:
+        model = apps.get_model(app, name)
+        if name != "Rig":
+            return model
+        return SimpleNamespace(objects=SimpleNamespace(all=lambda: Rig.objects.filter(pk=self.rig.pk)))
 
 
 class Refusals(WithDemo):
