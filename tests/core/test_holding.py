@@ -219,12 +219,32 @@ class Loads(unittest.TestCase):
         )
 
 
+class WeighedFirst(unittest.TestCase):
+    """Weighed, and only then written down what was aboard."""
+
+    def test_the_plan_first_written_is_what_was_aboard_and_the_next_is_a_change(self) -> None:
+        record = Record().save({**TRAILER_1, "vehicle.receiver_height": "21 in"}).save(WEIGHED)
+        plan = {"loads.gear.weight": "300 lb", "loads.bed.weight": "200 lb"}
+        self.assertEqual(record.aside(plan), {})
+        record.save(plan)
+        self.assertEqual(record.aside(), {})
+        self.assertEqual(
+            record.aside({"loads.galley.weight": "90 lb"})["weighing.tongue_scale"],
+            "weighed with the trailer loaded otherwise: food and galley none, now 90 lb",
+        )
+
+
 class Heights(unittest.TestCase):
     """A height on its springs holds while what rides there would not show on the tape."""
 
     def test_forty_pounds_more_do_not_show_and_a_hundred_do(self) -> None:
         record = Record().save(
-            {"loads.bed.weight": "150 lb", "vehicle.receiver_height": "21 in", "trailer.coupler_height": "18 in"}
+            {
+                "loads.bed.weight": "150 lb",
+                "loads.gear.weight": "50 lb",
+                "vehicle.receiver_height": "21 in",
+                "trailer.coupler_height": "18 in",
+            }
         )
         self.assertEqual(record.aside({"loads.bed.weight": "190 lb"}), {})
         self.assertEqual(
@@ -235,17 +255,17 @@ class Heights(unittest.TestCase):
         self.assertEqual(
             set(record.aside({"loads.bed.weight": "110 lb", "loads.roof.weight": "40 lb"})), {"vehicle.receiver_height"}
         )
-        self.assertEqual(record.aside({"loads.gear.weight": "150 lb"}), {})
-        self.assertEqual(set(record.aside({"loads.gear.weight": "250 lb"})), {"trailer.coupler_height"})
+        self.assertEqual(record.aside({"loads.gear.weight": "200 lb"}), {})
+        self.assertEqual(set(record.aside({"loads.gear.weight": "300 lb"})), {"trailer.coupler_height"})
 
 
 class Bay(unittest.TestCase):
     """A proof belongs to the setting and the hole at which it was looked at."""
 
     def setUp(self) -> None:
-        self.record = (
-            Record().save({**TRAILER_1, "hitch.ball": "Ball A", "hitch.kit": "Kit A"}).save(TRIAL_1).save(PROVED)
-        )
+        aboard = {"loads.bed.weight": "150 lb", "loads.gear.weight": "300 lb"}
+        built = {"hitch.ball": "Ball A", "hitch.kit": "Kit A"}
+        self.record = Record().save({**TRAILER_1, **aboard, **built}).save(TRIAL_1).save(PROVED)
 
     def test_the_head_moved(self) -> None:
         self.record.save({"trials.trial_2.washers": "5", "trials.trial_2.hole": "3"})
@@ -300,7 +320,7 @@ class Bay(unittest.TestCase):
             {"bay.front_left_a", "bay.front_left_b", "trials.trial_1.front_left"},
         )
         self.assertEqual(
-            set(self.record.aside({"loads.gear.weight": "90 lb"})),
+            set(self.record.aside({"loads.gear.weight": "200 lb"})),
             {"bay.front_left_b", "trials.trial_1.front_left"},
         )
 

@@ -65,7 +65,7 @@ class History:
         self._told: dict[Under, list[float]] = {}
         self._units: dict[float, Units] = {}
         self._parts: dict[tuple[tuple[Chain, ...], str, float], tuple[Stood, ...]] = {}
-        self._rides: dict[tuple[str, float], tuple[Riding, ...]] = {}
+        self._rides: dict[tuple[str, float], tuple[Riding, ...] | None] = {}
 
     @property
     def paths(self) -> Iterable[str]:
@@ -123,12 +123,29 @@ class History:
             self._parts[key] = tuple(Then(self, moment).stood(chain, own) for chain in chains)
         return self._parts[key]
 
-    def rode(self, on: str, moment: float) -> tuple[Riding, ...]:
-        """What rode in the vehicle or in the trailer at a moment."""
+    def rode(self, on: str, moment: float) -> tuple[Riding, ...] | None:
+        """What rode in the vehicle or in the trailer at a moment; where nobody had written any of it yet, as it was first
+        written down; None where nobody ever did.
+        """
         key = (on, moment)
         if key not in self._rides:
-            self._rides[key] = Then(self, moment).rides(on)
+            written = self._loads_written(on)
+            first = next((one for one in written if one > moment), None)
+            if written and written[0] <= moment:
+                self._rides[key] = Then(self, moment).rides(on)
+            else:
+                self._rides[key] = None if first is None else Then(self, first).rides(on)
         return self._rides[key]
+
+    def _loads_written(self, on: str) -> list[float]:
+        """The moments at which a weight or a volume of what rides there was written, in order."""
+        found = set()
+        for path in self.listed("loads"):
+            _, key, name = path.split(".")
+            kind = next((one.typed for one in reversed(self.of(f"loads.{key}.kind"))), "")
+            if name in ("weight", "volume") and carrier(key, kind) == on:
+                found |= {one.moment for one in self.of(path) if one.typed}
+        return sorted(found)
 
 
 def _moment(one: Writing) -> float:

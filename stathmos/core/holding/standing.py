@@ -119,8 +119,8 @@ class Standing:
         if condition.tells:
             return self._units_at(moment)[_OTHER_THING.index(under)] != self.units[_OTHER_THING.index(under)]
         if condition.loads_on:
-            on = condition.loads_on
-            return moment != NOW and not ride_alike(self._history.rode(on, moment), self._rides(on), condition.slack)
+            rode = self._history.rode(condition.loads_on, moment) if moment != NOW else None
+            return rode is not None and not ride_alike(rode, self._rides(condition.loads_on), condition.slack)
         return any(not _alike(was, now) for was, now in self._parts(under, own, moment))
 
     def _rides(self, on: str) -> tuple[Riding, ...]:
@@ -156,7 +156,7 @@ class Standing:
                 told.append(words.of_another(condition, name))
             elif condition.loads_on:
                 on = condition.loads_on
-                told.append(words.of_loads(condition, self._history.rode(on, one.moment), self._rides(on)))
+                told.append(words.of_loads(condition, self._history.rode(on, one.moment) or (), self._rides(on)))
             else:
                 apart = [(was, now) for was, now in self._parts(each, own, one.moment) if not _alike(was, now)]
                 told.append(words.of_parts(condition, apart))
