@@ -17,7 +17,8 @@ function number(key: string): number {
 export function trialsOf(fit: Fit, entries: Record<string, Entry | null>): Trials {
   const begun = new Set(fit.tried.map((one) => one.key));
   for (const [path, entry] of Object.entries(entries)) {
-    const key = /^trials\.([^.]+)\./.exec(path)?.[1];
+    // (the hole is the head's, and outlives its trial with another vehicle or trailer)
+    const key = /^trials\.([^.]+)\.(?!hole$)/.exec(path)?.[1];
     if (key && entry?.is) begun.add(key);
   }
   const keys = [...begun].sort((one, other) => number(one) - number(other));

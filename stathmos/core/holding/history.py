@@ -219,9 +219,11 @@ class Then:
     def last_trial(self) -> str:
         """The trial begun last; before there was any, the first that was begun afterwards; blank where there is none."""
         paths = self._listed("trials")
-        begun = {path.split(".")[1] for path in paths if (found := self.known(path)) is not None and found.typed}
-        if begun:
-            return max(begun, key=_number)
+        # The hole is the head's, and outlives its trial with another vehicle or trailer.
+        for some in ([path for path in paths if not path.endswith(".hole")], paths):
+            begun = {path.split(".")[1] for path in some if (found := self.known(path)) is not None and found.typed}
+            if begun:
+                return max(begun, key=_number)
         after = {path.split(".")[1] for path in paths if self._afterwards(path) is not None}
         return min(after, key=_number, default="")
 

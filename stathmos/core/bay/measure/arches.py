@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from stathmos.core import units
 from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Known, Missing, Rule, expanded, sure, work
 from stathmos.core.phrases import Phrase
-from stathmos.core.rig import Rig, Trial
+from stathmos.core.rig import Rig, Trial, entries
 from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
 from stathmos.core.tolerances import LEAN
 from stathmos.core.uncertainty import tape
@@ -129,12 +129,18 @@ def number_of(trial: Trial) -> int:
 
 
 def in_order(trials: tuple[Trial, ...]) -> tuple[Trial, ...]:
-    """The trials by their number; a key without a number goes first.
+    """The trials by their number; a key without a number goes first. One of which nothing is left but the hole of the head is
+    none: the hole outlives a trial with another vehicle or trailer.
 
     >>> [one.key for one in in_order((Trial("trial_10"), Trial("trial_9")))]
     ['trial_9', 'trial_10']
     """
-    return tuple(sorted(trials, key=number_of))
+    return tuple(sorted((one for one in trials if not _only_a_hole(one)), key=number_of))
+
+
+def _only_a_hole(trial: Trial) -> bool:
+    written = [name for name, _ in entries(Trial) if getattr(trial, name) is not None]
+    return written == ["hole"]
 
 
 def arches(rig: Rig) -> Arches:

@@ -135,7 +135,7 @@ _KNOWN_GOOD = (
 
 def _beside_the_known_good(rig: Rig) -> tuple[Beside, ...]:
     """The trailer's heights of an earlier visit, a target while the trailer is not moved, beside those of the last trial."""
-    last = in_order(rig.trials)[-1] if rig.trials else None
+    last = next(reversed(in_order(rig.trials)), None)
     found = []
     for name, says, taped in _KNOWN_GOOD:
         target = rig.figure(f"bay.{name}")
