@@ -327,10 +327,8 @@ class AnotherView(APIView):
         under = Under(sent["what"])
         key = key_of(history, under, sent["name"], sent["plate"])
         condition = CONDITIONS[under]
-        before, there = Standing(history), Standing(history, [Drafted(condition.tells, key)])
-        back = sorted(
-            path for path, one in there.held().items() if before.at(path) is not one and not isinstance(one, Drafted)
-        )
+        there = Standing(history, [Drafted(condition.tells, key)])
+        back = sorted(path for path in there.held() if path.startswith(f"{sent['what']}."))
         plate = there.at(condition.plate)
         return Response({"key": key, "plate": plate.typed if plate is not None else "", "back": back})
 

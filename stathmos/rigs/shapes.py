@@ -625,7 +625,7 @@ AnotherShape = shape(
     "Another",
     key=s.CharField(help_text="What to write at which.vehicle or which.trailer."),
     plate=s.CharField(allow_blank=True, help_text="Its plate, where it was on this rig before."),
-    back=s.ListField(child=s.CharField(), help_text="The paths at which something read of it comes back."),
+    back=s.ListField(child=s.CharField(), help_text="The paths at which something that was read of it holds then."),
 )
 StripShape = shape(
     "Strip",

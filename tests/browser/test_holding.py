@@ -63,6 +63,23 @@ class AtTheDesk(BrowserTest):
         self.expect_verdict("good", "Within every rating")
         expect(self.page.locator("[data-aside]")).to_have_count(0)
 
+    def test_there_and_back_before_anything_is_saved_and_the_step_taken_back(self) -> None:
+        self.open_rig("Haldis Okonjo", "Weigh")
+        self.put("Larkmere 28")
+        self.expect_verdict("unknown")
+        self.put("Wrenfold 24 Rear Bath")
+        self.expect_verdict("good", "Within every rating")
+        expect(self.field("Tongue scale reading")).to_have_value("745 lb")
+        expect(self.page.locator("[data-aside]")).to_have_count(0)
+        undo = self.page.get_by_role("button", name=re.compile("^Undo"))
+        expect(undo).to_contain_text("Wrenfold 24 Rear Bath as the trailer")
+        undo.click()
+        self.expect_verdict("unknown")
+        expect(self.aside("weighing.tongue_scale")).to_contain_text("745 lb")
+        self.page.get_by_role("button", name="Take back changes").click()
+        self.expect_verdict("good", "Within every rating")
+        self.assertEqual(Rig.objects.get(pk=self.rig.pk).version, 1)
+
     def test_loaded_otherwise_and_looked_at_again(self) -> None:
         self.open_rig("Haldis Okonjo", "Load")
         self.field("Gear: weight").fill("500 lb")

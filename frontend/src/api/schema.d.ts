@@ -689,7 +689,7 @@ export interface components {
             key: string;
             /** @description Its plate, where it was on this rig before. */
             plate: string;
-            /** @description The paths at which something read of it comes back. */
+            /** @description The paths at which something that was read of it holds then. */
             back: string[];
         };
         AnotherAskRequest: {

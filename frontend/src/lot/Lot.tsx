@@ -8,7 +8,7 @@ import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 
 import { api, type Refusal } from "../api/client";
-import type { Catalogue, Lot as LotData, LotRow } from "../api/types";
+import type { Catalogue, Entry, Lot as LotData, LotRow } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Notice } from "../parts/Notice";
@@ -18,7 +18,7 @@ import { Table } from "../parts/Table";
 import { useCatalogue } from "../rig/context";
 import { useRecord } from "../rig/draft";
 import type { Entries } from "../rig/typed";
-import { another } from "../rig/another";
+import { another, type Put } from "../rig/another";
 import { keep, recall } from "../rig/kept";
 import { MarginBar } from "./MarginBar";
 import { Reason } from "./Reason";
@@ -55,6 +55,7 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
   const [side, setSide] = useState<Side>("trailers");
   const [asked, setAsked] = useState<Asked>(NOTHING);
   const [opened, setOpened] = useState<LotRow | null>(null);
+  const [notTaken, setNotTaken] = useState("");
   const set = (more: Partial<Asked>) => setAsked({ ...asked, ...more });
 
   const entries = useMemo(() => (rig ? plain(rig.entries) : typedEntries(asked, catalogue, side, system)), [rig, asked, catalogue, side, system]);
@@ -80,15 +81,23 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
     const section = side === "trailers" ? "trailer" : "vehicle";
     const pick = catalogue[side].find((one) => one.name === row.name);
     if (!pick) return;
-    const put = rig
-      ? await another(rig.id, section, row.name, "", pick.entries)
-      : {
-          entries: { ...entries, ...Object.fromEntries(Object.entries(pick.entries).map(([name, entry]) => [`${section}.${name}`, entry])) },
-          names: { [`${section}_name`]: row.name, [side === "trailers" ? "vehicle_name" : "trailer_name"]: side === "trailers" ? asked.vehicle : asked.trailer },
-        };
-    // What is typed and not saved on that rig stays typed.
     const before = recall(rig?.id ?? null);
-    keep(rig?.id ?? null, { typed: { names: { ...before?.typed.names, ...put.names }, entries: { ...before?.typed.entries, ...put.entries } }, version: before?.version ?? null });
+    let put: Put;
+    try {
+      const typed = Object.keys(before?.typed.entries ?? {});
+      put = rig
+        ? await another(rig.id, section, row.name, "", pick.entries, typed)
+        : {
+            entries: { ...entries, ...Object.fromEntries(Object.entries(pick.entries).map(([name, entry]) => [`${section}.${name}`, entry])) },
+            names: { [`${section}_name`]: row.name, [side === "trailers" ? "vehicle_name" : "trailer_name"]: side === "trailers" ? asked.vehicle : asked.trailer },
+          };
+    } catch (error) {
+      setNotTaken((error as Error).message);
+      return;
+    }
+    // What is typed and not saved on that rig stays typed.
+    const written = Object.entries({ ...before?.typed.entries, ...put.entries }).filter((one): one is [string, Entry | null] => one[1] !== undefined);
+    keep(rig?.id ?? null, { typed: { names: { ...before?.typed.names, ...put.names }, entries: Object.fromEntries(written) }, version: before?.version ?? null });
     void go(rig ? `/rigs/${rig.id}/meet` : "/rigs/new/meet");
   }
 
@@ -106,6 +115,11 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
           {rig ? `for ${rig.customer}: ${side === "trailers" ? rig.vehicle_name || "the vehicle as written" : rig.trailer_name || "the trailer as written"}, loaded as written` : "every trailer filled to its GVWR, with the school's upper share on the tongue"}
         </Box>
       </Box>
+      {notTaken && (
+        <Box role="alert" sx={{ color: pencil, fontWeight: 600, mb: 1 }}>
+          Not taken. {notTaken}
+        </Box>
+      )}
       <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", alignItems: "flex-start", mb: 1.25 }}>
         <NativeSelect aria-label="Which way round" value={side} onChange={(event) => setSide(event.target.value as Side)} sx={{ minWidth: 220, minHeight: 40 }}>
           <option value="trailers">Which trailers can this vehicle tow</option>

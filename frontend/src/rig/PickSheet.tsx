@@ -45,7 +45,7 @@ export function PickSheet({ what, before, name, picked, close }: Props) {
     }
     setBusy(true);
     try {
-      const put = await another(saved.id, what, name, "", picked ?? {});
+      const put = await another(saved.id, what, name, "", picked ?? {}, draft.typedPaths);
       draft.setMany(put.entries, `${name} as the ${WORD[what]}`, put.names);
       close(true);
     } catch (error) {

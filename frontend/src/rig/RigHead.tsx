@@ -135,15 +135,16 @@ function Picker({ section, label, picks }: { section: "vehicle" | "trailer"; lab
   function pick(chosen: string | null) {
     const found = picks.find((one) => one.name === chosen);
     if (!found) return draft.setNames({ [key]: chosen ?? "" });
-    const before = saved && settled && saved !== found.name ? saved : "";
+    const there = settled ? saved : last.current;
+    const before = draft.record && there && there !== found.name ? there : "";
     // What stands as the catalogue has it of the one picked before was typed by nobody.
     const prior = picks.find((one) => one.name === last.current)?.entries ?? {};
     const here = Object.entries(draft.entries).filter(([path]) => path.startsWith(`${section}.`));
     const ours = here.filter(([path, entry]) => !sameEntry(entry, prior[path.slice(section.length + 1)]));
-    last.current = found.name;
     if (before || ours.some(([path, entry]) => !sameEntry(entry, found.entries[path.slice(section.length + 1)]))) {
       return ask({ before, name: found.name, entries: found.entries });
     }
+    last.current = found.name;
     const cleared = Object.fromEntries(here.map(([path]) => [path, null]));
     draft.setMany({ ...cleared, ...Object.fromEntries(Object.entries(found.entries).map(([field, entry]) => [`${section}.${field}`, entry])) }, `${found.name} from the catalogue`, { [key]: found.name });
   }
@@ -172,7 +173,8 @@ function Picker({ section, label, picks }: { section: "vehicle" | "trailer"; lab
           picked={asked.entries}
           close={(done) => {
             ask(null);
-            if (!done) draft.setNames({ [key]: saved });
+            if (done) last.current = asked.name;
+            else draft.setNames({ [key]: asked.before || saved });
           }}
         />
       )}

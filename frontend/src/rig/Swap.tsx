@@ -23,7 +23,7 @@ export function Swap() {
     const found = catalogue[`${what}s`].find((one) => one.name === name);
     if (!found || !draft.record) return;
     try {
-      const there = await another(draft.record.id, what, name, "", found.entries);
+      const there = await another(draft.record.id, what, name, "", found.entries, draft.typedPaths);
       draft.setMany(there.entries, `${name} as the ${what === "vehicle" ? "tow vehicle" : "trailer"}`, there.names);
       setRefused("");
       choose("");

@@ -22,6 +22,8 @@ export interface Draft {
   entries: Entries;
   /** all that is written, as it is sent */
   written: Entries;
+  /** the paths at which something is typed and not saved */
+  typedPaths: Path[];
   /** what is written and does not hold as it stands now, by path */
   aside: Record<Path, SetAside>;
   dirty: boolean;
@@ -41,8 +43,8 @@ export interface Draft {
   theirs: RigRecord | null;
   theirsIsYours: boolean;
   set: (path: Path, entry: Entry | null) => void;
-  /** ``what``: the step in a word, where it touches many fields */
-  setMany: (entries: Record<Path, Entry | null>, what?: string, names?: Partial<Names>) => void;
+  /** ``what``: the step in a word, where it touches many fields; undefined: what is saved there, whatever was typed */
+  setMany: (entries: Record<Path, Entry | null | undefined>, what?: string, names?: Partial<Names>) => void;
   setNames: (names: Partial<Names>) => void;
   save: () => void;
   /** the steps that can be taken back, the last one last */
@@ -122,20 +124,29 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     return found;
   }, [answer.head, save.error, read]);
 
-  const add = useCallback((more: Typed) => setTyped((was) => ({ names: { ...was.names, ...more.names }, entries: { ...was.entries, ...more.entries } })), []);
-  const before = useRef({ written, names });
+  const add = useCallback(
+    (entries: Record<Path, Entry | null | undefined>, called: Partial<Names>) =>
+      setTyped((was) => {
+        const kept = Object.entries({ ...was.entries, ...entries }).filter((one): one is [string, Entry | null] => one[1] !== undefined);
+        return { names: { ...was.names, ...called }, entries: Object.fromEntries(kept) };
+      }),
+    [],
+  );
+  const before = useRef({ written, names, typed, version });
   useEffect(() => {
-    before.current = { written, names };
-  }, [written, names]);
+    before.current = { written, names, typed, version };
+  }, [written, names, typed, version]);
   const setMany = useCallback(
-    (more: Record<Path, Entry | null>, what = "", called: Partial<Names> = {}) => {
-      const { written: entriesThen, names: namesThen } = before.current;
+    (more: Record<Path, Entry | null | undefined>, what = "", called: Partial<Names> = {}) => {
+      const { written: entriesThen, names: namesThen, typed: typedThen, version: versionThen } = before.current;
       remember({
         what,
+        version: versionThen,
+        typed: Object.fromEntries(Object.keys(more).map((path) => [path, typedThen.entries[path]])),
         entries: Object.fromEntries(Object.keys(more).map((path) => [path, entriesThen[path] ?? null])),
         names: Object.fromEntries((Object.keys(called) as (keyof Names)[]).map((key) => [key, namesThen[key]])),
       });
-      add({ names: called, entries: more });
+      add(more, called);
     },
     [add, remember],
   );
@@ -149,6 +160,7 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     names,
     entries,
     written,
+    typedPaths: Object.keys(typed.entries),
     aside,
     dirty,
     live: answer.room?.live,
@@ -170,7 +182,7 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
       const last = steps[steps.length - 1];
       if (!last) return;
       pop();
-      add(last);
+      add(last.version === version ? last.typed : last.entries, last.names);
     },
     takeBack: () => {
       forget();

@@ -9,9 +9,12 @@ const KEPT = 20;
 export interface Step {
   /** what it did where it touched many fields at once; else it is told by its field */
   what: string;
-  /** as they stood before */
+  /** as they stood before, typed or saved */
   entries: Record<Path, Entry | null>;
   names: Partial<Names>;
+  /** what of it was typed then, on which version: while that is the saved one, exactly this is restored (undefined: not typed) */
+  typed: Record<Path, Entry | null | undefined>;
+  version: number | null;
 }
 
 function place(step: Step): string {
