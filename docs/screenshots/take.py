@@ -38,7 +38,7 @@ def in_the_bay(browser: Browser, base: str) -> None:
         page.goto(f"{base.rstrip('/')}/rigs/{rig}/bay/{section}")
         page.get_by_role("heading", name="Sunniva Askerow, in the bay").wait_for()
         if name == "bay":
-            for _ in range(3):
+            for _ in range(2):
                 page.get_by_role("button", name="Leave it for later").click()
             page.get_by_role("group", name="Whole inches").get_by_role("button", name="4", exact=True).click()
             page.get_by_role("group", name="Sixteenths").get_by_role("button", name="1/2", exact=True).click()

@@ -232,13 +232,16 @@ class NextVisit(Holding):
     def setUp(self) -> None:
         super().setUp()
         self.write(a_fit.FLOOR, a_fit.COUPLING, a_fit.A, a_fit.B, a_fit.TRIAL_1, a_fit.TRIAL_2, a_fit.PROOFS)
+        self.write({"trials.trial_2.tongue": measured("22 5/8")})
         self.write({"torque.ball_nut.reached": measured("445 ft·lb"), "torque.ball_nut.marked": measured("yes")})
 
     def test_a_new_vehicle_gets_rail_setting_and_torque_and_no_mark_of_the_old_one(self) -> None:
         entries = self.begun("vehicle")
         told = {path: entry["is"] for path, entry in entries.items()}
         self.assertEqual((told["bay.good_rail_front"], told["bay.good_rail_rear"]), ("20 3/8 in", "20 1/2 in"))
-        self.assertEqual(told["bay.good_vehicle"], "Brindlow Haulm half-ton crew")
+        self.assertEqual(
+            (told["bay.good_tongue"], told["bay.good_vehicle"]), ("22 5/8 in", "Brindlow Haulm half-ton crew")
+        )
         self.assertEqual(
             (told["bay.start_washers"], told["bay.start_steps_left"], told["bay.start_hole"]), ("6", "3", "2")
         )

@@ -11,7 +11,7 @@ from stathmos.core.bay.adjust.words import DONE_VERDICTS
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import Measured, matches_a_rig
 from stathmos.core.bay.measure.arches import number_of
-from stathmos.core.bay.measure.trials import new_key
+from stathmos.core.bay.measure.trials import Tried, new_key
 from stathmos.core.bay.prove import Proved
 from stathmos.core.bay.say.believe import Believed, believed
 from stathmos.core.entry import CHOICE, FLAG
@@ -211,6 +211,10 @@ def _air(rig: Rig, path: str) -> list[Question]:
     return [question(rig, path, "Air-spring pressure, as you tape", why)]
 
 
+def _tongue(rig: Rig, trial: str, why: str) -> Question:
+    return question(rig, f"trials.{trial}.tongue", "Tongue height, bars on, to the top of the coupler", why, "coupler")
+
+
 def next_trials(measured: Measured) -> Trials | None:
     """What a trial asks that nobody has begun, so that one can be begun out of reach; None without bars."""
     if measured.kit is None:
@@ -240,9 +244,7 @@ def _trial(rig: Rig, kit: Kit, key: str) -> list[Question]:
     ]
     if rig.bay.good_tongue is not None:
         why = "The tongue of the known-good rig is the target, while the trailer is not moved."
-        asked.append(
-            question(rig, f"{place}.tongue", "Tongue height, bars on, to the top of the coupler", why, "coupler")
-        )
+        asked.append(_tongue(rig, key, why))
     if rig.weighing.bridge_front_bars is not None:
         why = "Only then tape and weighbridge speak of the same setting."
         asked.append(question(rig, f"{place}.weighed", "Was weighbridge pass 3 read with this setting?", why))
@@ -265,19 +267,22 @@ _PROOF_HOLDS = {
 }  # fmt: skip
 
 
-def _proofs(rig: Rig, proofs: tuple[Check, ...], kit: Kit | None) -> list[Question]:
+def _proofs(rig: Rig, proofs: tuple[Check, ...], kit: Kit | None, trials: tuple[Tried, ...]) -> list[Question]:
     asked = []
-    if kit is not None and kit.bracket_distance is not None:
-        why = "Their bolts are tight for this place, and for no other."
-        asked.append(
-            question(rig, "bay.bracket_place", "Ball to the middle of the brackets, as bolted", why, "bracket")
-        )
     for check in proofs:
         if check.key in ("attitude", "equal", "went_on"):
             continue
         for path in check.paths:
             side = path.rpartition("_")[2] if path.endswith(("_left", "_right")) else ""
             asked.append(question(rig, path, there(entry_at(path)).label, check.why, _PROOF_HOLDS[check.key], side))
+    if kit is not None and kit.bracket_distance is not None:
+        why = "Their bolts are tight for this place, and for no other."
+        asked.append(
+            question(rig, "bay.bracket_place", "Ball to the middle of the brackets, as bolted", why, "bracket")
+        )
+    if trials and rig.bay.good_tongue is None:  # where it is a target, the trial asks for it
+        why = "Kept for the next vehicle: with the trailer as it stands it is the target."
+        asked.append(_tongue(rig, trials[-1].trial.key, why))
     return asked
 
 
@@ -317,7 +322,7 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
         found.append(
             Section("coach", "Coach", "coach", COMPLETE if verdict in DONE_VERDICTS else PART_DONE if trials else OPEN)
         )
-    found.append(_section("proof", "Clearances", _proofs(rig, proved.proofs, kit)))
+    found.append(_section("proof", "Clearances", _proofs(rig, proved.proofs, kit, trials)))
     states = {one.state for one in proved.torque}
     tight = COMPLETE if states == {GOOD} else PART_DONE if states - {UNKNOWN} else OPEN
     found.append(Section("torque", "Torque", "torque", tight))
