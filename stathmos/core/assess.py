@@ -88,7 +88,7 @@ def assess(
     rules, geometry = fitted.rules, fitted.geometry
     shank_verdict = fitting.in_force(fitted.shanks, rig.choice("hitch.shank"))
     shank: Shank | None = shank_verdict.part if shank_verdict else None
-    found = fitting.standing(fitted, rig, shank_verdict, kit)
+    found = fitting.with_the_ball(fitted, rig, shank_verdict, kit)
 
     sleeve = shank_verdict.sleeve if shank_verdict else None
     build = ratings.Build(distributing, kit, shank, fitted.ball, sleeve)

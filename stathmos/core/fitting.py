@@ -144,7 +144,7 @@ def _heights(
     )
 
 
-def standing(fitted: Fitted, rig: Rig, shank: Verdict[Shank] | None, kit: Kit | None) -> heights.Heights:
+def with_the_ball(fitted: Fitted, rig: Rig, shank: Verdict[Shank] | None, kit: Kit | None) -> heights.Heights:
     """The heights with the ball where it stands: as measured on the vehicle, else where the chosen hole puts it."""
     found, ball = fitted.heights, fitted.ball
     stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))

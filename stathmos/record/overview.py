@@ -9,7 +9,7 @@ from django.utils import timezone
 from stathmos.core.ratings import LINKS
 from stathmos.house.models import the_house
 from stathmos.rigs.models import Rig
-from stathmos.rigs.signatures import STALE, standing
+from stathmos.rigs.signatures import STALE, last_sign_offs
 
 #: how long before its day an inspection is called due
 AHEAD = datetime.timedelta(days=30)
@@ -23,7 +23,7 @@ def overview() -> dict:
     for rig in rigs.order_by("opened_at"):
         cards = list(rig.cards.all())
         last = max(cards, key=lambda one: one.number, default=None)
-        stale = [one for one in standing(rig, house) if one["state"] == STALE]
+        stale = [one for one in last_sign_offs(rig, house) if one["state"] == STALE]
         if last is None:
             told["open"].append(_row(rig, _open_for((today - timezone.localdate(rig.opened_at)).days), rig.opened_at))
         for one in stale:

@@ -26,10 +26,10 @@ def entries_now(held: dict[str, Reading], house: HouseRules | None) -> dict[str,
 
 def signatures(rig: Rig, now: House, person: Person) -> list[dict]:
     """Each station's last sign-off: signed, stale with what changed and by whom, or open; and whether this person may sign."""
-    return [{**one, "may_sign": may_sign(person, one["station"])} for one in standing(rig, now)]
+    return [{**one, "may_sign": may_sign(person, one["station"])} for one in last_sign_offs(rig, now)]
 
 
-def standing(rig: Rig, house: House) -> list[dict]:
+def last_sign_offs(rig: Rig, house: House) -> list[dict]:
     """Each station's last sign-off: signed, stale with what changed and by whom, or open."""
     last = {sign_off.station: sign_off for sign_off in rig.sign_offs.select_related("signed_by").order_by("revision")}
     if not last:
@@ -94,5 +94,5 @@ def _called(kept: Kept, path: str, text: str) -> str:
 
 def bay_signature(rig: Rig, now: House) -> tuple[Finding, ...]:
     """What the hand-over lacks of the technician's signature; nothing where it stands."""
-    found = next(one for one in standing(rig, now) if one["station"] == "bay")
+    found = next(one for one in last_sign_offs(rig, now) if one["station"] == "bay")
     return unsigned(found["state"], tuple(change["name"] for change in found["changes"]))

@@ -255,7 +255,7 @@ def hitch_load(tongue: Anything, behind_axle: Anything) -> Figure | Missing:
     )  # fmt: skip
 
 
-def axle_demand(axle: str, standing: Anything, T: Anything, M: Anything, geometry: Geometry) -> Figure | Missing:
+def axle_demand(axle: str, alone: Anything, T: Anything, M: Anything, geometry: Geometry) -> Figure | Missing:
     """Load of the vehicle's ``front`` or ``rear`` axle with the trailer on, under a couple of the bars, kg."""
     rear = axle == "rear"
     formula = "dR,  dR = (T − M/L) − dF,  dF = (M − (T − M/L) · o) / w" if rear else "dF,  dF = (M − (T − M/L) · o) / w"
@@ -264,7 +264,7 @@ def axle_demand(axle: str, standing: Anything, T: Anything, M: Anything, geometr
         WEIGHT,
         demands.rear_axle_load if rear else demands.front_axle_load,
         _AT_LEAST if rear else _AT_MOST,
-        uncoupled=standing,
+        uncoupled=alone,
         T=T,
         M=M,
         w=geometry.w,

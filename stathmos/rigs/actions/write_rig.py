@@ -151,8 +151,8 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
     for path, figure in figures.items():
         raw = change.entries[path] or {}
         raw = raw if isinstance(raw, dict) else {"is": raw}
-        standing = held.get(path)
-        if figure is None and standing is None:
+        there = held.get(path)
+        if figure is None and there is None:
             continue
         reading = Reading(
             rig=rig,
@@ -160,7 +160,7 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
             revision=latest[path].revision + 1 if path in latest else 1,
             typed=figure.typed if figure else "",
             system=raw.get("system", "us"),
-            provenance=figure.provenance.value if figure else standing.provenance,
+            provenance=figure.provenance.value if figure else there.provenance,
             datum=figure.datum if figure else "",
             amount=figure.value if figure else None,
             dimension=entry_at(path).dimension,
@@ -169,15 +169,15 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
             part=part_now(path, figure.typed if figure else ""),
             written_by=person,
         )
-        if standing is not None and standing.as_entry() == reading.as_entry() and raw.get("again") is not True:
+        if there is not None and there.as_entry() == reading.as_entry() and raw.get("again") is not True:
             continue  # written as it already stands, and not taken again
         new.append(reading)
     written = {reading.path for reading in new}
-    for path, standing in held.items():
+    for path, there in held.items():
         # Another instrument named for a reading that stands: the reading is written again with it, as of when it was taken.
         named = instrument_path(path)
         if path not in written and path != named and named in written:
-            new.append(_again(standing, latest[path].revision + 1, person, _word(figures[named]), standing.moment))
+            new.append(_again(there, latest[path].revision + 1, person, _word(figures[named]), there.moment))
     Reading.objects.bulk_create(new)
 
 
@@ -195,21 +195,21 @@ def take_over_again(rig_id: int, person: Person, version: int, path: str) -> Rig
         rig = Rig.objects.select_for_update().get(pk=rig_id)
         if rig.version != version:
             raise Stale(rig)
-        standing = rig.current().get(path)
-        part = part_now(path, standing.typed if standing else "")
-        if standing is None or part is None:
+        there = rig.current().get(path)
+        part = part_now(path, there.typed if there else "")
+        if there is None or part is None:
             raise NotWritten({path[:64]: "The catalogue has no such part."})
         rig.version += 1
         rig.save()
-        again = _again(standing, rig.latest()[path].revision + 1, person, standing.instrument, rig.version)
+        again = _again(there, rig.latest()[path].revision + 1, person, there.instrument, rig.version)
         again.part = part
         again.save()
     return rig
 
 
-def _again(standing: Reading, revision: int, person: Person, instrument: str, moment: int) -> Reading:
+def _again(there: Reading, revision: int, person: Person, instrument: str, moment: int) -> Reading:
     kept = ("rig_id", "path", "typed", "system", "provenance", "datum", "amount", "dimension", "part")
-    same = {name: getattr(standing, name) for name in kept}
+    same = {name: getattr(there, name) for name in kept}
     return Reading(**same, revision=revision, moment=moment, instrument=instrument, written_by=person)
 
 
