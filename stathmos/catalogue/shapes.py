@@ -17,11 +17,18 @@ def text() -> s.CharField:
     return s.CharField(allow_blank=True)
 
 
+def entry_fields() -> dict[str, s.Field]:
+    """What an entry is written by, for every shape that carries one."""
+    return {
+        "is_": text(),
+        "from_": s.ChoiceField(PROVENANCES),
+        "system": s.ChoiceField(["us", "metric"]),
+        "datum": s.CharField(required=False),
+    }
+
+
 EntryShape = shape(
     "Entry",
-    is_=text(),
-    from_=s.ChoiceField(PROVENANCES),
-    system=s.ChoiceField(["us", "metric"]),
-    datum=s.CharField(required=False),
+    **entry_fields(),
     again=s.BooleanField(required=False, help_text="The same as it is written, taken again."),
 )

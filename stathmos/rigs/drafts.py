@@ -19,7 +19,7 @@ from stathmos.core.settings import KINDS as SETTINGS
 from stathmos.core.units import WEIGHT, UnreadableError, parse
 from stathmos.house.models import House, the_house
 from stathmos.rigs import assessing
-from stathmos.rigs.actions.write_rig import NotWritten
+from stathmos.rigs.actions.write_rig import NotWritten, text_of
 from stathmos.rigs.heads import head_of
 from stathmos.rigs.models import PART_KINDS, Reading
 
@@ -64,13 +64,13 @@ def read(data: object) -> Draft:
     standing = Standing(head.kept.history, _typed_on_top(head.kept.held, entries))
     held = standing.held()
     hold = {path: entries[path] if isinstance(one, Drafted) else one.as_entry() for path, one in held.items()}
-    named = {_text(hold.get(path)) for path in PART_KINDS}
+    named = {text_of(hold.get(path)) for path in PART_KINDS}
     parts = head.kept.named_parts(PART_KINDS)
     kept = {kind: {name: part for name, part in known.items() if name in named} for kind, known in parts.items()}
     back = {
         path: one
         for path, one in held.items()
-        if not isinstance(one, Drafted) and not (path in entries and _same(entries[path], one))
+        if not isinstance(one, Drafted) and not (path in entries and one.is_said_by(entries[path]))
     }
     rig_file = read_entries(hold, now.shelf.with_kept(kept))
     return Draft(rig_file, kept, head.waivers, now, standing, back)
@@ -91,9 +91,9 @@ def _typed_on_top(held: dict[str, Reading], entries: dict) -> Iterator[Drafted]:
     """
     for path, raw in entries.items():
         reading = held.get(path)
-        if reading is not None and raw_again(raw) is False and _same(raw, reading):
+        if reading is not None and raw_again(raw) is False and reading.is_said_by(raw):
             continue
-        text = _text(raw).strip()
+        text = text_of(raw).strip()
         if text or reading is not None:
             yield Drafted(path, text, _amount(raw, path))
     yield from (Drafted(path, "") for path in held if path not in entries and not path.startswith("which."))
@@ -102,12 +102,6 @@ def _typed_on_top(held: dict[str, Reading], entries: dict) -> Iterator[Drafted]:
 def raw_again(raw: object) -> bool:
     """Whether an entry says that the same was taken again."""
     return isinstance(raw, dict) and raw.get("again") is True
-
-
-def _same(raw: object, reading: Reading) -> bool:
-    return isinstance(raw, dict) and {**raw, "datum": raw.get("datum", "")} == {
-        "is": reading.typed, "from": reading.provenance, "system": reading.system, "datum": reading.datum,
-    }  # fmt: skip
 
 
 def _amount(raw: object, path: str) -> float | None:
@@ -149,10 +143,6 @@ def problems(draft: Draft) -> list[dict[str, str]]:
     wrong = contradictions(rig, cargo.plan(rig))
     unread = [{"place": one.place, "says": one.says} for one in draft.rig_file.problems]
     return [*unread, *({"place": one.place, "says": one.says.text("us")} for one in wrong)]
-
-
-def _text(entry: object) -> str:
-    return str(entry.get("is", "")) if isinstance(entry, dict) else str(entry or "")
 
 
 MOST_ASKED = 12  # holes, or steps of a setting, either way

@@ -21,6 +21,9 @@ from stathmos.core.signing import STATIONS
 from stathmos.core.units import SYSTEMS
 from stathmos.rigs.history import Kept, kept_history
 
+#: what an entry is written by
+ENTRY_KEYS = ("is", "from", "system", "datum")
+
 #: fields that name a part, and the kind of the catalogue that it is found in
 PART_KINDS = {"hitch.kit": "kits", "hitch.bars": "kits", "hitch.shank": "shanks", "hitch.ball": "balls"}
 
@@ -162,6 +165,10 @@ class Reading(models.Model):
         """The reading as a rig file writes it."""
         written = {"is": self.typed, "from": self.provenance, "system": self.system}
         return {**written, "datum": self.datum} if self.datum else written
+
+    def is_said_by(self, raw: object) -> bool:
+        """Whether an entry says just what stands here, whatever else it carries."""
+        return isinstance(raw, dict) and {key: raw[key] for key in ENTRY_KEYS if raw.get(key)} == self.as_entry()
 
 
 class SignOff(models.Model):

@@ -6,7 +6,7 @@ The data itself is made by `stathmos.core.report`; a test holds the two together
 from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers as s
 
-from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
+from stathmos.catalogue.shapes import PROVENANCES, EntryShape, entry_fields, shape, text
 from stathmos.core import finding, parts_list, reading_list, report, selection
 from stathmos.core.ratings import State
 from stathmos.core.report import build, callouts
@@ -534,20 +534,14 @@ TakeOverShape = shape("TakeOver", version=s.IntegerField(min_value=1), path=s.Ch
 
 WrittenShape = shape(
     "Written",
-    is_=text(),
-    from_=s.ChoiceField(PROVENANCES),
-    system=s.ChoiceField(["us", "metric"]),
-    datum=s.CharField(required=False),
+    **entry_fields(),
     by=text(),
     at=s.DateTimeField(),
     revision=s.IntegerField(),
 )
 AsideShape = shape(
     "Aside",
-    is_=text(),
-    from_=s.ChoiceField(PROVENANCES),
-    system=s.ChoiceField(["us", "metric"]),
-    datum=s.CharField(required=False),
+    **entry_fields(),
     by=text(),
     at=s.DateTimeField(),
     why=BothShape(help_text="Why it holds no longer."),

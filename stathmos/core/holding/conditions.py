@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from stathmos.core import settings
 from stathmos.core.rig import entry_at
-from stathmos.core.rig.loads import KINDS, TRAILER, VEHICLE
+from stathmos.core.rig.loads import KINDS, TRAILER, VEHICLE, kind_key
 from stathmos.core.subjects import JOINT, RIDING, Under
 from stathmos.core.units import KG_PER_LB
 
@@ -104,17 +104,15 @@ JOINT_HELD_BY: Mapping[str, tuple[Under, ...]] = {
     "bracket_bolts": (Under.TRAILER, Under.KIT, Under.BRACKETS),
 }
 
-_RIDES = {VEHICLE: (Under.VEHICLE,), TRAILER: (Under.TRAILER,)}
 
-
-def carrier(key: str, kind: str) -> str:
+def carrier(key: str, kind: str) -> Under:
     """What a load rides in, by its key and the kind written of it."""
-    return KINDS[kind if kind in KINDS else key if key in KINDS else "gear"].on
+    return Under(KINDS[kind_key(key, kind)].on)
 
 
 def _tells_itself(key: str, kind: str) -> bool:
     """Whether a load is part of what it rides in: poured into its tank, or standing in its own place."""
-    found = KINDS[kind if kind in KINDS else key if key in KINDS else "gear"]
+    found = KINDS[kind_key(key, kind)]
     return found.density is not None or bool(found.place)
 
 
@@ -137,5 +135,5 @@ def conditions_at(path: str, kind: str = "") -> tuple[Under, ...]:
     elif entry.of is RIDING or (
         path.startswith("loads.") and path.endswith((".weight", ".at")) and _tells_itself(key, kind)
     ):
-        which = _RIDES[carrier(key, kind)]
+        which = (carrier(key, kind),)
     return tuple(dict.fromkeys((*which, *entry.under)))

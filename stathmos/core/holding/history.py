@@ -10,7 +10,8 @@ from stathmos.core.holding.conditions import CONDITIONS, LAST, OWN, Chain, carri
 from stathmos.core.holding.riding import Riding, gathered
 from stathmos.core.holding.writing import NOW, Writing
 from stathmos.core.rig import entry_at
-from stathmos.core.rig.loads import KINDS, TO_COME
+from stathmos.core.rig.bay import trial_number
+from stathmos.core.rig.loads import TO_COME, kind_key
 from stathmos.core.subjects import RIDING as IN_SOMETHING
 from stathmos.core.subjects import Under
 
@@ -143,7 +144,7 @@ class History:
         for path in self.listed("loads"):
             _, key, name = path.split(".")
             kind = next((one.typed for one in reversed(self.of(f"loads.{key}.kind"))), "")
-            if name in ("weight", "volume") and carrier(key, kind) == on:
+            if name in ("weight", "volume") and carrier(key, kind).value == on:
                 found |= {one.moment for one in self.of(path) if one.typed}
         return sorted(found)
 
@@ -159,7 +160,7 @@ def same_units(path: str, some: Units, others: Units, kind: str = "") -> bool:
         return True
     which = entry.of.which
     if entry.of is IN_SOMETHING:
-        which = (Under(carrier(path.split(".")[1], kind)),)
+        which = (carrier(path.split(".")[1], kind),)
     return (Under.VEHICLE not in which or some.vehicle == others.vehicle) and (
         Under.TRAILER not in which or some.trailer == others.trailer
     )
@@ -223,9 +224,9 @@ class Then:
         for some in ([path for path in paths if not path.endswith(".hole")], paths):
             begun = {path.split(".")[1] for path in some if (found := self.known(path)) is not None and found.typed}
             if begun:
-                return max(begun, key=_number)
+                return max(begun, key=trial_number)
         after = {path.split(".")[1] for path in paths if self._afterwards(path) is not None}
-        return min(after, key=_number, default="")
+        return min(after, key=trial_number, default="")
 
     def rides(self, on: str) -> tuple[Riding, ...]:
         """What rides in the vehicle or in the trailer as it stands, what is still to come left out."""
@@ -233,11 +234,11 @@ class Then:
         found = []
         for key in keys:
             kind = self._text(f"loads.{key}.kind")
-            if carrier(key, kind) != on or self._text(f"loads.{key}.when") == TO_COME:
+            if carrier(key, kind).value != on or self._text(f"loads.{key}.when") == TO_COME:
                 continue
             found.append(
                 Riding(
-                    kind if kind in KINDS else key if key in KINDS else "gear",
+                    kind_key(key, kind),
                     self._amount(f"loads.{key}.at", kind),
                     self._amount(f"loads.{key}.weight", kind) or 0.0,
                     self._amount(f"loads.{key}.volume", kind) or 0.0,
@@ -260,8 +261,3 @@ class Then:
     def _amount(self, path: str, kind: str) -> float | None:
         found = self.known(path, kind)
         return found.amount if found is not None and found.typed else None
-
-
-def _number(key: str) -> int:
-    digits = key.rpartition("_")[2]
-    return int(digits) if digits.isdigit() else 0

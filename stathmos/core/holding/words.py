@@ -8,7 +8,7 @@ from stathmos.core.holding.conditions import Condition
 from stathmos.core.holding.history import Stood
 from stathmos.core.holding.riding import Riding, ride_alike
 from stathmos.core.holding.writing import WORDS, Writing
-from stathmos.core.phrases import Phrase, Quantity, as_text
+from stathmos.core.phrases import Phrase, Quantity, as_text, joined
 from stathmos.core.rig import entry_at
 from stathmos.core.rig.loads import KINDS
 from stathmos.core.units import VOLUME, WEIGHT
@@ -21,15 +21,7 @@ def why(one: Writing, told: Sequence[Phrase]) -> Phrase:
     """The whole sentence's beginning and its reasons, one after the other: "weighed with Wrenfold 24 on the hook"."""
     entry = entry_at(one.path)
     done = entry.done if entry is not None else "written down"
-    quantities: dict[str, Quantity] = {}
-    says = []
-    for number, phrase in enumerate(told):
-        template = phrase.template
-        for name, quantity in phrase.quantities.items():
-            template = template.replace(f"{{{name}}}", f"{{{name}_{number}}}")
-            quantities[f"{name}_{number}"] = quantity
-        says.append(template)
-    return Phrase(f"{done} {'; '.join(says)}", quantities)
+    return joined(*told, by="; ").after(f"{done} ")
 
 
 def of_another(condition: Condition, name: Writing | None) -> Phrase:

@@ -8,7 +8,6 @@ from typing import Any
 from stathmos.core import bay, units
 from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.check import Check
-from stathmos.core.bay.measure.arches import number_of
 from stathmos.core.bay.measure.trials import Tried
 from stathmos.core.bay.measure.windows import Window
 from stathmos.core.bay.prove.tools import Served
@@ -20,6 +19,7 @@ from stathmos.core.phrases import Phrase
 from stathmos.core.report.findings import elevation, finding
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of, written
 from stathmos.core.rig import entry_at
+from stathmos.core.rig.bay import trial_number
 
 
 def check(one: Check) -> Tree:
@@ -90,7 +90,7 @@ def tried(one: Tried) -> Tree:
     """One trial: what was counted of each kind, its marks, what it gave back."""
     setting = one.setting
     return {
-        "number": number_of(one.trial),
+        "number": trial_number(one.trial.key),
         "key": one.trial.key,
         "counted": [
             {

@@ -255,6 +255,16 @@ class Bolt:
     )  # fmt: skip
 
 
+def trial_number(key: str) -> int:
+    """A trial's number, from its key; 0 where that has none.
+
+    >>> trial_number("trial_10"), trial_number("first")
+    (10, 0)
+    """
+    digits = key.rpartition("_")[2]
+    return int(digits) if digits.isdigit() else 0
+
+
 def corner_path(corner: str, state: str) -> str:
     """Where a mark is written: ``bay.front_left_a``.
 

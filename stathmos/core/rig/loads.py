@@ -63,6 +63,16 @@ KINDS: dict[str, Kind] = {
     "bicycles": Kind("Bicycles, rear rack", TRAILER, movable=True, rack=True),
 }
 
+
+def kind_key(key: str, kind: str = "") -> str:
+    """The kind of a load, by its key and by what is written of its kind; plain gear where neither says.
+
+    >>> kind_key("bed"), kind_key("second", "machine"), kind_key("second")
+    ('bed', 'machine', 'gear')
+    """
+    return kind if kind in KINDS else key if key in KINDS else "gear"
+
+
 ABOARD, TO_COME, TO_COME_OUT = "aboard", "to_come", "to_come_out"
 
 
@@ -94,9 +104,7 @@ class Load:
     @property
     def kind_key(self) -> str:
         """The kind's key; plain gear where neither the kind nor the key says."""
-        if self.kind is not None:
-            return self.kind.typed
-        return self.key if self.key in KINDS else "gear"
+        return kind_key(self.key, "" if self.kind is None else self.kind.typed)
 
     @property
     def when_key(self) -> str:

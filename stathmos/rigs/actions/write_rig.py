@@ -47,10 +47,6 @@ class Stale(Exception):
         self.rig = rig
 
 
-#: what an entry is written by
-ENTRY_KEYS = ("is", "from", "system", "datum")
-
-
 @dataclass(frozen=True)
 class Change:
     """What is to be written: names that changed, and entries by path (None or blank takes a figure back)."""
@@ -96,9 +92,7 @@ def _stands(rig: Rig, change: Change) -> bool:
 
     def stands(path: str, raw: dict | None) -> bool:
         reading = held.get(path)
-        if reading is None or not isinstance(raw, dict):
-            return reading is None and not _is(raw)
-        return reading.as_entry() == {key: text for key, text in raw.items() if key in ENTRY_KEYS and text}
+        return not text_of(raw) if reading is None else reading.is_said_by(raw)
 
     names = all(getattr(rig, name) == text.strip() for name, text in change.names.items())
     return names and all(stands(path, raw) for path, raw in change.entries.items())
@@ -106,7 +100,7 @@ def _stands(rig: Rig, change: Change) -> bool:
 
 def _with_names(kept: Kept, change: Change) -> Change:
     """The names of what stands there now as readings of it, where they are not known of it yet: they go with it."""
-    which = [Drafted(path, _is(entry)) for path, entry in change.entries.items() if path.startswith("which.")]
+    which = [Drafted(path, text_of(entry)) for path, entry in change.entries.items() if path.startswith("which.")]
     held = Standing(kept.history, which)
     told = {}
     for name, path in GO_WITH.items():
@@ -116,7 +110,8 @@ def _with_names(kept: Kept, change: Change) -> Change:
     return Change(change.names, {**change.entries, **told})
 
 
-def _is(entry: dict | None) -> str:
+def text_of(entry: object) -> str:
+    """What an entry writes, in either of its forms."""
     return str(entry.get("is", "")) if isinstance(entry, dict) else str(entry or "")
 
 

@@ -14,7 +14,7 @@ from stathmos.core import units
 from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Known, Missing, Rule, expanded, sure, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, Trial, entries
-from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
+from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path, trial_number
 from stathmos.core.tolerances import LEAN
 from stathmos.core.uncertainty import tape
 from stathmos.core.units import LENGTH, MM_PER_IN
@@ -118,16 +118,6 @@ def with_the_bars(rig: Rig, trial: Trial) -> StateMarks:
     return _state(rig, {name: f"trials.{trial.key}.{name}" for name in CORNERS})
 
 
-def number_of(trial: Trial) -> int:
-    """A trial's number, from its key; 0 where that has none.
-
-    >>> number_of(Trial("trial_10")), number_of(Trial("first"))
-    (10, 0)
-    """
-    digits = trial.key.rpartition("_")[2]
-    return int(digits) if digits.isdigit() else 0
-
-
 def in_order(trials: tuple[Trial, ...]) -> tuple[Trial, ...]:
     """The trials by their number; a key without a number goes first. One of which nothing is left but the hole of the head is
     none: the hole outlives a trial with another vehicle or trailer.
@@ -135,7 +125,7 @@ def in_order(trials: tuple[Trial, ...]) -> tuple[Trial, ...]:
     >>> [one.key for one in in_order((Trial("trial_10"), Trial("trial_9")))]
     ['trial_9', 'trial_10']
     """
-    return tuple(sorted((one for one in trials if not _only_a_hole(one)), key=number_of))
+    return tuple(sorted((one for one in trials if not _only_a_hole(one)), key=lambda one: trial_number(one.key)))
 
 
 def _only_a_hole(trial: Trial) -> bool:

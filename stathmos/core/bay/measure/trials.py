@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from stathmos.core.bay.measure.arches import Arches, StateMarks, in_order, number_of
+from stathmos.core.bay.measure.arches import Arches, StateMarks, in_order
 from stathmos.core.figures import STATICS, Anything, Missing, Rule, expanded, work
 from stathmos.core.rig import Rig, Trial
+from stathmos.core.rig.bay import trial_number
 from stathmos.core.settings import Counted, counted_in, settings_of
 from stathmos.core.stock import Kit
 from stathmos.core.units import SHARE
@@ -58,7 +59,7 @@ def new_key(found: tuple[Tried, ...], more: int = 0) -> str:
     >>> new_key(()), new_key((), 1)
     ('trial_1', 'trial_2')
     """
-    return f"trial_{max((number_of(one.trial) for one in found), default=0) + 1 + more}"
+    return f"trial_{max((trial_number(one.trial.key) for one in found), default=0) + 1 + more}"
 
 
 def setting_of(trial: Trial, kit: Kit) -> Setting | None:

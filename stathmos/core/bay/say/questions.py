@@ -10,7 +10,6 @@ from stathmos.core.bay.adjust import Adjusted
 from stathmos.core.bay.adjust.words import DONE_VERDICTS
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import Measured, matches_a_rig
-from stathmos.core.bay.measure.arches import number_of
 from stathmos.core.bay.measure.trials import Tried, new_key
 from stathmos.core.bay.prove import Proved
 from stathmos.core.bay.say.believe import Believed, believed
@@ -18,7 +17,7 @@ from stathmos.core.entry import CHOICE, FLAG
 from stathmos.core.figures import there
 from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
 from stathmos.core.rig import Rig, entry_at
-from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path
+from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path, trial_number
 from stathmos.core.settings import settings_of, written_at
 from stathmos.core.stock import Kit
 
@@ -315,7 +314,9 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
         if trials:
             found.append(
                 _section(
-                    "c", f"C, bars on, trial {number_of(trials[-1].trial)}", _trial(rig, kit, trials[-1].trial.key)
+                    "c",
+                    f"C, bars on, trial {trial_number(trials[-1].trial.key)}",
+                    _trial(rig, kit, trials[-1].trial.key),
                 )
             )
         verdict = adjusted.next.verdict if adjusted.next else ""
