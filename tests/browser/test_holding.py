@@ -80,9 +80,27 @@ class AtTheDesk(BrowserTest):
         self.expect_verdict("good", "Within every rating")
         self.assertEqual(Rig.objects.get(pk=self.rig.pk).version, 1)
 
+    def test_a_new_name_is_asked_about_once_and_is_no_step_of_the_catalogue(self) -> None:
+        self.open_rig("Haldis Okonjo", "Weigh")
+        self.field("Trailer").fill("Wrenfold 24 RB")
+        self.page.get_by_role("textbox", name="Customer").click()
+        dialog = self.page.get_by_role("dialog")
+        dialog.get_by_role("radio").last.check()
+        dialog.get_by_role("button", name="Go on with these").click()
+        expect(dialog).to_have_count(0)
+        undo = self.page.get_by_role("button", name=re.compile("^Undo"))
+        expect(undo).to_have_text("Undo: trailer back to Wrenfold 24 Rear Bath")
+        self.field("Trailer").click()
+        self.page.get_by_role("textbox", name="Customer").click()
+        expect(dialog).to_have_count(0)
+        expect(self.page.locator("[data-aside]")).to_have_count(0)
+        self.expect_verdict("good", "Within every rating")
+
     def test_loaded_otherwise_and_looked_at_again(self) -> None:
         self.open_rig("Haldis Okonjo", "Load")
         self.field("Gear: weight").fill("500 lb")
+        expect(self.verdict()).to_contain_text("Set aside, to be looked at again: ")
+        expect(self.verdict()).to_contain_text("Tongue scale reading")
         self.station("Weigh")
         note = self.aside("weighing.tongue_scale")
         expect(note).to_contain_text(re.compile(r"weighed with the trailer loaded otherwise: gear .* now 500.lb"))

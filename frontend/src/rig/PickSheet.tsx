@@ -38,6 +38,7 @@ export function PickSheet({ what, before, name, picked, close }: Props) {
   const blank = Object.entries(picked ?? {}).filter(([field]) => !draft.entries[`${what}.${field}`]);
 
   async function goOn() {
+    if (!other && !picked) return close(true); // only its name, which is typed already
     if (!other || !saved) {
       const written = [...blank, ...differing.filter(([field]) => taken.has(field))];
       draft.setMany(Object.fromEntries(written.map(([field, entry]) => [`${what}.${field}`, entry])), `${name} from the catalogue`, { [`${what}_name`]: name });

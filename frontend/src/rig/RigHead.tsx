@@ -159,7 +159,7 @@ function Picker({ section, label, picks }: { section: "vehicle" | "trailer"; lab
         onInputChange={(_, typed, reason) => reason !== "reset" && draft.setNames({ [key]: typed })}
         onChange={(_, chosen) => pick(chosen)}
         onBlur={() => {
-          if (saved && settled && name.trim() && name.trim() !== saved && !asked) ask({ before: saved, name: name.trim(), entries: null });
+          if (saved && settled && name.trim() && name.trim() !== saved && name.trim() !== last.current && !asked) ask({ before: saved, name: name.trim(), entries: null });
         }}
         renderInput={(params) => <TextField {...params} label={label} helperText={draft.problems[key]} />}
         sx={{ width: 226 }}

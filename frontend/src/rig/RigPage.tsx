@@ -22,7 +22,7 @@ import { Ratings } from "../stations/Ratings";
 import { PAGES, STATION_OF_PART, STATIONS, type StationKey } from "../stations/stations";
 import { Weigh } from "../stations/Weigh";
 import { Conflict } from "./Conflict";
-import { RigContext, useCatalogue, useFields, useLoadKinds } from "./context";
+import { labelAt, RigContext, useCatalogue, useFields, useLoadKinds } from "./context";
 import { useDraft, useRecord } from "./draft";
 import { useLoadHandling } from "./loadHandling";
 import { RigHead } from "./RigHead";
@@ -131,7 +131,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
           <Box sx={{ position: "absolute", right: 12, top: 4, fontSize: "0.82rem", border: "1px dashed", px: 0.75 }}>Drawn at typical lengths where none is written</Box>
         )}
       </Box>
-      <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} visit={visit} />
+      <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} aside={Object.keys(draft.aside).map((path) => labelAt(fields.data, path))} visit={visit} />
       <StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} old={draft.age !== null} visit={visit} />
       <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>
         {own && draft.roomIsOlder && !draft.headIsOlder && <Box role="status" sx={{ fontWeight: 600 }}>The figures here were worked out before what is typed now; the next are under way.</Box>}

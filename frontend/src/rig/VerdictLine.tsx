@@ -16,10 +16,14 @@ interface Props {
   /** it was worked out for something else than is typed now */
   older: boolean;
   age: Age | null;
+  /** what is written and does not hold, by name: where to look again */
+  aside: string[];
   visit: (key: string) => void;
 }
 
-export function VerdictLine({ assessment, older, age, visit }: Props) {
+const NAMED = 4;
+
+export function VerdictLine({ assessment, older, age, aside, visit }: Props) {
   const { read } = useUnits();
   const [all, setAll] = useState(false);
   const { verdict, findings } = assessment;
@@ -40,6 +44,12 @@ export function VerdictLine({ assessment, older, age, visit }: Props) {
           </Slab>{" "}
           <b>{read(verdict.says)}</b> {read(verdict.remedy)}
           </Box>
+          {aside.length > 0 && (
+            <Box aria-label="Set aside" sx={{ fontSize: "0.9rem" }}>
+              Set aside, to be looked at again: {aside.slice(0, NAMED).join(", ")}
+              {aside.length > NAMED && ` and ${aside.length - NAMED} more`}.
+            </Box>
+          )}
           {older && !age && <Box component="span" sx={{ color: inkSoft, fontSize: "0.85rem" }}> Worked out before what is typed now; the next answer is under way.</Box>}
         </Box>
         {verdict.more > 0 && (
