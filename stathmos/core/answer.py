@@ -58,6 +58,7 @@ class Assessment:
     placed: tuple[cargo.Placed, ...]
     cases: tuple[cases.CaseLoads, ...]
     contradictions: tuple[Contradiction, ...]
+    guesses: tuple[str, ...]
     fits: fitting.Fitting
     bench: Bench
     stock: Stock
@@ -107,4 +108,4 @@ class Assessment:
             "Ball height": found.ball_wanted,
             "Attitude": found.attitude.rail,
         }
-        return reading_list.reading_list(self.bench.rig, self.planned, chosen_by)
+        return reading_list.reading_list(self.bench.rig, self.planned, chosen_by, self.guesses)

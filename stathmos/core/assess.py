@@ -18,6 +18,7 @@ from stathmos.core import (
     decisions,
     findings,
     fitting,
+    guesses,
     heights,
     loading,
     ratings,
@@ -118,11 +119,12 @@ def assess(
         bracket=bracket,
     )
     decided = _decide(rig, rules, weights, hitch_load, found.bare, geometry, loads, kit)
+    guessed = guesses.of_rig(rig) + guesses.of_parts(kit=kit, shank=shank, ball=fitted.ball, sleeve=sleeve)
     waived = tuple(one for one in (ratings.waived(link, waivers) for link in planned.links) if one is not None)
     said = findings.collect(
         findings.Judged(
             rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full.links,
-            decided=decided, waived=waived, contradictions=wrong, unreadable=unread, asides=asides,
+            decided=decided, waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides,
         )
     )  # fmt: skip
     return Assessment(
@@ -142,6 +144,7 @@ def assess(
         placed=placed,
         cases=(stands, planned, full),
         contradictions=wrong,
+        guesses=guessed,
         fits=fits,
         bench=Bench(rig=rig, placed=placed, weights=weights, planned=planned, loads=loads, on_hitch=on_hitch),
         stock=stock,

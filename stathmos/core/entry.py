@@ -7,7 +7,7 @@ from dataclasses import Field, dataclass, field, fields, replace
 from types import MappingProxyType
 from typing import TypeVar
 
-from stathmos.core.figures import Given
+from stathmos.core.figures import Given, Provenance, weakest
 from stathmos.core.subjects import Subject, Under
 from stathmos.core.units import COUNT, COUPLE, KG_PER_LB, L_PER_GAL, LENGTH, MM_PER_IN, PRESSURE, RATE, VOLUME, WEIGHT
 
@@ -34,6 +34,7 @@ class Entry:
     ``choices``: value -> word, for a choice. ``datums``: the first is the usual one.
     ``halves``: a count that may be half of one (half a chain link).
     ``of``: what it is read of; none for what a maker's figure says of a part. ``under``: what it is taken under besides.
+    ``guess``: a guess of it decides nothing, and may stand: a typical rate, a price.
     """
 
     label: str
@@ -47,6 +48,16 @@ class Entry:
     halves: bool = False
     of: Subject | None = None
     under: tuple[Under, ...] = ()
+    guess: bool = False
+
+    @property
+    def passes_from(self) -> Provenance:
+        """The weakest provenance on which something may pass: what a figure in this field usually has, or a label.
+
+        >>> Entry("Rear GAWR", WEIGHT).passes_from, Entry("Frame", LENGTH, usual="brochure").passes_from
+        (<Provenance.LABEL: 'label'>, <Provenance.BROCHURE: 'brochure'>)
+        """
+        return Provenance.ASSUMED if self.guess else weakest([Provenance(self.usual), Provenance.LABEL])
 
     @property
     def done(self) -> str:
@@ -79,12 +90,13 @@ def described(
     halves: bool = False,
     of: Subject | None = None,
     under: tuple[Under, ...] = (),
+    guess: bool = False,
 ) -> Given | None:
     """A field that holds a figure or a word, or nothing while it is not known; its `Entry` goes with it.
 
     As `dataclasses.field` does, it says the type of what the field holds, and not that of a `Field`.
     """
-    entry = Entry(label, dimension, read_at, low, high, usual, choices, datums, halves, of, under)
+    entry = Entry(label, dimension, read_at, low, high, usual, choices, datums, halves, of, under, guess)
     return field(default=None, metadata={"entry": entry})
 
 
@@ -113,9 +125,10 @@ def weight(
     usual: str = "label",
     of: Subject | None = None,
     under: tuple[Under, ...] = (),
+    guess: bool = False,
 ) -> Given | None:
     """A weight, believed between two limits in pounds."""
-    return described(label, WEIGHT, read_at, low_lb * _LB, high_lb * _LB, usual=usual, of=of, under=under)
+    return described(label, WEIGHT, read_at, low_lb * _LB, high_lb * _LB, usual=usual, of=of, under=under, guess=guess)
 
 
 def length(
@@ -127,10 +140,11 @@ def length(
     datums: tuple[str, ...] = (),
     of: Subject | None = None,
     under: tuple[Under, ...] = (),
+    guess: bool = False,
 ) -> Given | None:
     """A length, believed between two limits in inches."""
     return described(
-        label, LENGTH, read_at, low_in * _IN, high_in * _IN, usual=usual, datums=datums, of=of, under=under
+        label, LENGTH, read_at, low_in * _IN, high_in * _IN, usual=usual, datums=datums, of=of, under=under, guess=guess
     )
 
 
@@ -145,8 +159,8 @@ def pressure(label: str, read_at: str, high_kpa: float, of: Subject | None = Non
 
 
 def rate(label: str, read_at: str, usual: str = "measured") -> Given | None:
-    """A spring's rate."""
-    return described(label, RATE, read_at, 50 * _LB / _IN, 20000 * _LB / _IN, usual=usual)
+    """A spring's rate. A guess of it carries its spread, and is never a rating that something passes on."""
+    return described(label, RATE, read_at, 50 * _LB / _IN, 20000 * _LB / _IN, usual=usual, guess=True)
 
 
 def choice(
@@ -156,14 +170,17 @@ def choice(
     usual: str = "label",
     of: Subject | None = None,
     under: tuple[Under, ...] = (),
+    guess: bool = False,
 ) -> Given | None:
     """One of several, each a key and its word."""
-    return described(label, CHOICE, read_at, choices=choices, usual=usual, of=of, under=under)
+    return described(label, CHOICE, read_at, choices=choices, usual=usual, of=of, under=under, guess=guess)
 
 
-def flag(label: str, read_at: str, of: Subject | None = None, under: tuple[Under, ...] = ()) -> Given | None:
+def flag(
+    label: str, read_at: str, usual: str = "measured", of: Subject | None = None, under: tuple[Under, ...] = ()
+) -> Given | None:
     """Yes or no."""
-    return described(label, FLAG, read_at, choices=(("yes", "yes"), ("no", "no")), usual="measured", of=of, under=under)
+    return described(label, FLAG, read_at, choices=(("yes", "yes"), ("no", "no")), usual=usual, of=of, under=under)
 
 
 def named(label: str, read_at: str = "", of: Subject | None = None) -> Given | None:

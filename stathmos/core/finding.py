@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import entry_at, name_at
+from stathmos.core.stock import part_entry
 
 REFUSED, UNKNOWN, CAUTION, GOOD = "refused", "unknown", "caution", "good"
 ORDER = (REFUSED, UNKNOWN, CAUTION, GOOD)
@@ -20,7 +21,16 @@ KEYS = (
     *("axle_over_as_set", "check_refused", "jack_bore", "window_missed", "torque_wrong", "proof_refused"),
     "test_failed",
     # unknown
-    *("kit_not_known", "unreadable", "weighings_disagree", "contradicted", "tongue_may_be_light", "share_unknown"),
+    *(
+        "kit_not_known",
+        "part_not_known",
+        "unreadable",
+        "weighings_disagree",
+        "contradicted",
+        "tongue_may_be_light",
+        "guessed",
+        "share_unknown",
+    ),
     *("tongue_not_weighed", "height_unknown", "no_kit_yet", "no_part_yet", "links_unknown"),
     *("check_open", "kit_not_named", "state_not_measured", "jack_not_seen", "c_not_begun", "c_void", "c_not_measured"),
     *("c_rear_not_measured", "window_not_told", "setting_not_counted", "window_open", "restorations_disagree"),
@@ -72,16 +82,37 @@ def worst_first(found: Iterable[Finding]) -> tuple[Finding, ...]:
     return tuple(sorted(found, key=lambda one: (ORDER.index(one.state), _PLACE[one.key], -one.degree)))
 
 
+FEW = 3
+
+
 def needs_in_words(needs: tuple[str, ...]) -> str:
     """What to go and read first, and where: “Rear GAWR (certification label …)”; three at most, then how many more."""
-    told = []
-    for need in needs[:3]:
-        entry = entry_at(need)
-        if entry is None:
-            told.append("the part's stamp or drawing: " + need.split(".")[-1].replace("_", " "))
-        elif need in ("hitch.kit", "hitch.shank", "hitch.ball"):
-            told.append(f"a {need.split('.')[1]} that serves")
-        else:
-            told.append(f"{name_at(need)} ({entry.read_at})" if entry.read_at else name_at(need))
-    more = len(needs) - len(told)
-    return "; ".join(told) + (f"; and {more} more" if more else "")
+    return _few(needs, lambda need: f"{_named(need)} ({read_at})" if (read_at := _read_at(need)) else _named(need))
+
+
+def needs_named(needs: tuple[str, ...]) -> str:
+    """What is wanting by name alone; three at most, then how many more."""
+    return _few(needs, _named)
+
+
+def _few(needs: tuple[str, ...], told: Callable[[str], str]) -> str:
+    more = len(needs) - FEW
+    return "; ".join(told(need) for need in needs[:FEW]) + (f"; and {more} more" if more > 0 else "")
+
+
+_OPEN_CHOICES = ("hitch.kit", "hitch.shank", "hitch.ball")
+
+
+def _named(need: str) -> str:
+    entry = part_entry(need)
+    what = need.split(".")[1] if "." in need else need
+    if entry is not None:
+        return f"the {what}'s {entry.label.lower()}"
+    if entry_at(need) is None:
+        return "the part's stamp or drawing: " + need.split(".")[-1].replace("_", " ")
+    return f"a {what} that serves" if need in _OPEN_CHOICES else name_at(need)
+
+
+def _read_at(need: str) -> str:
+    entry = entry_at(need) or part_entry(need)
+    return "" if entry is None or need in _OPEN_CHOICES else entry.read_at

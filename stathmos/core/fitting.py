@@ -66,20 +66,27 @@ class Fitting:
         return selection.whole_builds([(one, fitted.shanks, fitted.balls) for one, fitted in heads], tried)
 
     def lacks(self, kit: Kit) -> Failed | None:
-        """Why no whole build can be made with a kit: no ball fits its head, or no shank brings that to its height."""
+        """Why no whole build can be made with a kit: no ball fits its head, or no shank brings that to its height; or
+        whether that waits for something."""
         if kit.head not in self._lacking:
             self._lacking[kit.head] = self._what_lacks(self.of(kit))
         return self._lacking[kit.head]
 
     def _what_lacks(self, found: Fitted) -> Failed | None:
+        waits: Failed | None = None
         for what, verdicts, says in (
             ("ball", found.balls, "No ball in the stock fits its head and the coupler."),
             ("shank", found.shanks, "No shank in the stock brings its ball to the height wanted."),
         ):
-            open_yet = any(one.state in (CHOSEN, PART_UNKNOWN) for one in verdicts)
-            if verdicts and not open_yet and not self.rig.choice(f"hitch.{what}"):
+            states = {one.state for one in verdicts}
+            if not verdicts or self.rig.choice(f"hitch.{what}") or CHOSEN in states:
+                continue
+            if PART_UNKNOWN not in states:
                 return Failed(what, Phrase(says), False)
-        return None
+            waits = waits or Failed(
+                what, Phrase(f"Which {what} goes with it waits for figures that are not known."), True
+            )
+        return waits
 
     def _fit(self, kit: Kit | None) -> Fitted:
         rig, stock, demand, tongue = self.rig, self.stock, self.demand, self.weights.tongue

@@ -1,4 +1,5 @@
-"""What to go and read, the most decisive first: what is missing, what could tip a verdict, what is weaker than it need be."""
+"""What to go and read, the most decisive first: what holds the verdict because it was guessed, what is missing, what could
+tip a verdict, what is weaker than it need be."""
 
 from __future__ import annotations
 
@@ -7,9 +8,10 @@ from dataclasses import dataclass
 from stathmos.core.figures import COVERAGE, Anything, Missing, Provenance, there
 from stathmos.core.ratings import Link, State
 from stathmos.core.rig import Rig, entry_at, name_at
+from stathmos.core.stock import part_entry
 
-MISSING, TIPS, WEAK = "missing", "could tip it", "weak"
-ORDER = (MISSING, TIPS, WEAK)
+GUESSED, MISSING, TIPS, WEAK = "guessed", "missing", "could tip it", "weak"
+ORDER = (GUESSED, MISSING, TIPS, WEAK)
 
 
 @dataclass(frozen=True)
@@ -32,17 +34,23 @@ def stands_on(figure: Anything | None) -> dict[str, float]:
     return {path: COVERAGE * abs(share) for path, share in figure.spread.items() if entry_at(path) is not None}
 
 
-def reading_list(rig: Rig, links: tuple[Link, ...], others: dict[str, Anything]) -> tuple[ToRead, ...]:
-    """Every figure worth a walk to the rig. ``others``: figures besides the chain that something is chosen by, by name."""
+def reading_list(
+    rig: Rig, links: tuple[Link, ...], others: dict[str, Anything], guessed: tuple[str, ...] = ()
+) -> tuple[ToRead, ...]:
+    """Every figure worth a walk to the rig. ``others``: figures besides the chain that something is chosen by, by name;
+    ``guessed``: what holds the verdict because it was guessed, by path."""
     waiting: dict[str, list[str]] = {}
-    for name, needs in [(link.name, link.needs) for link in links] + [
+    for name, needs in [(link.name, () if link.guessed else link.needs) for link in links] + [
         (name, figure.needs) for name, figure in others.items() if isinstance(figure, Missing)
     ]:
         for need in needs:
             if entry_at(need) is not None:
                 waiting.setdefault(need, []).append(name)
     found = [_item(rig, path, MISSING, names, len(names)) for path, names in waiting.items()]
-    found += _weak(rig, links, set(waiting))
+    for path in guessed:
+        held = [link.name for link in links if path in link.guessed]
+        found.append(_item(rig, path, GUESSED, held or ["the verdict"], len(held)))
+    found += _weak(rig, links, {*waiting, *guessed})
     return tuple(sorted(found, key=lambda one: (ORDER.index(one.why), -one.weight, one.path)))
 
 
@@ -74,6 +82,10 @@ def _weak(rig: Rig, links: tuple[Link, ...], done: set[str]) -> list[ToRead]:
 
 
 def _item(rig: Rig, path: str, why: str, names: list[str], weight: float) -> ToRead:
+    of_part = part_entry(path)
+    if of_part is not None:
+        name = f"The {path.split('.')[1]}'s {of_part.label.lower()}"
+        return ToRead(path, name, of_part.read_at, why, "", tuple(dict.fromkeys(names)), float(weight))
     entry, given = entry_at(path), rig.figure(path)
     now = "" if isinstance(given, Missing) else given.provenance.value
     return ToRead(path, name_at(path), there(entry).read_at, why, now, tuple(dict.fromkeys(names)), float(weight))

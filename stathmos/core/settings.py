@@ -160,7 +160,7 @@ def kit_fields() -> dict[str, Given | None]:
         sharing = kinds_at(place.key)
         if len(sharing) > 1:
             words = ((kind.key, kind.words) for kind in sharing)
-            made[f"{place.one}_word"] = choice(place.word_label, HANDBOOK, *words)
+            made[f"{place.one}_word"] = choice(place.word_label, HANDBOOK, *words, guess=True)
         for end, says in (
             ("least", "least"),
             ("most", "most"),
@@ -168,14 +168,14 @@ def kit_fields() -> dict[str, Given | None]:
             ("slack", "at which the bars just touch"),
         ):
             joint = " " if end == "slack" else ", "
-            made[f"{place.key}_{end}"] = described(f"{place.label}{joint}{says}", COUNT, HANDBOOK, 0, MOST)
+            made[f"{place.key}_{end}"] = described(f"{place.label}{joint}{says}", COUNT, HANDBOOK, 0, MOST, guess=True)
         works = sharing[0].works
         if works == TILTS:
-            made[place.effect] = described(place.effect_label, ANGLE, HANDBOOK, 0, 6 * math.pi / 180)
+            made[place.effect] = described(place.effect_label, ANGLE, HANDBOOK, 0, 6 * math.pi / 180, guess=True)
         elif works == LIFTS:
-            made[place.effect] = length(place.effect_label, DRAWING, 0, 4)
+            made[place.effect] = length(place.effect_label, DRAWING, 0, 4, guess=True)
         for row in range(1, place.rows + 1):
-            made[f"{place.one}_height_{row}"] = length(f"{place.effect_label} {row}", HANDBOOK, 0, 40)
+            made[f"{place.one}_height_{row}"] = length(f"{place.effect_label} {row}", HANDBOOK, 0, 40, guess=True)
     return made
 
 

@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 
 from stathmos.core import settings
 from stathmos.core.bars import BAR_STYLES, USUAL, BarStyle
-from stathmos.core.entry import rate
+from stathmos.core.entry import Entry, entries, rate
 from stathmos.core.figures import Given, Lazily
 from stathmos.core.rig import choice, described, flag, length, weight
 from stathmos.core.schools import RESTORATION_SCHOOLS, choices
@@ -24,15 +24,15 @@ HANDBOOK = "hitch handbook"
 
 def price() -> Given | None:
     """What it costs, in dollars."""
-    return described("Price", MONEY, "price list", 0, 1_000_000)
+    return described("Price", MONEY, "price list", 0, 1_000_000, guess=True)
 
 
 def _count(label: str) -> Given | None:
-    return described(label, COUNT, HANDBOOK, 0, 40)
+    return described(label, COUNT, HANDBOOK, 0, 40, guess=True)
 
 
 def _torque(label: str) -> Given | None:
-    return described(label, COUPLE, HANDBOOK, 1 * _FT_LB, 1000 * _FT_LB)
+    return described(label, COUPLE, HANDBOOK, 1 * _FT_LB, 1000 * _FT_LB, guess=True)
 
 
 _FT_LB = MM_PER_FT * KG_PER_LB
@@ -48,8 +48,23 @@ _SETTINGS = settings.kit_fields()
 MOUNTS = (("top", "top-mount couplers only"), ("either", "top-mount and underslung"))
 
 
+class AnyPart:
+    """What every part of the shelf has beside its figures."""
+
+    name: str
+
+    @Lazily
+    def guessed(self) -> tuple[str, ...]:
+        """Its ratings, sizes and fittings that somebody guessed, by field: nothing passes on them."""
+        return tuple(
+            name
+            for name, entry in entries(type(self))
+            if (given := getattr(self, name)) is not None and given.provenance.strength < entry.passes_from.strength
+        )
+
+
 @dataclass(frozen=True)
-class Kit:
+class Kit(AnyPart):
     """A weight-distributing hitch kit: head, spring bars, frame brackets.
 
     ``seat_above_shank``: from the shank's hole reference up to the head's ball
@@ -66,7 +81,7 @@ class Kit:
     tongue_minimum: Given | None = weight("Least tongue weight", HANDBOOK, 0, 6000)
     seat_above_shank: Given | None = described("Ball seat above the shank's reference", LENGTH, DRAWING, 0, 400)
     adds_overhang: Given | None = described("Adds to overhang", LENGTH, DRAWING, 0, 400)
-    own_weight: Given | None = weight("Own weight", "brochure", 0, 400, usual="brochure")
+    own_weight: Given | None = weight("Own weight", "brochure", 0, 400, usual="brochure", guess=True)
     ball_hole: Given | None = length("Ball hole", DRAWING, 0.5, 3)
     ball_thread_limit: Given | None = length("Longest ball thread", HANDBOOK, 0.5, 6)
     frame_depth_least: Given | None = length("Least frame depth", HANDBOOK, 1, 14)
@@ -81,32 +96,32 @@ class Kit:
     # how its bars are set: the fields of every kind of setting
     __annotations__.update(dict.fromkeys(_SETTINGS, "Given | None"))
     locals().update(_SETTINGS)
-    clears_trays: Given | None = flag("Brackets pass under a propane or battery tray", HANDBOOK)
+    clears_trays: Given | None = flag("Brackets pass under a propane or battery tray", HANDBOOK, usual="label")
     mounts: Given | None = choice("Coupler mounts", HANDBOOK, *MOUNTS)
-    may_reverse: Given | None = flag("May reverse with the bars on", HANDBOOK)
-    surge_brakes: Given | None = flag("Allows surge brakes", HANDBOOK)
-    sway_control: Given | None = flag("Sway control built in", HANDBOOK)
+    may_reverse: Given | None = flag("May reverse with the bars on", HANDBOOK, usual="label")
+    surge_brakes: Given | None = flag("Allows surge brakes", HANDBOOK, usual="label")
+    sway_control: Given | None = flag("Sway control built in", HANDBOOK, usual="label")
     ball_nut_least: Given | None = _torque("Ball nut, torque at least")
     ball_nut_most: Given | None = _torque("Ball nut, torque at most")
-    ball_nut_turn: Given | None = flag("Ball nut, then a quarter turn", HANDBOOK)
-    ball_nut_across: Given | None = length("Ball nut, across the flats", HANDBOOK, 0.25, 4)
+    ball_nut_turn: Given | None = flag("Ball nut, then a quarter turn", HANDBOOK, usual="label")
+    ball_nut_across: Given | None = length("Ball nut, across the flats", HANDBOOK, 0.25, 4, guess=True)
     ball_nut_count: Given | None = _count("Ball nut, how many")
     head_bolts_least: Given | None = _torque("Head-to-shank bolts, torque at least")
     head_bolts_most: Given | None = _torque("Head-to-shank bolts, torque at most")
-    head_bolts_turn: Given | None = flag("Head-to-shank bolts, then a quarter turn", HANDBOOK)
-    head_bolts_across: Given | None = length("Head-to-shank bolts, across the flats", HANDBOOK, 0.25, 4)
+    head_bolts_turn: Given | None = flag("Head-to-shank bolts, then a quarter turn", HANDBOOK, usual="label")
+    head_bolts_across: Given | None = length("Head-to-shank bolts, across the flats", HANDBOOK, 0.25, 4, guess=True)
     head_bolts_count: Given | None = _count("Head-to-shank bolts, how many")
     frame_bolts_least: Given | None = _torque("Frame-plate bolts, torque at least")
     frame_bolts_most: Given | None = _torque("Frame-plate bolts, torque at most")
-    frame_bolts_turn: Given | None = flag("Frame-plate bolts, then a quarter turn", HANDBOOK)
-    frame_bolts_across: Given | None = length("Frame-plate bolts, across the flats", HANDBOOK, 0.25, 4)
+    frame_bolts_turn: Given | None = flag("Frame-plate bolts, then a quarter turn", HANDBOOK, usual="label")
+    frame_bolts_across: Given | None = length("Frame-plate bolts, across the flats", HANDBOOK, 0.25, 4, guess=True)
     frame_bolts_count: Given | None = _count("Frame-plate bolts, how many")
     bracket_bolts_least: Given | None = _torque("Bracket bolts, torque at least")
     bracket_bolts_most: Given | None = _torque("Bracket bolts, torque at most")
-    bracket_bolts_turn: Given | None = flag("Bracket bolts, then a quarter turn", HANDBOOK)
-    bracket_bolts_across: Given | None = length("Bracket bolts, across the flats", HANDBOOK, 0.25, 4)
+    bracket_bolts_turn: Given | None = flag("Bracket bolts, then a quarter turn", HANDBOOK, usual="label")
+    bracket_bolts_across: Given | None = length("Bracket bolts, across the flats", HANDBOOK, 0.25, 4, guess=True)
     bracket_bolts_count: Given | None = _count("Bracket bolts, how many")
-    half_links: Given | None = flag("Half links with a 12 mm bolt", HANDBOOK)
+    half_links: Given | None = flag("Half links with a 12 mm bolt", HANDBOOK, usual="label")
     handbook_air: Given | None = choice(
         "Handbook on air springs",
         HANDBOOK,
@@ -139,7 +154,7 @@ SHANK_STYLES = ((ADJUSTABLE, "adjustable, for a WD head"), (FIXED, "fixed ball m
 
 
 @dataclass(frozen=True)
-class Shank:
+class Shank(AnyPart):
     """A shank or a ball mount.
 
     An adjustable shank has ``holes`` positions, ``pitch`` apart; pointing down the
@@ -159,12 +174,12 @@ class Shank:
     gross_rating: Given | None = weight("Gross rating", STAMP, 500, 40000)
     tongue_rating: Given | None = weight("Tongue rating", STAMP, 50, 6000)
     ball_hole: Given | None = length("Ball hole", DRAWING, 0.5, 3)
-    own_weight: Given | None = weight("Own weight", "brochure", 0, 200, usual="brochure")
+    own_weight: Given | None = weight("Own weight", "brochure", 0, 200, usual="brochure", guess=True)
     price: Given | None = price()
 
 
 @dataclass(frozen=True)
-class Sleeve:
+class Sleeve(AnyPart):
     """A reducer sleeve: a smaller shank in a larger receiver. ``slop``: its vertical play at the receiver's mouth."""
 
     name: str = ""
@@ -173,12 +188,12 @@ class Sleeve:
     gross_rating: Given | None = weight("Gross rating", STAMP, 500, 40000)
     tongue_rating: Given | None = weight("Tongue rating", STAMP, 50, 6000)
     slop: Given | None = length("Play, up and down", "feeler or tape", 0, 1, usual="measured")
-    own_weight: Given | None = weight("Own weight", "brochure", 0, 60, usual="brochure")
+    own_weight: Given | None = weight("Own weight", "brochure", 0, 60, usual="brochure", guess=True)
     price: Given | None = price()
 
 
 @dataclass(frozen=True)
-class Ball:
+class Ball(AnyPart):
     """A ball: ``stack_height`` from its seat to its top."""
 
     name: str = ""
@@ -189,7 +204,7 @@ class Ball:
     thread_length: Given | None = length("Thread length", DRAWING, 0.5, 6)
     nut_least: Given | None = _torque("Nut, torque at least")
     nut_most: Given | None = _torque("Nut, torque at most")
-    nut_across: Given | None = length("Nut, across the flats", HANDBOOK, 0.25, 4)
+    nut_across: Given | None = length("Nut, across the flats", HANDBOOK, 0.25, 4, guess=True)
     price: Given | None = price()
 
 
@@ -207,7 +222,7 @@ ACCESSORIES = (
 
 
 @dataclass(frozen=True)
-class Accessory:
+class Accessory(AnyPart):
     """What follows from a build. ``family``: the kits it belongs to; empty fits any."""
 
     name: str = ""
@@ -217,7 +232,7 @@ class Accessory:
 
 
 @dataclass(frozen=True)
-class Wrench:
+class Wrench(AnyPart):
     """A torque wrench of the bay. ``handle``: from the drive's centre to the middle of the grip."""
 
     name: str = ""
@@ -277,6 +292,18 @@ def with_mixed_bars(stock: Stock, kit: str, bars: str) -> Stock:
     return replace(stock, kits=tuple(mixed(one, others) if one.name == kit else one for one in stock.kits))
 
 
+def part_entry(path: str) -> Entry | None:
+    """What a part's field means, by a path such as ``stock.kit.gross_rating``; None where it is none.
+
+    >>> part_entry("stock.kit.gross_rating").read_at, part_entry("trailer.gvwr")
+    ('stamp on the part', None)
+    """
+    _, _, rest = path.partition("stock.")
+    what, _, name = rest.partition(".")
+    return dict(entries(_SINGLE[what])).get(name) if what in _SINGLE else None
+
+
+_SINGLE: dict[str, type] = {"kit": Kit, "shank": Shank, "ball": Ball, "sleeve": Sleeve}
 PARTS: dict[str, type] = {
     "kits": Kit,
     "shanks": Shank,

@@ -68,8 +68,8 @@ def _through_the_bay(row: dict, people: dict[str, Person]) -> None:
 
 
 def catalogue_item(kind: type[CatalogueItem], row: dict) -> CatalogueItem:
-    """A catalogue row from its texts, read by the core as anything typed is."""
-    texts = {name: text for name, text in row.items() if name not in ("name", "family")}
+    """A catalogue row from its figures, each with where it comes from, read by the core as anything typed is."""
+    texts = {name: figure["is"] for name, figure in row.items() if name not in ("name", "family")}
     read = read_item(kind, row["name"], row.get("family", ""), "us", texts)
     assert not read.problems, (row["name"], read.problems)
     return kind(**read.columns)

@@ -32,9 +32,7 @@ def stock() -> Stock:
 def _picked(section: str, name: str) -> dict[str, dict[str, str]]:
     known = dict(entries(SECTIONS[section]))
     row = next(one for one in listed(f"{section}s") if one["name"] == name)
-    return {
-        f"{section}.{field}": {"is": text, "from": known[field].usual} for field, text in row.items() if field in known
-    }
+    return {f"{section}.{field}": figure for field, figure in row.items() if field in known}
 
 
 def begun(customer: str) -> dict[str, dict[str, str]]:

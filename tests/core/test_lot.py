@@ -36,6 +36,8 @@ def varied(dice: random.Random, written: dict, kind: type, more: dict[str, tuple
             made[name] = scaled(made[name], dice.choice(_SPREAD), entry)
         elif name in made and dice.random() < 0.015:
             del made[name]
+        if name in made and dice.random() < 0.01:
+            made[name] = {**made[name], "from": dice.choice(("assumed", "brochure"))}
     made["coupling"] = label("ball") if kind is Trailer else made.get("coupling")
     return {name: value for name, value in made.items() if value is not None}
 

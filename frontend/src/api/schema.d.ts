@@ -2233,12 +2233,13 @@ export interface components {
             price: string | null;
         };
         /**
-         * @description * `missing` - missing
+         * @description * `guessed` - guessed
+         *     * `missing` - missing
          *     * `could tip it` - could tip it
          *     * `weak` - weak
          * @enum {string}
          */
-        WhyEnum: "missing" | "could tip it" | "weak";
+        WhyEnum: "guessed" | "missing" | "could tip it" | "weak";
         Working: {
             formula: string;
             terms: components["schemas"]["Term"][];

@@ -38,8 +38,8 @@ export function Meet() {
   );
 }
 
-const WHY = { missing: "not known", "could tip it": "could tip it", weak: "weak" } as const;
-const MARK = { missing: "unknown", "could tip it": "caution", weak: "within" } as const;
+const WHY = { guessed: "a guess: nothing passes on it", missing: "not known", "could tip it": "could tip it", weak: "weak" } as const;
+const MARK = { guessed: "unknown", missing: "unknown", "could tip it": "caution", weak: "within" } as const;
 
 /** The labels to read, most decisive first; each goes to its field. */
 function GoAndRead() {

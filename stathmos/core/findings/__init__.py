@@ -18,7 +18,7 @@ from stathmos.core.findings.height import height, tailgate
 from stathmos.core.findings.hitch import hitch, style, sway
 from stathmos.core.findings.measuring import measuring
 from stathmos.core.findings.tongue import tongue
-from stathmos.core.findings.written import contradicted, out_of_scope, part_differs, unread
+from stathmos.core.findings.written import contradicted, guessed, out_of_scope, part_differs, unread
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link, Waiver
@@ -34,7 +34,7 @@ __all__ = ["Judged", "collect", "out_of_scope", "part_differs", "verdict"]
 class Judged:
     """All that is judged of a rig before anything is said of it.
 
-    ``unreadable``: the places where something is written that cannot be read; ``asides``: what the caller knows besides.
+    ``guesses``: ratings, sizes and fittings that were guessed; ``unreadable``: the places where something is written that cannot be read; ``asides``: what the caller knows besides.
     """
 
     rig: Rig
@@ -46,6 +46,7 @@ class Judged:
     decided: Decisions
     waived: tuple[Waiver, ...]
     contradictions: tuple[Contradiction, ...]
+    guesses: tuple[str, ...]
     unreadable: tuple[str, ...]
     asides: tuple[Finding, ...]
 
@@ -59,6 +60,7 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *judged.asides,
             *unread(judged.unreadable),
             *contradicted(judged.contradictions),
+            *guessed(judged.guesses),
             *overloads(rig, planned, refused_kit),
             *tongue(judged.weights),
             *measuring(rig, judged.weights.bridge),

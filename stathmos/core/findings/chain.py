@@ -55,7 +55,9 @@ def overloads(rig: Rig, planned: tuple[Link, ...], refused_kit: bool) -> list[Fi
 
 def unknown_links(planned: tuple[Link, ...]) -> list[Finding]:
     """What nobody has anything to judge by."""
-    unknown = [link for link in planned if link.state is State.UNKNOWN]
+    unknown = [
+        link for link in planned if link.state is State.UNKNOWN and not link.guessed
+    ]  # a guess is said by itself
     if not unknown:
         return []
     needs = tuple(dict.fromkeys(need for link in unknown for need in link.needs))

@@ -65,13 +65,13 @@ def hitch(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
 def _kit(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
     found = []
     # Bars too heavy for a brochure's tongue may be right for the real one, which is heavier.
-    weighed = not isinstance(weights.tongue, Missing) and weights.weighed
+    read = not isinstance(weights.tongue, Missing) and weights.read
     fitted = choice.fitted_kit
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = Phrase(f"Fit {best.part.name} instead.") if best else Phrase("No kit in the stock serves this rig.")
     if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
         does_not = f"{fitted.part.name} on the vehicle does not serve. "
-        if fitted.state == REJECTED and (weighed or fitted.rule != CAPACITY_WINDOW):
+        if fitted.state == REJECTED and (read or fitted.rule != CAPACITY_WINDOW):
             says = fitted.reason.after("Do not tow. " + does_not)
             found.append(_finding("kit_does_not_serve", REFUSED, "kit", says, take))
         else:
@@ -81,7 +81,7 @@ def _kit(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
         found.append(_finding("kit_with_care", CAUTION, "kit", says, take))
     if choice.kits and not fitted and best is None:
         first, remedy = choice.kits[0], _without_bars(rig, weights, choice)
-        if not weighed or all(verdict.state == PART_UNKNOWN for verdict in choice.kits):
+        if not read or any(verdict.state == PART_UNKNOWN for verdict in choice.kits):
             says = Phrase("No kit can be chosen yet: figures that the choice stands on are not known.")
             found.append(_finding("no_kit_yet", UNKNOWN, "kit", says, remedy))
         else:
@@ -100,11 +100,15 @@ def _part(what: str, verdicts: Sequence[AnyVerdict], rig: Rig) -> list[Finding]:
     if rejected:
         says = rejected.reason.after(f"{rejected.part.name} on the vehicle does not serve. ")
         return [_finding("part_does_not_serve", REFUSED, what, says, Phrase("See what serves at the Hitch station."))]
+    waits = next((one for one in verdicts if named and one.part.name == named and one.state == PART_UNKNOWN), None)
+    if waits:
+        says = waits.reason.after(f"{waits.part.name} on the vehicle is not known to serve. ")
+        return [_finding("part_not_known", UNKNOWN, what, says, Phrase("Read its stamp, or fit one that is known."))]
     if not verdicts or named or any(one.state == CHOSEN for one in verdicts):
         return []
     see = Phrase("See each one's reason at the Hitch station.")
     states = {one.state for one in verdicts}
-    if PART_UNKNOWN in states and states <= {PART_UNKNOWN, REJECTED}:
+    if PART_UNKNOWN in states:
         return [_finding("no_part_yet", UNKNOWN, what, Phrase(f"No {what} can be chosen yet."), see)]
     return [_finding("no_part_serves", REFUSED, what, Phrase(f"No {what} in the stock serves."), see)]
 

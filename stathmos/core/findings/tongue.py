@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from stathmos.core.figures import Missing, Provenance, expanded, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.units import SHARE, WEIGHT
 from stathmos.core.weighing import CANNOT_TELL, DISAGREE, HEAVY, LIGHT, Weights
 from stathmos.core.weighing import UNKNOWN as SHARE_UNKNOWN
@@ -29,7 +29,9 @@ def tongue(weights: Weights) -> list[Finding]:
         # A share from a brochure, a plan or a guess is no verdict on the tongue, neither way.
         says = weights.warnings[0].says if weights.warnings else Phrase("The tongue weight is not measured.")
         weigh = Phrase("Weigh the tongue: that one measurement settles it.")
-        return [*found, _finding("tongue_not_weighed", UNKNOWN, "tongue", says, weigh)]
+        # What was read, however weakly, and is too light is no better for being weak.
+        light = [one for one in _band(weights) if one.state == REFUSED] if weights.read else []
+        return [*found, *light, _finding("tongue_not_weighed", UNKNOWN, "tongue", says, weigh)]
     settled = weights.reconciled.settled and weights.gross_reconciled.settled
     if not settled:
         says = next(warning.says for warning in weights.warnings if warning.key == DISAGREE)
@@ -68,11 +70,15 @@ def _band(weights: Weights) -> list[Finding]:
         "high": (judged.high, SHARE, "nearest"),
         "correction": (abs(judged.correction or 0.0), WEIGHT, "up"),
     }
-    if judged.state == LIGHT:
+    if judged.state == LIGHT or (judged.correction or 0.0) > 0:
+        known = "" if judged.state == LIGHT else ", known to ± {spread}"
         says = Phrase(
-            f"Do not tow. The tongue is too light: {{share}} of the trailer, at least {{low}} wanted. {_LIGHT}", put
+            f"Do not tow. The tongue is too light: {{share}} of the trailer{known}, at least {{low}} wanted. {_LIGHT}",
+            put,
         )
         act = Phrase("Move load forward until the tongue weighs {correction} more, then weigh again.", put)
+        if judged.state != LIGHT:
+            act = joined(act, _settling(weights))
         return [_share("tongue_light", REFUSED, says, act)]
     if judged.state == HEAVY:
         says = Phrase(f"The tongue is heavy: {{share}} of the trailer, at most {{high}} wanted. {_HEAVY}", put)

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from stathmos.core.contradictions import Contradiction
-from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
+from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words, needs_named
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import name_at
 
-_STATION_OF_SECTION = {"weighing": "weigh", "hitch": "hitch", "loads": "load"}
+_STATION_OF_SECTION = {"weighing": "weigh", "hitch": "hitch", "stock": "hitch", "loads": "load"}
 
 
 def _station_of(path: str) -> str:
@@ -31,6 +31,18 @@ def unread(places: tuple[str, ...]) -> list[Finding]:
     count = "One figure" if len(places) == 1 else f"{len(places)} figures"
     says = Phrase(f"{count} cannot be read, and this answer goes without: {as_text(name_at(places[0]))}.")
     return [_at(places[0], "unreadable", says, Phrase("Write it again, or leave it blank if it is not known."))]
+
+
+def guessed(paths: tuple[str, ...]) -> list[Finding]:
+    """Ratings, sizes and fittings that somebody guessed: nothing passes on them, whatever they say. Nobody can waive it."""
+    if not paths:
+        return []
+    put = f"{needs_named(paths)} {'is' if len(paths) == 1 else 'are'} assumed or from a brochure"
+    says = Phrase(as_text(f"A guess is not a rating: {put}. What stands on it is not known."))
+    remedy = Phrase(as_text(f"Go and read: {needs_in_words(paths)}."))
+    return [
+        Finding(key="guessed", state=UNKNOWN, station=_station_of(paths[0]), subject=paths[0], says=says, remedy=remedy)
+    ]  # fmt: skip
 
 
 def out_of_scope() -> Finding:

@@ -55,9 +55,52 @@ class Links:
         """A link that nobody knows; ``there``: where it is."""
         self._add(key, np.full(self.count, UNKNOWN), np.full(self.count, np.nan), there)
 
+    def hold(self, stands_on: dict[str, tuple[str, ...]], guessed: dict[str, Column]) -> None:
+        """A link that stands on a guess is unknown, unless it is over; ``stands_on``: the labels of each link, by path."""
+        for key, paths in stands_on.items():
+            for guess in (guessed[path] for path in paths if path in guessed):
+                open_yet = (self.state[key] != ABSENT) & (self.state[key] != OVER)
+                self.state[key] = np.where(open_yet & guess, UNKNOWN, self.state[key])
+
     def _add(self, key: str, state: Column, share: Column, there: Column | bool) -> None:
         self.state[key] = np.where(there, state, ABSENT)
         self.share[key] = np.where(there, share, np.nan)
+
+
+def _stands_on(way: str) -> dict[str, tuple[str, ...]]:
+    """The labels that each link stands on, by path; ``way``: wd or wc, as the receiver is used."""
+
+    def vehicle(*names: str) -> tuple[str, ...]:
+        return tuple(f"vehicle.{name}" for name in names)
+
+    def trailer(*names: str) -> tuple[str, ...]:
+        return tuple(f"trailer.{name}" for name in names)
+
+    d_value = (*vehicle("gvwr"), *trailer("gvwr"))
+    return {
+        "trailer_tyres": trailer("tyre_rating", "tyre_count"),
+        "trailer_axles": trailer("axle_rating", "axle_count"),
+        "trailer_gvwr": trailer("gvwr"),
+        "coupler": trailer("coupler_rating"),
+        "coupler_tongue": trailer("coupler_tongue_limit"),
+        "coupler_d": (*trailer("coupler_d_value"), *d_value),
+        "coupler_v": trailer("coupler_v_value"),
+        "chains": trailer("chain_rating"),
+        "ball_size": trailer("coupler_size"),
+        "ball": trailer("gvwr"),
+        "shank_size": vehicle("receiver_size"),
+        "receiver_gross": vehicle(f"receiver_{way}_gross"),
+        "receiver_tongue": vehicle(f"receiver_{way}_tongue"),
+        "receiver_d": (*vehicle("receiver_d_value"), *d_value),
+        **{
+            key: vehicle(key)
+            for key in ("tow_rating", "tongue_limit", "payload", "rear_gawr", "front_gawr", "gvwr", "gcwr")
+        },
+        "frontal_area": (*vehicle("frontal_area_limit"), *trailer("frontal_area")),
+        "controller": vehicle("brake_controller"),
+        "breakaway": trailer("breakaway"),
+        "seven_way": vehicle("seven_way"),
+    }
 
 
 def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Links:
@@ -123,6 +166,7 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
     found.presence("controller", cars.controller, lot.brakes == "electric")
     found.presence("breakaway", lot.breakaway, (lot.brakes == "electric") | (lot.brakes == "surge"))
     found.presence("seven_way", cars.seven_way, lot.brakes != "")
+    found.hold(_stands_on(way), {**cars.guessed, **lot.guessed})
     return found
 
 

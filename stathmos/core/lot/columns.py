@@ -8,6 +8,7 @@ from typing import Any, cast
 import numpy as np
 
 from stathmos.core.figures import Anything, Given, Missing
+from stathmos.core.stock import AnyPart
 
 Column = np.ndarray[Any, Any]
 
@@ -30,6 +31,11 @@ def over(formula: Callable[..., float]) -> Callable[..., Column]:
     ``formula`` takes and returns numbers in the core's units; so does what is returned, a column of them.
     """
     return cast(Callable[..., Column], formula)
+
+
+def guessed_of(parts: Sequence[AnyPart]) -> Column:
+    """Whether a rating, size or fitting of each part was guessed."""
+    return np.array([bool(one.guessed) for one in parts], dtype=bool)
 
 
 def value_of(figure: Anything) -> float:

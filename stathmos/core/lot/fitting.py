@@ -13,7 +13,7 @@ import numpy as np
 from stathmos.core import statics
 from stathmos.core.figures import sure
 from stathmos.core.heights import seat_to_top, tenths
-from stathmos.core.lot.columns import Column, numbers, order_of, over, words
+from stathmos.core.lot.columns import Column, guessed_of, numbers, order_of, over, words
 from stathmos.core.lot.sides import Trailers, Vehicles
 from stathmos.core.ratings import SAME
 from stathmos.core.ratings.link import FIT
@@ -82,6 +82,7 @@ class Head:
     hole: Column
     turned_up: Column
     lacks: Column
+    waits: Column
 
 
 @dataclass(frozen=True)
@@ -163,6 +164,7 @@ class Fitter:
             for name, demand in (("gross_rating", self.pairs.gross), ("tongue_rating", self.pairs.borne)):
                 given = getattr(sleeve, name)
                 judged.at_least(np.full(shape, given.value if given else np.nan), demand[:, None])
+            judged.check(np.full(shape, bool(sleeve.guessed)), np.zeros(shape, bool))
             serves = goes & (judged.state == SERVES)
             failed |= goes & ~serves
             all_unknown &= ~goes | serves | (judged.state == NOT_KNOWN)
@@ -192,16 +194,17 @@ class Fitter:
         seat = (kit.seat_above_shank.value if kit.seat_above_shank else np.nan) if kit else 0.0
         if kit is None and self.distributing:
             nothing = np.full(len(pairs), NONE)
-            return Head(o, couples, ball, nothing, nothing, none, nothing, none > 0, none > 0)
+            return Head(o, couples, ball, nothing, nothing, none, nothing, none > 0, none > 0, none > 0)
         rise = wanted - cars.receiver - seat - stack
         shank, state, rises, holes, up = self._shank(rise, settle)
         at = (np.arange(len(pairs)), np.maximum(shank, 0))
         shank_open = (state <= WITH_CARE).any(axis=1) | (state == NOT_KNOWN).any(axis=1)
         lacks = (~ball_open & bool(self.stock.balls)) | (~shank_open & bool(self.stock.shanks))
+        waits = ((ball == NONE) & bool(self.stock.balls)) | ((shank == NONE) & bool(self.stock.shanks))
         if not self.stock.shanks:
-            return Head(o, couples, ball, shank, shank, none, shank, none > 0, lacks)
+            return Head(o, couples, ball, shank, shank, none, shank, none > 0, lacks, waits)
         sleeve = np.where(shank == NONE, NONE, self._sleeves[at])
-        return Head(o, couples, ball, shank, sleeve, rises[at], holes[at], up[at], lacks)
+        return Head(o, couples, ball, shank, sleeve, rises[at], holes[at], up[at], lacks, waits)
 
     def _restoration(self, kit: Kit | None) -> tuple[Column, Column, Column]:
         """The window by the vehicle's handbook, else the hitch's, else as chosen."""
@@ -237,6 +240,7 @@ class Fitter:
             if kit is not None and kit.ball_thread_limit is not None:
                 own = balls["thread_length"][None, :]
                 judged.check(np.isnan(own), own > kit.ball_thread_limit.value + FIT)
+        judged.check(guessed_of(self.stock.balls)[None, :], np.zeros_like(judged.state, bool))
         rank = order_of([(np.inf if one.rating is None else one.rating.value, one.name) for one in self.stock.balls])
         chosen = _first(judged.state, rank[None, :] + np.zeros((len(self.pairs), 1)))
         return chosen, ((judged.state == SERVES) | (judged.state == NOT_KNOWN)).any(axis=1)
@@ -262,6 +266,7 @@ class Fitter:
                 np.zeros_like(judged.state, bool),
                 np.abs(residual) > np.maximum(own["pitch"] / 2, REACH)[None, :] + SAME,
             )
+        judged.check(guessed_of(self.stock.shanks)[None, :], np.zeros_like(judged.state, bool))
         judged.reserve(own["tongue_rating"][None, :], self.pairs.borne[:, None], self.reserve)
         with_care = (judged.state != SERVES) * 2 + (self._sleeves != NONE)
         off = np.nan_to_num(over(tenths)(np.abs(residual)), nan=0.0)
@@ -316,6 +321,7 @@ class Fitter:
         unknown = np.isnan(depth) | np.isnan(own["frame_depth_least"]) | np.isnan(own["frame_depth_most"])
         judged.check(np.zeros_like(judged.state, bool), outside & ~special & ~unknown)
         judged.check(np.zeros_like(judged.state, bool), ~self._brackets_fit())
+        judged.check(guessed_of(kits)[None, :], np.zeros_like(judged.state, bool))
         return judged
 
     def _brackets_fit(self) -> Column:
@@ -357,12 +363,15 @@ class Fitter:
                 seen[key] = len(heads)
                 heads.append(self.head(kit))
             head_of[index] = seen[key]
-        lacks = (
-            np.stack([one.lacks for one in heads], axis=1)[:, head_of] if kits else np.zeros((len(self.pairs), 0), bool)
+        nothing = np.zeros((len(self.pairs), 0), bool)
+        lacks, waits = (
+            np.stack([getattr(one, what) for one in heads], axis=1)[:, head_of] if kits else nothing
+            for what in ("lacks", "waits")
         )
         tongue = numbers(kits, "tongue_rating")[None, :]
         judged.reserve(tongue, self.pairs.borne[:, None], self.reserve)
-        whole = np.where(lacks & (judged.state <= WITH_CARE), FAILS, judged.state)
+        without = np.where(lacks, FAILS, np.where(waits, NOT_KNOWN, judged.state))
+        whole = np.where(judged.state <= WITH_CARE, without, judged.state)
         # Where no whole build can be made the kit is chosen all the same.
         state = np.where(np.any(whole <= WITH_CARE, axis=1)[:, None], whole, judged.state)
         best = _first(state, self._kit_rank(state))

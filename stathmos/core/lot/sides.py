@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from stathmos.core import cargo, heights, loading
+from stathmos.core import cargo, guesses, heights, loading
 from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Authority, Given, Provenance, assumed
 from stathmos.core.lot.columns import Column, numbers, value_of, words
@@ -61,7 +61,7 @@ def filled(rig: Rig, trailer: Trailer, rules: Rules = Rules(), style: str = "") 
 
 @dataclass(frozen=True)
 class Vehicles:
-    """Vehicles as columns, loaded, without hitch hardware. kg, mm."""
+    """Vehicles as columns, loaded, without hitch hardware. kg, mm. ``guessed``: by path, which figures somebody guessed."""
 
     figures: dict[str, Column]
     gcwr: Column
@@ -82,6 +82,7 @@ class Vehicles:
     seven_way: Column
     offset: OffsetSchool
     reserve: float
+    guessed: dict[str, Column]
 
 
 def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
@@ -118,6 +119,7 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
         words(cars, "seven_way"),
         rules[0].offset,
         rules[0].reserve,
+        _guessed(sides),
     )
 
 
@@ -148,7 +150,7 @@ def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
 
 @dataclass(frozen=True)
 class Trailers:
-    """Trailers as columns."""
+    """Trailers as columns. ``guessed``: by path, which figures somebody guessed."""
 
     figures: dict[str, Column]
     seat_datum: Column
@@ -158,6 +160,7 @@ class Trailers:
     wd: Column
     coupler_wd: Column
     coupling: Column
+    guessed: dict[str, Column]
 
 
 def trailers(listed: Sequence[Trailer]) -> Trailers:
@@ -167,5 +170,24 @@ def trailers(listed: Sequence[Trailer]) -> Trailers:
         figures["jack_position"] >= figures["ball_to_axle"], np.nan, figures["jack_position"]
     )
     seat = [one.coupler_height is not None and one.coupler_height.datum == SEAT for one in listed]
-    named = ("brakes", "breakaway", "coupler_mount", "maker_wd", "coupler_wd", "coupling")
-    return Trailers(figures, np.array(seat), *(words(listed, name) for name in named))
+    # As it stands today it is not judged here, so a guess of that holds nothing.
+    filled_up = [
+        Rig(trailer=replace(one, gross_weight=None, brochure_tongue=None, unladen_weight=None)) for one in listed
+    ]
+    return Trailers(
+        figures=figures,
+        seat_datum=np.array(seat),
+        brakes=words(listed, "brakes"),
+        breakaway=words(listed, "breakaway"),
+        mount=words(listed, "coupler_mount"),
+        wd=words(listed, "maker_wd"),
+        coupler_wd=words(listed, "coupler_wd"),
+        coupling=words(listed, "coupling"),
+        guessed=_guessed(filled_up),
+    )
+
+
+def _guessed(rigs: Sequence[Rig]) -> dict[str, Column]:
+    """Every figure that was guessed of any of them, by path: of which."""
+    found = [frozenset(guesses.of_rig(rig)) for rig in rigs]
+    return {path: np.array([path in one for one in found]) for path in frozenset().union(*found)}

@@ -164,7 +164,7 @@ def _by_d_value(rig: Rig, path: str, key: str) -> list[Link]:
         Rule("Technically permissible masses of vehicle and trailer, whatever is loaded today.", _R55),
         T=rig.figure("vehicle.gvwr"), R=rig.figure("trailer.gvwr"),
     )  # fmt: skip
-    return [load(key, demand, stamped, 0.0, Rule("A coupling's D-value is not passed.", _R55))]
+    return [load(key, demand, stamped, 0.0, Rule("A coupling's D-value is not passed.", _R55), of_labels=True)]
 
 
 def _by_v_value(rig: Rig, axles: Anything) -> list[Link]:
@@ -193,7 +193,7 @@ def _ball_links(rig: Rig, build: Build) -> tuple[Link, ...]:
             Rule("The ball is the size stamped on the coupler.", COMMON_PRACTICE),
         ),
         load("ball", rig.figure("trailer.gvwr"), part_figure(ball, "rating", "ball"), 0.0,
-            Rule("The ball is rated against the trailer's GVWR, not its load of the day.", COMMON_PRACTICE),
+            Rule("The ball is rated against the trailer's GVWR, not its load of the day.", COMMON_PRACTICE), of_labels=True,
         ),
         fit("ball_shank",
             part_figure(ball, "shank_diameter", "ball"), part_figure(holder, "ball_hole", held_by),
@@ -224,7 +224,9 @@ def _hitch_links(rig: Rig, case: Case, build: Build, reserve: float) -> tuple[Li
     links = []
     if build.weight_distributing:
         links += carries("hitch", kit, "kit")
-        links.append(fit("hitch_window", part_figure(kit, "tongue_minimum", "kit"), borne, _WINDOW, at_most=True))
+        links.append(
+            fit("hitch_window", part_figure(kit, "tongue_minimum", "kit"), borne, _WINDOW, at_most=True, of_loads=True)
+        )
     links += carries("shank", shank, "shank")
     if wants_sleeve(part_figure(shank, "size", "shank"), rig.figure("vehicle.receiver_size")):
         links += carries("sleeve", build.sleeve, "sleeve")
@@ -309,7 +311,7 @@ def _frontal_area(rig: Rig) -> tuple[Link, ...]:
     limit = rig.figure("vehicle.frontal_area_limit")
     if isinstance(limit, Missing):
         return ()
-    return (load("frontal_area", rig.figure("trailer.frontal_area"), limit, 0.0, _LABEL),)
+    return (load("frontal_area", rig.figure("trailer.frontal_area"), limit, 0.0, _LABEL, of_labels=True),)
 
 
 def _equipment_links(rig: Rig) -> tuple[Link, ...]:

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from enum import Enum
 from functools import lru_cache
 from typing import NamedTuple
 
-from stathmos.core.figures import Anything, Missing, Rule, expanded, sure, wanting
+from stathmos.core import guesses
+from stathmos.core.figures import Anything, Given, Missing, Provenance, Rule, expanded, sure, wanting
 from stathmos.core.ratings.demands import SAME
 from stathmos.core.rig import Rig
 
@@ -89,6 +91,7 @@ class Link(NamedTuple):
     ``kind``: ``load`` (demand against rating), ``fit`` (two sizes that must be
     equal, or one within the other) or ``presence``. ``part`` names the piece of the
     drawing it belongs to. ``share`` and ``margin`` (core's unit) of a load only.
+    ``needs``: what is wanting; ``guessed``: what was guessed, and must be read before the link passes.
     """
 
     key: str
@@ -102,6 +105,7 @@ class Link(NamedTuple):
     share: float | None = None
     margin: float | None = None
     needs: tuple[str, ...] = ()
+    guessed: tuple[str, ...] = ()
 
     @property
     def may_be_over(self) -> bool:
@@ -121,31 +125,51 @@ def link_name(key: str, style: str = "") -> str:
     return LINKS[key][0].format(style=style)
 
 
-def load(key: str, demand: Anything, rating: Anything, reserve: float, rule: Rule | None, style: str = "") -> Link:
+def _held(state: State, *known: Anything) -> tuple[State, tuple[str, ...]]:
+    """A state as it stands on ratings and sizes of which some may be guessed: what is over stays over, nothing else passes."""
+    guessed = tuple(dict.fromkeys(path for one in known for path in guesses.behind(one)))
+    return (State.UNKNOWN if guessed and state is not State.OVER else state), guessed
+
+
+def load(
+    key: str,
+    demand: Anything,
+    rating: Anything,
+    reserve: float,
+    rule: Rule | None,
+    style: str = "",
+    of_labels: bool = False,
+) -> Link:
     """A load against its rating.
 
     Demand and rating in the core's unit of what they are; ``reserve`` the share of the rating that is kept free.
+    ``of_labels``: the demand is a rating or a size itself, so that a guess of it passes no more than one of the rating.
     """
     named = (key, link_name(key, style), LINKS[key][1], LOAD, demand, rating)
     if isinstance(demand, Missing) or isinstance(rating, Missing):
         return Link(*named, State.UNKNOWN, rule, needs=wanting(demand, rating))
     borne, most = demand.value, rating.value
-    return Link(*named, judge(borne, most, reserve), rule, share=borne / most, margin=most - borne)
+    state, guessed = _held(judge(borne, most, reserve), rating, *((demand,) if of_labels else ()))
+    return Link(*named, state, rule, share=borne / most, margin=most - borne, needs=guessed, guessed=guessed)
 
 
-def fit(key: str, size: Anything, limit: Anything, rule: Rule, at_most: bool = False) -> Link:
-    """Two sizes that must be equal, or the first within the second."""
+def fit(key: str, size: Anything, limit: Anything, rule: Rule, at_most: bool = False, of_loads: bool = False) -> Link:
+    """Two sizes that must be equal, or the first within the second; ``of_loads``: within a load, which is no size."""
     named = (key, link_name(key), LINKS[key][1], SIZE, size, limit)
     if isinstance(size, Missing) or isinstance(limit, Missing):
         return Link(*named, State.UNKNOWN, rule, needs=wanting(size, limit))
     fits = size.value <= limit.value + FIT if at_most else abs(size.value - limit.value) <= FIT
-    return Link(*named, State.WITHIN if fits else State.OVER, rule)
+    state, guessed = _held(State.WITHIN if fits else State.OVER, size, *(() if of_loads else (limit,)))
+    return Link(*named, state, rule, needs=guessed, guessed=guessed)
 
 
 def presence(key: str, rig: Rig, path: str, rule: Rule) -> Link:
     """Something that must be there."""
     state = {"yes": State.WITHIN, "no": State.OVER}.get(rig.choice(path))
-    return unread(key, rule, (path,)) if state is None else Link(key, *LINKS[key], PRESENCE, None, None, state, rule)
+    if state is None:
+        return unread(key, rule, (path,))
+    state, guessed = _held(state, rig.figure(path))
+    return Link(key, *LINKS[key], PRESENCE, None, None, state, rule, needs=guessed, guessed=guessed)
 
 
 def unread(key: str, rule: Rule, needs: tuple[str, ...]) -> Link:
@@ -157,4 +181,8 @@ def part_figure(part: object | None, name: str, what: str) -> Anything:
     """A figure of a chosen part; `Missing` names the part's stamp, or the choice itself."""
     if part is None:
         return Missing((f"hitch.{what}",))
-    return getattr(part, name) or Missing((f"stock.{what}.{name}",))
+    given: Given | None = getattr(part, name)
+    if given is None:
+        return Missing((f"stock.{what}.{name}",))
+    weak = given.provenance.strength < Provenance.LABEL.strength
+    return replace(given, path=f"stock.{what}.{name}") if weak else given

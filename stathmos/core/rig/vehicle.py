@@ -40,7 +40,7 @@ RECEIVER_LABEL = "label on the receiver"
 class Vehicle:
     """The tow vehicle: its labels, its handbook's limits, its dimensions."""
 
-    vehicle_class: Given | None = choice("Class", "the advisor's eye", *VEHICLE_CLASSES)
+    vehicle_class: Given | None = choice("Class", "the advisor's eye", *VEHICLE_CLASSES, guess=True)
     gvwr: Given | None = weight("GVWR", PLACARD, 2000, 40000)
     front_gawr: Given | None = weight("Front GAWR", PLACARD, 1000, 20000)
     rear_gawr: Given | None = weight("Rear GAWR", PLACARD, 1000, 30000)

@@ -16,6 +16,7 @@ from stathmos.core.selection.verdicts import (
     at_least,
     at_most,
     equal,
+    guessed,
     with_choice,
 )
 from stathmos.core.stock import Ball, Stock
@@ -34,6 +35,7 @@ def choose_ball(
             or at_least("rating", "rating", ball.rating, demand.trailer_gvwr, "the trailer's GVWR")
             or (equal("shank diameter", "shank diameter", ball.shank_diameter, hole, "the hole has") if hole else None)
             or _short_enough(ball, thread_limit)
+            or guessed(ball)
         )
         if failed:
             return Verdict(ball, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)

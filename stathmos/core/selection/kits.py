@@ -21,6 +21,7 @@ from stathmos.core.selection.verdicts import (
     Verdict,
     at_least,
     flagged,
+    guessed,
     need,
     soft_rules,
     with_choice,
@@ -50,6 +51,7 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) ->
         or _window(kit, demand)
         or _frame(kit, rig)
         or _bracket(kit, rig)
+        or guessed(kit)
         or (lacks(kit) if lacks else None)
     )
     if failed:

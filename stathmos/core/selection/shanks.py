@@ -21,6 +21,7 @@ from stathmos.core.selection.verdicts import (
     at_least,
     at_most,
     flagged,
+    guessed,
     need,
     soft_rules,
     with_choice,
@@ -82,9 +83,11 @@ def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand
     ]  # fmt: skip
     failures = []
     for sleeve in sorted(fitting, key=lambda one: (one.tongue_rating.value if one.tongue_rating else 0.0, one.name)):
-        failed = at_least(
-            "sleeve", "sleeve's gross rating", sleeve.gross_rating, demand.trailer_gvwr, "the trailer's GVWR"
-        ) or at_least("sleeve", "sleeve's tongue rating", sleeve.tongue_rating, demand.planned, "the hitch load")
+        failed = (
+            at_least("sleeve", "sleeve's gross rating", sleeve.gross_rating, demand.trailer_gvwr, "the trailer's GVWR")
+            or at_least("sleeve", "sleeve's tongue rating", sleeve.tongue_rating, demand.planned, "the hitch load")
+            or guessed(sleeve)
+        )
         if failed is None:
             return sleeve
         failures.append(failed)
@@ -143,6 +146,9 @@ def _judge_shank(
             return Verdict(shank, REJECTED, "ground clearance", Phrase(too_low, told), position, residual, sleeve)
         says = Phrase(f"A {way} of {{rise}} is wanted; its nearest hole is {{short}} off.", told)
         return Verdict(shank, REJECTED, "reach", says, position, residual, sleeve)
+    weak = guessed(shank)
+    if weak:
+        return Verdict(shank, UNKNOWN, weak.rule, weak.reason, position, residual, sleeve)
     state, rule, reason = soft_rules(there(shank.tongue_rating), demand)
     if state != SERVES:
         return Verdict(shank, state, rule, reason, position, residual, sleeve)

@@ -6,11 +6,12 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, Generic, NamedTuple, TypeVar
 
+from stathmos.core.entry import entries
 from stathmos.core.figures import Anything, Given, Missing, sure
 from stathmos.core.heights import Position
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import SAME
-from stathmos.core.stock import Ball, Kit, Shank, Sleeve
+from stathmos.core.stock import AnyPart, Ball, Kit, Shank, Sleeve
 from stathmos.core.units import LENGTH, WEIGHT
 
 CHOSEN, SERVES, RESERVE, REJECTED, UNKNOWN = "chosen", "serves", "with care", "rejected", "unknown"
@@ -47,6 +48,7 @@ class Demand:
 
 #: rules that something goes by, by the word that stands for them on the screen
 CAPACITY_WINDOW, HOUSE_RESERVE, FULL_TRAILER, SERVES_BEST = "capacity window", "house reserve", "full trailer", "serves"
+GUESSED = "guessed"
 #: rules that a part may fail and be chosen all the same, with care
 SOFT_RULES = (HOUSE_RESERVE, FULL_TRAILER)
 
@@ -85,6 +87,17 @@ def at_least(rule: str, what: str, rating: Given | None, demand: Anything, becau
         put = {"rating": (rating.value, WEIGHT, "down"), "demand": (demand.value, WEIGHT, "up")}
         return Failed(rule, Phrase(f"Its {what} of {{rating}} is under {because} of {{demand}}.", put), False)
     return None
+
+
+def guessed(part: AnyPart) -> Failed | None:
+    """A part of which a rating, a size or a fitting was guessed may serve, and nobody knows."""
+    if not part.guessed:
+        return None
+    named = dict(entries(type(part)))
+    first = named[part.guessed[0]]
+    more = f" and {len(part.guessed) - 1} more" if len(part.guessed) > 1 else ""
+    says = f"A guess is not a rating: its {first.label.lower()}{more} was guessed. Read it: {first.read_at}."
+    return Failed(GUESSED, Phrase(says), True)
 
 
 def flagged(given: Given | None, value: str) -> bool:

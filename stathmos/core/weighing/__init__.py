@@ -46,7 +46,7 @@ from stathmos.core.weighing.share import (
     tongue_share,
     under_each_school,
 )
-from stathmos.core.weighing.ways import NAMES, Way, ways
+from stathmos.core.weighing.ways import NAMES, READINGS, Way, ways
 from stathmos.core.weighing.weighbridge import Weighbridge, weighbridge
 
 __all__ = [
@@ -81,7 +81,8 @@ class Weights:
     """What the trailer weighs and how it lies on the ball, as it stands and as planned. kg.
 
     ``ways``: each way of getting the tongue weight, with what became of it in ``became``.
-    ``weighed``: the tongue as it stands comes from readings, not from a brochure or a plan.
+    ``weighed``: the tongue as it stands was measured; ``read``: somebody read it off something, measured or not, and it is
+    neither a brochure's nor a plan's.
     ``tongue``, ``gross`` and ``share`` are as planned: what the rig is judged by.
     """
 
@@ -94,6 +95,7 @@ class Weights:
     gross_standing: Anything
     change: Change
     weighed: bool
+    read: bool
     tongue: Anything
     gross: Anything
     share: Figure | Missing
@@ -114,11 +116,14 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
     bridge = weighbridge(rig)
     found = ways(rig, placed, bridge)
     measured = {way.key: way.tongue for way in found if way.measured}
+    weakly = {way.key: way.tongue for way in found if not way.measured and way.key in READINGS}
     told = [way for way in found if not way.measured]
     if measured:
-        reconciled = reconcile(measured)
+        reconciled = reconcile(measured, beside=weakly)
+    elif weakly:
+        reconciled = reconcile(weakly)
     else:
-        # Nothing is measured: the first that was told stands in, and is no verdict.
+        # Nothing is read: the first that was told stands in, and is no verdict.
         reconciled = (
             Reconciled(told[0].tongue, (told[0].key,)) if told else Reconciled(Missing(("weighing.tongue_scale",)), ())
         )
@@ -147,6 +152,7 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
         gross_standing,
         change,
         bool(measured),
+        bool(measured or weakly),
         tongue,
         gross,
         share,
@@ -298,6 +304,8 @@ def _disagreements(reconciled: Reconciled, names: Mapping[str, str]) -> list[Not
         put = {"apart": (found.apart, WEIGHT, "up"), "allowed": (found.allowed, WEIGHT, "down")}
         pair = f"{names[found.one].capitalize()} and {names[found.other]}"
         says = f"{pair} differ by {{apart}}; together they can be {{allowed}} out."
+        if found.apart <= found.allowed:
+            says = f"All together the weighings scatter more than they may; {pair.lower()} are furthest apart, by {{apart}}."
         if reconciled.odd:
             said.append(Notice(DIFFER, Phrase(says, put)))
         else:
