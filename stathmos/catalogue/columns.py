@@ -8,7 +8,8 @@ put the same limits into the database.
 from django.db import models
 from django.db.models import Q
 
-from stathmos.core.rig import CHOICE, FLAG, entries
+from stathmos.core.rig import CHOICE, FLAG, NAMES, entries
+from stathmos.core.rigfile import LONGEST_NAMES
 
 
 def figure() -> models.FloatField:
@@ -21,9 +22,15 @@ def word() -> models.CharField:
     return models.CharField(max_length=32, blank=True, default="")
 
 
+def names() -> models.CharField:
+    """Names of other things; empty is unknown."""
+    return models.CharField(max_length=LONGEST_NAMES, blank=True, default="")
+
+
 def columns(kind: type) -> dict[str, models.Field]:
     """One column for each thing that the core describes: `vars().update(columns(core.Kit))` in the body of a model."""
-    return {name: word() if entry.dimension in (CHOICE, FLAG) else figure() for name, entry in entries(kind)}
+    made = {CHOICE: word, FLAG: word, NAMES: names}
+    return {name: made.get(entry.dimension, figure)() for name, entry in entries(kind)}
 
 
 def limits(kind: type, prefix: str) -> list[models.CheckConstraint]:

@@ -9,7 +9,8 @@ from django.db import models
 from stathmos.catalogue.models.edition import CATALOGUE, new_edition
 from stathmos.core import units
 from stathmos.core.figures import Given, Provenance
-from stathmos.core.rig import CHOICE, FLAG, Entry, entries
+from stathmos.core.rig import Entry, entries
+from stathmos.core.rigfile import WORDS
 
 
 class Kept(models.QuerySet):
@@ -73,7 +74,7 @@ class CatalogueItem(models.Model):
             value = getattr(self, name)
             origin = Provenance(entry.usual)
             datum = entry.datums[0] if entry.datums else ""
-            if entry.dimension in (CHOICE, FLAG):
+            if entry.dimension in WORDS:
                 if value:
                     known[name] = Given(0.0, entry.dimension, origin, value)
             elif value is not None:

@@ -63,6 +63,7 @@ def assess(
         verdict = findings.verdict(aside, declined.choice, declined.heights)
         return replace(declined, findings=aside, verdict=verdict, declined=True)
     rules = rules_for(rig, rules)
+    as_sold = stock
     stock = with_mixed_bars(stock, rig.choice("hitch.kit"), rig.choice("hitch.bars"))
     placed = cargo.plan(rig)
     wrong = contradictions(rig, placed)
@@ -112,6 +113,7 @@ def assess(
         shanks=fitted.shanks,
         in_force=build,
         fitted_kit=fitted_kit,
+        own_bars=_with_its_own_bars(fitted_kit, as_sold, rig, demand, fits),
         weight_distributing=distributing,
         hitch_load=hitch_load,
         hitch_load_full=demand.full,
@@ -155,6 +157,16 @@ def is_distributing(rig: Rig) -> bool:
     """Weight-distributing unless the advisor chose otherwise, or a maker forbids it."""
     style = rig.choice("hitch.style")
     return style == "weight_distributing" or (style == "" and not decisions.forbidden_by(rig))
+
+
+def _with_its_own_bars(
+    fitted: selection.Verdict[Kit] | None, as_sold: Stock, rig: Rig, demand: selection.Demand, fits: fitting.Fitting
+) -> selection.Verdict[Kit] | None:
+    """The head on the vehicle as it is sold, judged with its own bars; None where they are on it."""
+    if fitted is None or not fitted.part.bars:
+        return None
+    kit = next((one for one in as_sold.kits if one.name == fitted.part.name), None)
+    return None if kit is None else selection.judge_kit(kit, rig, demand, fits.lacks)
 
 
 def _decide(

@@ -13,7 +13,7 @@ from stathmos.core.stock import Ball, Kit, Shank
 class Choice:
     """What the program would choose, and what is in force (what sits on the vehicle, where that is named).
 
-    ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it. Loads kg.
+    ``own_bars``: the head on the vehicle with its own bars, judged so, where another kit's are on it. ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it. Loads kg.
     """
 
     kits: tuple[selection.Verdict[Kit], ...]
@@ -21,6 +21,7 @@ class Choice:
     shanks: tuple[selection.Verdict[Shank], ...]
     in_force: ratings.Build
     fitted_kit: selection.Verdict[Kit] | None
+    own_bars: selection.Verdict[Kit] | None
     weight_distributing: bool
     hitch_load: Figure | Missing
     hitch_load_full: Anything

@@ -11,7 +11,8 @@ from stathmos.core.figures import Given, Provenance, weakest
 from stathmos.core.subjects import Subject, Under
 from stathmos.core.units import COUNT, COUPLE, KG_PER_LB, L_PER_GAL, LENGTH, MM_PER_IN, PRESSURE, RATE, VOLUME, WEIGHT
 
-CHOICE, FLAG, TEXT = "choice", "flag", "text"
+CHOICE, FLAG, TEXT, NAMES = "choice", "flag", "text", "names"
+BETWEEN_NAMES = "; "
 
 TOP, SEAT = "top", "seat"
 INSIDE_TOP, PIN_CENTRE = "inside_top", "pin_centre"

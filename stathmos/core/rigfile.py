@@ -10,6 +10,7 @@ reader; docs/rig-file.schema.json is a copy of it.
 from __future__ import annotations
 
 import difflib
+import re
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, fields
 from functools import lru_cache
@@ -19,17 +20,18 @@ from jsonschema import Draft202012Validator
 from jsonschema.exceptions import ValidationError
 
 from stathmos.core import units
+from stathmos.core.entry import BETWEEN_NAMES
 from stathmos.core.figures import Given, Provenance
 from stathmos.core.holding.conditions import conditions_at
-from stathmos.core.rig import CHOICE, DATUMS, FLAG, KEY, LISTS, SECTIONS, TEXT, Entry, Rig, entries, entry_at
+from stathmos.core.rig import CHOICE, DATUMS, FLAG, KEY, LISTS, NAMES, SECTIONS, TEXT, Entry, Rig, entries, entry_at
 from stathmos.core.stock import PARTS, Stock
 from stathmos.core.subjects import Under
 from stathmos.core.uncertainty import as_written
 from stathmos.core.units import UnreadableError
 
 VERSION = 3
-WORDS = (CHOICE, FLAG, TEXT)
-LONGEST_NAME = 120
+WORDS = (CHOICE, FLAG, TEXT, NAMES)
+LONGEST_NAME, LONGEST_NAMES = 120, 400
 MOST_PARTS = 2000
 MOST_LOADS = 60
 
@@ -216,6 +218,8 @@ def _read(entry: Entry, path: str, typed: str, system: str, origin: str, datum: 
 
 def _taken_apart(raw: Any) -> tuple[str, str, str, str]:
     """A figure's text, system, provenance and datum, whichever of the two ways it is written in."""
+    if isinstance(raw, list) and all(isinstance(one, str) for one in raw):
+        raw = BETWEEN_NAMES.join(raw)
     if raw is None or isinstance(raw, str):
         return raw or "", "us", Provenance.ASSUMED.value, ""
     if not isinstance(raw, dict):
@@ -235,6 +239,11 @@ def _taken_apart(raw: Any) -> tuple[str, str, str, str]:
 
 
 def _read_word(typed: str, entry: Entry, provenance: Provenance, path: str) -> Given:
+    if entry.dimension == NAMES:
+        if len(typed) > LONGEST_NAMES:
+            raise UnreadableError(f"Longer than {LONGEST_NAMES} characters.")
+        names = [name.strip() for name in re.split("[;,]", typed)]
+        return Given(0.0, NAMES, provenance, BETWEEN_NAMES.join(filter(None, names)), path=path)
     if entry.dimension == TEXT:
         if len(typed) > LONGEST_NAME:
             raise UnreadableError(f"Longer than {LONGEST_NAME} characters.")
@@ -342,7 +351,7 @@ def schema() -> dict[str, Any]:
     def properties(kind: type) -> dict[str, Any]:
         return {
             name: {
-                "$ref": "#/$defs/height" if entry.datums else "#/$defs/figure",
+                "$ref": f"#/$defs/{_form_of(entry)}",
                 "title": entry.label,
                 "description": _described(entry),
             }
@@ -400,6 +409,13 @@ def schema() -> dict[str, Any]:
             ),
         },
         "$defs": {
+            "names": {
+                "anyOf": [
+                    {"type": "string", "maxLength": LONGEST_NAMES},
+                    {"type": "array", "items": text, "maxItems": 40},
+                    closed({**figure, "is": {"type": "string", "maxLength": LONGEST_NAMES}}, ["is"]),
+                ]
+            },
             "figure": {"anyOf": [{"type": "string", "maxLength": LONGEST_NAME}, closed(figure, ["is"])]},
             "height": {
                 "anyOf": [
@@ -411,7 +427,14 @@ def schema() -> dict[str, Any]:
     }
 
 
+def _form_of(entry: Entry) -> str:
+    """How a field is written: by its definition in the schema."""
+    return "height" if entry.datums else "names" if entry.dimension == NAMES else "figure"
+
+
 def _described(entry: Entry) -> str:
+    if entry.dimension == NAMES:
+        return f"Names, parted by semicolons, or a list of them. Read at: {entry.read_at}."
     if entry.choices:
         return "One of: " + ", ".join(key for key, _ in entry.choices) + "."
     kind = "A text." if entry.dimension == TEXT else f"A {entry.dimension}, with its unit."

@@ -11,8 +11,8 @@ from dataclasses import dataclass, replace
 
 from stathmos.core import settings
 from stathmos.core.bars import BAR_STYLES, USUAL, BarStyle
-from stathmos.core.entry import Entry, entries, rate
-from stathmos.core.figures import Given, Lazily
+from stathmos.core.entry import BETWEEN_NAMES, NAMES, Entry, entries, rate
+from stathmos.core.figures import Given, Lazily, Provenance
 from stathmos.core.rig import choice, described, flag, length, weight
 from stathmos.core.schools import RESTORATION_SCHOOLS, choices
 from stathmos.core.units import COUNT, COUPLE, KG_PER_LB, LENGTH, MM_PER_FT, MONEY
@@ -36,6 +36,7 @@ def _torque(label: str) -> Given | None:
 
 
 _FT_LB = MM_PER_FT * KG_PER_LB
+SAME = 0.0005  # kg: under this two ratings are one
 #: the joints of a hitch in the order in which they are tightened, with the words of their entries
 JOINTS = {
     "ball_nut": "Ball nut",
@@ -70,12 +71,15 @@ class Kit(AnyPart):
     ``seat_above_shank``: from the shank's hole reference up to the head's ball
     seat. ``adds_overhang``: how far it moves the ball rearward of a plain mount.
     ``bracket_distance``: ball to frame bracket, as the maker prefers it, within
-    ``bracket_least`` and ``bracket_most``. ``bar_rate``: vertical rate of one bar
+    ``bracket_least`` and ``bracket_most``. ``takes_bars``: the kits whose bars its maker lists for this head.
+    ``bars``: whose bars are on it, where they are another kit's, and ``mix`` what is known of that. ``bar_rate``: vertical rate of one bar
     at its end. What it is set by, `settings.settings_of` tells.
     """
 
     name: str = ""
     family: str = ""
+    bars: str = ""
+    mix: str = ""
     gross_rating: Given | None = weight("Gross rating", STAMP, 500, 40000)
     tongue_rating: Given | None = weight("Tongue rating", STAMP, 50, 6000)
     tongue_minimum: Given | None = weight("Least tongue weight", HANDBOOK, 0, 6000)
@@ -132,7 +136,13 @@ class Kit(AnyPart):
     handbook_restoration: Given | None = choice(
         "Handbook's restoration", HANDBOOK, *choices(RESTORATION_SCHOOLS.values())
     )
+    takes_bars: Given | None = described("Takes the bars of these kits too", NAMES, HANDBOOK)
     price: Given | None = price()
+
+    @property
+    def takes(self) -> tuple[str, ...]:
+        """The kits whose bars its maker lists for its head, by name."""
+        return () if self.takes_bars is None else tuple(self.takes_bars.typed.split(BETWEEN_NAMES))
 
     @Lazily
     def head(self) -> tuple[float | str | None, ...]:
@@ -141,7 +151,7 @@ class Kit(AnyPart):
             self.adds_overhang, self.seat_above_shank, self.ball_hole, self.ball_thread_limit, self.handbook_offset,
         )  # fmt: skip
         school = self.handbook_restoration.typed if self.handbook_restoration is not None else ""
-        return (*(None if one is None else one.value for one in figures), school)
+        return (*(None if one is None else one.value for one in figures), school, self.family)
 
     @property
     def held(self) -> BarStyle:
@@ -160,10 +170,12 @@ class Shank(AnyPart):
     An adjustable shank has ``holes`` positions, ``pitch`` apart; pointing down the
     lowest is ``most_drop`` under the receiver tube's inside top, turned over the
     highest is ``most_rise`` above it. A fixed one has one position each way.
-    ``end_below``: how far its end reaches beneath its lowest position.
+    ``end_below``: how far its end reaches beneath its lowest position. ``family``: whose heads it was made for; empty for
+    any head.
     """
 
     name: str = ""
+    family: str = ""
     style: Given | None = choice("Style", DRAWING, *SHANK_STYLES)
     size: Given | None = length("Shank size", STAMP, 1.25, 3)
     most_drop: Given | None = length("Most drop", DRAWING, 0, 20)
@@ -261,21 +273,46 @@ class Stock:
     wrenches: tuple[Wrench, ...] = ()
 
 
-def mixed(head: Kit, bars: Kit | None) -> Kit:
-    """A head with the bars of another kit: the smaller rating of the two, the greater least, the bars' own rate.
+#: what is known of bars of another kit on a head: its maker lists them, nobody says, or they are another family's
+LISTED, NOT_LISTED, STRANGE = "listed", "not listed", "another family"
 
-    Bars that nobody knows leave the ratings unknown. Parts of different capacities are not assumed to mix.
+
+def mix_of(head: Kit, bars: Kit | None) -> str:
+    """What is known of another kit's bars on a head; empty where they are of the head's own capacity and family."""
+    if bars is None:
+        return NOT_LISTED
+    if bars.name in head.takes:
+        return LISTED
+    if head.family and bars.family and head.family != bars.family:
+        return STRANGE
+    alike = head.family and head.family == bars.family
+    same = all(
+        ours is not None and theirs is not None and abs(ours.value - theirs.value) < SAME
+        for ours, theirs in ((head.gross_rating, bars.gross_rating), (head.tongue_rating, bars.tongue_rating))
+    )
+    return "" if alike and same else NOT_LISTED
+
+
+def mixed(head: Kit, bars: Kit | None, name: str = "") -> Kit:
+    """A head with the bars of another kit: the smaller rating of the two at best, the greater least, the bars' own rate.
+
+    Parts of different capacities are not assumed to mix: where the maker does not list the pair the ratings are a guess.
+    Bars that nobody knows leave them unknown. ``name``: of the bars' kit.
     """
+    mix = mix_of(head, bars)
 
-    def of(name: str, choose: Callable[[float, float], float]) -> Given | None:
-        ours: Given | None = getattr(head, name)
-        theirs: Given | None = getattr(bars, name, None)
+    def of(field: str, choose: Callable[[float, float], float]) -> Given | None:
+        ours: Given | None = getattr(head, field)
+        theirs: Given | None = getattr(bars, field, None)
         if ours is None or theirs is None:
             return None
-        return ours if choose(ours.value, theirs.value) == ours.value else theirs
+        taken = ours if choose(ours.value, theirs.value) == ours.value else theirs
+        return taken if mix in ("", LISTED) else replace(taken, provenance=Provenance.ASSUMED)
 
     return replace(
         head,
+        bars=bars.name if bars else name,
+        mix=mix,
         gross_rating=of("gross_rating", min),
         tongue_rating=of("tongue_rating", min),
         tongue_minimum=of("tongue_minimum", max),
@@ -289,7 +326,7 @@ def with_mixed_bars(stock: Stock, kit: str, bars: str) -> Stock:
     if not kit or not bars or kit == bars:
         return stock
     others = next((one for one in stock.kits if one.name == bars), None)
-    return replace(stock, kits=tuple(mixed(one, others) if one.name == kit else one for one in stock.kits))
+    return replace(stock, kits=tuple(mixed(one, others, bars) if one.name == kit else one for one in stock.kits))
 
 
 def part_entry(path: str) -> Entry | None:

@@ -68,7 +68,7 @@ def a_document(seed: int) -> dict:
         "vehicle_class": label(kind), "front_rate": measured(f"{front} lb/in"), "rear_rate": measured(f"{rear} lb/in"),
         "receiver_height": measured(f"{dice.uniform(16, 27):.2f} in", datum="inside_top"), "receiver_wd_gross": near(gvwr * 1.1),
         "receiver_wd_tongue": near(gvwr * 0.165), "receiver_wc_gross": near(gvwr), "receiver_wc_tongue": near(gvwr * 0.16), "tongue_limit": near(gvwr * 0.165),
-        "tow_rating": near(gvwr * 1.1), "gcwr": near(gvwr + 7000), "gvwr": near(6700 + tongue), "rear_gawr": near(2900 + 1.2 * tongue),
+        "tow_rating": near(gvwr * 1.1), "gcwr": label(f"{max(gvwr * 2.4, gvwr + 7000 * dice.choice((0.95, 1.1, 1.5))):.0f} lb"), "gvwr": near(6700 + tongue), "rear_gawr": near(2900 + 1.2 * tongue),
         "front_gawr": near(3900), "payload": near(700 + tongue), "overhang": measured(f"{dice.uniform(42, 56):.1f} in"),
     }  # fmt: skip
     document["weighing"] = {dice.choice(("tongue_scale", "gauge")): measured(f"{tongue:.0f} lb")}

@@ -287,3 +287,84 @@ class Shanks(unittest.TestCase):
         document = rig()
         document["stock"]["shanks"].append(shank("Mount", style=label("fixed")))
         self.assertEqual(self.shanks(document)["Mount"].rule, "style")
+
+
+class Mixing(unittest.TestCase):
+    """Head and bars of different capacity, families of heads and shanks, ratings that cannot be."""
+
+    def mixed(self, head: dict, bars: dict, **more: object):
+        document = rig(hitch__kit=measured(head["name"]), hitch__bars=measured(bars["name"]), **more)
+        document["stock"]["kits"] = [head, bars, kit("Kit 1200", 1200, 650)]
+        return assessed(document)
+
+    def test_an_upsized_bar_on_a_smaller_head_is_unknown_and_takes_the_smaller_rating(self) -> None:
+        for head, bars in ((1000, 1500), (1500, 1000)):
+            found = self.mixed(kit("Head", head, 500), kit("Bars", bars, 500))
+            self.assertEqual((found.verdict.state, found.choice.fitted_kit.rule), ("unknown", "bars"))
+            self.assertEqual(found.choice.in_force.kit.tongue_rating.value, 1000 * KG)
+            self.assertEqual(link(found, "hitch_tongue").state.value, "unknown")
+
+    def test_it_is_never_better_than_the_smaller(self) -> None:
+        found = self.mixed(kit("Head", 600, 300), kit("Bars", 1500, 300))
+        self.assertEqual(found.verdict.state, "refused")
+        self.assertEqual(link(found, "hitch_tongue").state.value, "over")
+
+    def test_a_pair_that_the_maker_lists_is_rated_by_the_smaller(self) -> None:
+        for takes in (label("Other; Bars"), {"is": "Bars, Other", "from": "label"}):
+            found = self.mixed(kit("Head", 1500, 500, takes_bars=takes), kit("Bars", 1200, 650))
+            self.assertEqual(found.verdict.state, "good")
+            self.assertEqual(found.choice.in_force.kit.tongue_rating.value, 1200 * KG)
+            self.assertEqual(found.choice.in_force.kit.tongue_minimum.value, 650 * KG)
+
+    def test_a_list_that_somebody_guessed_lists_nothing_for_certain(self) -> None:
+        found = self.mixed(kit("Head", 1500, 500, takes_bars="Bars"), kit("Bars", 1200, 650))
+        self.assertEqual(found.verdict.state, "unknown")
+
+    def test_bars_of_the_same_capacity_and_family_are_its_own(self) -> None:
+        found = self.mixed(kit("Head", 1200, 650), kit("Bars", 1200, 650))
+        self.assertEqual(found.verdict.state, "good")
+
+    def test_another_familys_bars_are_refused_whatever_they_carry(self) -> None:
+        stranger = {**kit("Bars", 1200, 650), "family": "Other"}
+        found = self.mixed(kit("Head", 1200, 650), stranger)
+        self.assertEqual((found.verdict.state, found.choice.fitted_kit.rule), ("refused", "bars"))
+        self.assertIn("another family", found.verdict.says.text("us"))
+
+    def test_bars_that_nobody_knows_are_unknown(self) -> None:
+        document = rig(hitch__kit=measured("Kit 1200"), hitch__bars=measured("Lost"))
+        read = rigfile.read(document)
+        found = assess(read.rig, stock=read.stock)
+        self.assertEqual(found.choice.fitted_kit.state, "unknown")
+
+    def test_the_remedy_is_the_heads_own_bars_and_is_tried(self) -> None:
+        """Kit 1200's own bars serve; Kit 600's would not, and are not offered."""
+        found = self.mixed(kit("Head", 1200, 650), kit("Bars", 1500, 650))
+        self.assertIn("Put its own bars on", found.verdict.remedy.text("us"))
+        small = self.mixed(kit("Head", 600, 300), kit("Bars", 1500, 300))
+        self.assertNotIn("own bars", small.verdict.remedy.text("us"))
+        self.assertIn("Kit 1200", small.verdict.remedy.text("us"))
+
+    def test_a_head_on_a_strangers_shank_is_unknown(self) -> None:
+        for family, state in (("Test", "good"), ("", "good"), ("Other", "unknown")):
+            document = rig(hitch__shank=measured("Shank 2"), hitch__kit=measured("Kit 1200"))
+            document["stock"]["shanks"] = [shank("Shank 2", family=family)]
+            found = assessed(document)
+            self.assertEqual(found.verdict.state, state, family)
+
+    def test_the_heads_own_shank_is_chosen_before_a_strangers(self) -> None:
+        document = rig()
+        document["stock"]["shanks"] = [
+            shank("Lighter", family="Other", own_weight=label("10 lb")),
+            shank("Own", family="Test"),
+        ]
+        self.assertEqual(assessed(document).choice.in_force.shank.name, "Own")
+
+    def test_ratings_that_contradict_each_other_are_asked_about(self) -> None:
+        document = rig(vehicle__receiver_wd_tongue=label("5000 lb"), vehicle__receiver_wd_gross=label("15000 lb"))
+        found = assessed(document)
+        self.assertEqual(found.verdict.state, "unknown")
+        self.assertEqual([one.place for one in found.contradictions], ["vehicle.receiver_wd_tongue"])
+        parts = rig()
+        parts["stock"]["kits"] = [{**kit("Misread", 5000, 300), "gross_rating": label("15000 lb")}]
+        found = assessed(parts)
+        self.assertEqual((found.verdict.state, found.choice.kits[0].rule), ("unknown", "ratings"))

@@ -26,6 +26,7 @@ class Shank(CatalogueItem):
     """A shank or a ball mount."""
 
     core = core.Shank
+    family = family()
     vars().update(columns(core))
 
     class Meta(CatalogueItem.Meta):

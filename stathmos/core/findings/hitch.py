@@ -11,7 +11,7 @@ from stathmos.core.figures import Authority, Missing
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
-from stathmos.core.selection import CAPACITY_WINDOW, CHOSEN, REJECTED, RESERVE, SOFT_RULES, AnyVerdict
+from stathmos.core.selection import CAPACITY_WINDOW, CHOSEN, REJECTED, RESERVE, SERVES, SOFT_RULES, AnyVerdict
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
 from stathmos.core.weighing import Weights
 
@@ -69,6 +69,9 @@ def _kit(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
     fitted = choice.fitted_kit
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = Phrase(f"Fit {best.part.name} instead.") if best else Phrase("No kit in the stock serves this rig.")
+    own = choice.own_bars
+    if own is not None and own.state in (SERVES, RESERVE):
+        take = Phrase(f"Put its own bars on, those of {own.part.name}: with them it serves.")
     if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
         does_not = f"{fitted.part.name} on the vehicle does not serve. "
         if fitted.state == REJECTED and (read or fitted.rule != CAPACITY_WINDOW):

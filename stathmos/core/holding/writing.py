@@ -6,12 +6,12 @@ import math
 from dataclasses import dataclass
 from typing import Protocol
 
-from stathmos.core.entry import CHOICE, FLAG, TEXT
+from stathmos.core.entry import CHOICE, FLAG, NAMES, TEXT
 from stathmos.core.rig import entry_at
 
 NOW = math.inf
 ALIKE = 2e-3  # share within which two figures are one: an inch figure in millimetres, a pound more in a bag (assumed)
-WORDS = (CHOICE, FLAG, TEXT)
+WORDS = (CHOICE, FLAG, TEXT, NAMES)
 
 
 class Writing(Protocol):

@@ -135,14 +135,14 @@ def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> tuple[
     forbidden = (cars.wd == "forbidden") | (lot.wd == "forbidden") | (lot.coupler_wd == "forbidden")
     declined = np.isin(lot.coupling, _DECLINED)
     moves = _arches_move(cars, lot)
-    guess = sum((*cars.guessed.values(), *lot.guessed.values()), np.zeros(1, bool)) > 0
+    held = sum((*cars.guessed.values(), *lot.guessed.values(), cars.asked, lot.asked), np.zeros(1)) > 0
     told = []
     for index in range(max(len(cars.front), len(lot.brakes))):
         ways = {name: _pairing(index, name, judged, stock, bool(_at(declined, index))) for name, judged in made.items()}
         if "weight_distributing" in ways and _at(forbidden, index):
             ways["weight_distributing"] = replace(ways["weight_distributing"], fits=DOES_NOT, weakest=FORBIDDEN)
         preferred = "weight_distributing" if _at(moves, index) else "weight_carrying"
-        if _at(guess, index):
+        if _at(held, index):
             ways = {name: replace(one, fits=NOT_KNOWN) if one.fits == FITS else one for name, one in ways.items()}
         told.append(min(ways.values(), key=lambda one: (_ORDER.index(one.fits), one.style != preferred)))
     return tuple(sorted(told, key=lambda one: (_ORDER.index(one.fits), one.used is None, one.used or 0.0, one.index)))

@@ -8,7 +8,8 @@ from typing import Any, cast
 import numpy as np
 
 from stathmos.core.figures import Anything, Given, Missing
-from stathmos.core.stock import AnyPart
+from stathmos.core.selection import doubtful
+from stathmos.core.stock import AnyPart, Kit, Shank
 
 Column = np.ndarray[Any, Any]
 
@@ -36,6 +37,11 @@ def over(formula: Callable[..., float]) -> Callable[..., Column]:
 def guessed_of(parts: Sequence[AnyPart]) -> Column:
     """Whether a rating, size or fitting of each part was guessed."""
     return np.array([bool(one.guessed) for one in parts], dtype=bool)
+
+
+def doubted(parts: Sequence[Kit] | Sequence[Shank]) -> Column:
+    """Whether what is written of each part is a guess, or cannot be."""
+    return np.array([doubtful(one) is not None for one in parts], dtype=bool)
 
 
 def value_of(figure: Anything) -> float:

@@ -13,11 +13,12 @@ import numpy as np
 from stathmos.core import statics
 from stathmos.core.figures import sure
 from stathmos.core.heights import seat_to_top, tenths
-from stathmos.core.lot.columns import Column, guessed_of, numbers, order_of, over, words
+from stathmos.core.lot.columns import Column, doubted, guessed_of, numbers, order_of, over, words
 from stathmos.core.lot.sides import Trailers, Vehicles
 from stathmos.core.ratings import SAME
 from stathmos.core.ratings.link import FIT
 from stathmos.core.schools import RESTORATION_SCHOOLS, OffsetSchool
+from stathmos.core.selection import doubtful
 from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, USUAL_TRAY
 from stathmos.core.selection.shanks import CLEARANCE, REACH, SAG
 from stathmos.core.stock import Kit, Stock
@@ -164,7 +165,7 @@ class Fitter:
             for name, demand in (("gross_rating", self.pairs.gross), ("tongue_rating", self.pairs.borne)):
                 given = getattr(sleeve, name)
                 judged.at_least(np.full(shape, given.value if given else np.nan), demand[:, None])
-            judged.check(np.full(shape, bool(sleeve.guessed)), np.zeros(shape, bool))
+            judged.check(np.full(shape, doubtful(sleeve) is not None), np.zeros(shape, bool))
             serves = goes & (judged.state == SERVES)
             failed |= goes & ~serves
             all_unknown &= ~goes | serves | (judged.state == NOT_KNOWN)
@@ -196,7 +197,7 @@ class Fitter:
             nothing = np.full(len(pairs), NONE)
             return Head(o, couples, ball, nothing, nothing, none, nothing, none > 0, none > 0, none > 0)
         rise = wanted - cars.receiver - seat - stack
-        shank, state, rises, holes, up = self._shank(rise, settle)
+        shank, state, rises, holes, up = self._shank(rise, settle, kit.family if kit else "")
         at = (np.arange(len(pairs)), np.maximum(shank, 0))
         shank_open = (state <= WITH_CARE).any(axis=1) | (state == NOT_KNOWN).any(axis=1)
         lacks = (~ball_open & bool(self.stock.balls)) | (~shank_open & bool(self.stock.shanks))
@@ -245,7 +246,7 @@ class Fitter:
         chosen = _first(judged.state, rank[None, :] + np.zeros((len(self.pairs), 1)))
         return chosen, ((judged.state == SERVES) | (judged.state == NOT_KNOWN)).any(axis=1)
 
-    def _shank(self, rise: Column, settle: Column) -> tuple[Column, Column, Column, Column, Column]:
+    def _shank(self, rise: Column, settle: Column, family: str) -> tuple[Column, Column, Column, Column, Column]:
         """The shank of a head by the rise it must make; the states of all; rise, hole and way up of each."""
         own, cars = self.shanks, self.pairs.cars
         judged = _Verdicts(*self._shank_static.state.shape)
@@ -266,7 +267,8 @@ class Fitter:
                 np.zeros_like(judged.state, bool),
                 np.abs(residual) > np.maximum(own["pitch"] / 2, REACH)[None, :] + SAME,
             )
-        judged.check(guessed_of(self.stock.shanks)[None, :], np.zeros_like(judged.state, bool))
+        strangers = np.array([bool(family and one.family and one.family != family) for one in self.stock.shanks], bool)
+        judged.check((strangers | doubted(self.stock.shanks))[None, :], np.zeros_like(judged.state, bool))
         judged.reserve(own["tongue_rating"][None, :], self.pairs.borne[:, None], self.reserve)
         with_care = (judged.state != SERVES) * 2 + (self._sleeves != NONE)
         off = np.nan_to_num(over(tenths)(np.abs(residual)), nan=0.0)
@@ -321,7 +323,7 @@ class Fitter:
         unknown = np.isnan(depth) | np.isnan(own["frame_depth_least"]) | np.isnan(own["frame_depth_most"])
         judged.check(np.zeros_like(judged.state, bool), outside & ~special & ~unknown)
         judged.check(np.zeros_like(judged.state, bool), ~self._brackets_fit())
-        judged.check(guessed_of(kits)[None, :], np.zeros_like(judged.state, bool))
+        judged.check(doubted(kits)[None, :], np.zeros_like(judged.state, bool))
         return judged
 
     def _brackets_fit(self) -> Column:

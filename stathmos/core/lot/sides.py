@@ -61,7 +61,8 @@ def filled(rig: Rig, trailer: Trailer, rules: Rules = Rules(), style: str = "") 
 
 @dataclass(frozen=True)
 class Vehicles:
-    """Vehicles as columns, loaded, without hitch hardware. kg, mm. ``guessed``: by path, which figures somebody guessed."""
+    """Vehicles as columns, loaded, without hitch hardware. kg, mm. ``guessed``: by path, which figures somebody guessed;
+    ``asked``: whether something of it is asked about."""
 
     figures: dict[str, Column]
     gcwr: Column
@@ -83,6 +84,7 @@ class Vehicles:
     offset: OffsetSchool
     reserve: float
     guessed: dict[str, Column]
+    asked: Column
 
 
 def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
@@ -120,6 +122,7 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
         rules[0].offset,
         rules[0].reserve,
         _guessed(sides),
+        column("asked"),
     )
 
 
@@ -135,6 +138,7 @@ def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
     k_f, k_r = heights.spring_rates(rig)
     return {
         "vehicle": rig.vehicle,
+        "asked": bool(wrong),
         "rules": rules_for(rig, house),
         "gcwr": value_of(loading.gcwr(rig)),
         "front": value_of(loads.front),
@@ -150,7 +154,8 @@ def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
 
 @dataclass(frozen=True)
 class Trailers:
-    """Trailers as columns. ``guessed``: by path, which figures somebody guessed."""
+    """Trailers as columns. ``guessed``: by path, which figures somebody guessed;
+    ``asked``: whether something of it is asked about."""
 
     figures: dict[str, Column]
     seat_datum: Column
@@ -161,6 +166,7 @@ class Trailers:
     coupler_wd: Column
     coupling: Column
     guessed: dict[str, Column]
+    asked: Column
 
 
 def trailers(listed: Sequence[Trailer]) -> Trailers:
@@ -184,6 +190,7 @@ def trailers(listed: Sequence[Trailer]) -> Trailers:
         coupler_wd=words(listed, "coupler_wd"),
         coupling=words(listed, "coupling"),
         guessed=_guessed(filled_up),
+        asked=np.array([bool(contradictions(one, ())) for one in filled_up]),
     )
 
 

@@ -22,6 +22,8 @@ from stathmos.core.selection.verdicts import (
     Failed,
     Part,
     Verdict,
+    contradicts,
+    doubtful,
 )
 
 __all__ = [
@@ -43,6 +45,8 @@ __all__ = [
     "WholeBuild",
     "bracket_place",
     "choose_ball",
+    "contradicts",
+    "doubtful",
     "choose_kit",
     "choose_shank",
     "judge_kit",

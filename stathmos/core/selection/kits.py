@@ -6,11 +6,12 @@ from collections.abc import Callable
 from typing import Any
 
 from stathmos.core.figures import Missing, sure, there
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import SAME
 from stathmos.core.rig import Rig
 from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.verdicts import (
+    BARS,
     CAPACITY_WINDOW,
     REJECTED,
     RESERVE,
@@ -20,13 +21,13 @@ from stathmos.core.selection.verdicts import (
     Failed,
     Verdict,
     at_least,
+    doubtful,
     flagged,
-    guessed,
     need,
     soft_rules,
     with_choice,
 )
-from stathmos.core.stock import Kit, Stock
+from stathmos.core.stock import NOT_LISTED, STRANGE, Kit, Stock
 from stathmos.core.units import LENGTH, WEIGHT
 
 #: what a kit lacks to make a whole build: the rule, why, and whether that is for want of figures
@@ -44,14 +45,16 @@ def wants_special_bracket(kit: Kit, rig: Rig) -> bool:
 def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> Verdict[Kit]:
     """One kit against its rules, in order: surge brakes, coupler mount, gross, tongue, window, frame, bracket, then what goes with it, the reserve and the full trailer."""
     failed = (
-        _surge(kit, rig)
+        _strange(kit)
+        or _surge(kit, rig)
         or _mount(kit, rig)
         or at_least("gross rating", "gross rating", kit.gross_rating, demand.trailer_gvwr, "the trailer's GVWR")
         or at_least("tongue rating", "tongue rating", kit.tongue_rating, demand.planned, "the hitch load")
         or _window(kit, demand)
+        or _bars(kit)
         or _frame(kit, rig)
         or _bracket(kit, rig)
-        or guessed(kit)
+        or doubtful(kit)
         or (lacks(kit) if lacks else None)
     )
     if failed:
@@ -83,6 +86,21 @@ def _window(kit: Kit, demand: Demand) -> Failed | None:
     put = {"load": (demand.planned.value, WEIGHT, "down"), "least": (kit.tongue_minimum.value, WEIGHT, "up")}
     says = "Its bars are too heavy: the hitch load of {load} is under its least of {least}; they would stay rigid and hammer both frames."
     return Failed(CAPACITY_WINDOW, Phrase(says, put), False)
+
+
+def _strange(kit: Kit) -> Failed | None:
+    """Whether another family's bars are on its head: those never fit."""
+    if kit.mix != STRANGE:
+        return None
+    return Failed(BARS, Phrase(as_text(f"The bars on it are {kit.bars}'s, of another family: they do not fit.")), False)
+
+
+def _bars(kit: Kit) -> Failed | None:
+    """Whether another kit's bars are known to go with its head; rated by the smaller of the two before this is asked."""
+    if kit.mix == NOT_LISTED:
+        says = f"The bars on it are {kit.bars}'s, and its maker does not list that pair: parts are not assumed to mix."
+        return Failed(BARS, Phrase(as_text(says)), True)
+    return None
 
 
 def _frame(kit: Kit, rig: Rig) -> Failed | None:

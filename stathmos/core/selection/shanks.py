@@ -7,7 +7,7 @@ from typing import Any
 
 from stathmos.core.figures import Anything, Given, Missing, sure, there
 from stathmos.core.heights import nearest_position, rise_wanted, tenths
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import SAME, wants_sleeve
 from stathmos.core.ratings.link import FIT
 from stathmos.core.rig import Rig
@@ -20,8 +20,8 @@ from stathmos.core.selection.verdicts import (
     Verdict,
     at_least,
     at_most,
+    doubtful,
     flagged,
-    guessed,
     need,
     soft_rules,
     with_choice,
@@ -59,7 +59,10 @@ def choose_shank(
     """All shanks judged, each at its nearest hole and orientation; the smallest residual is chosen."""
     style = ADJUSTABLE if kit else FIXED
     head = kit.seat_above_shank if kit else Given(0.0, LENGTH)
-    verdicts = [_judge_shank(shank, style, stock, rig, demand, head, ball, wanted) for shank in stock.shanks]
+    verdicts = [
+        _judge_shank(shank, style, stock, rig, demand, head, kit.family if kit else "", ball, wanted)
+        for shank in stock.shanks
+    ]
     return with_choice(verdicts, shank_rank)
 
 
@@ -86,7 +89,7 @@ def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand
         failed = (
             at_least("sleeve", "sleeve's gross rating", sleeve.gross_rating, demand.trailer_gvwr, "the trailer's GVWR")
             or at_least("sleeve", "sleeve's tongue rating", sleeve.tongue_rating, demand.planned, "the hitch load")
-            or guessed(sleeve)
+            or doubtful(sleeve)
         )
         if failed is None:
             return sleeve
@@ -103,6 +106,7 @@ def _judge_shank(
     rig: Rig,
     demand: Demand,
     head: Given | None,
+    family: str,
     ball: Ball | None,
     wanted: Wanted,
 ) -> Verdict[Shank]:
@@ -146,7 +150,7 @@ def _judge_shank(
             return Verdict(shank, REJECTED, "ground clearance", Phrase(too_low, told), position, residual, sleeve)
         says = Phrase(f"A {way} of {{rise}} is wanted; its nearest hole is {{short}} off.", told)
         return Verdict(shank, REJECTED, "reach", says, position, residual, sleeve)
-    weak = guessed(shank)
+    weak = _made_for(shank, family) or doubtful(shank)
     if weak:
         return Verdict(shank, UNKNOWN, weak.rule, weak.reason, position, residual, sleeve)
     state, rule, reason = soft_rules(there(shank.tongue_rating), demand)
@@ -155,6 +159,14 @@ def _judge_shank(
     with_sleeve = f" It wants a reducer sleeve: {sleeve.name}." if sleeve else ""
     says = Phrase(f"A {way} of {{rise}} is wanted; {position.words}, it is {{short}} off.{with_sleeve}", told)
     return Verdict(shank, state, rule, says, position, residual, sleeve)
+
+
+def _made_for(shank: Shank, family: str) -> Failed | None:
+    """Whether a shank was made for heads of this family; one that says nothing takes any."""
+    if not family or not shank.family or shank.family == family:
+        return None
+    says = f"It was made for {shank.family}, and nobody says that it takes a head of {family}."
+    return Failed("family", Phrase(as_text(says)), True)
 
 
 def _style(shank: Shank, style: str) -> Failed | None:

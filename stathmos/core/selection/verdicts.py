@@ -48,7 +48,7 @@ class Demand:
 
 #: rules that something goes by, by the word that stands for them on the screen
 CAPACITY_WINDOW, HOUSE_RESERVE, FULL_TRAILER, SERVES_BEST = "capacity window", "house reserve", "full trailer", "serves"
-GUESSED = "guessed"
+GUESSED, BARS = "guessed", "bars"
 #: rules that a part may fail and be chosen all the same, with care
 SOFT_RULES = (HOUSE_RESERVE, FULL_TRAILER)
 
@@ -87,6 +87,33 @@ def at_least(rule: str, what: str, rating: Given | None, demand: Anything, becau
         put = {"rating": (rating.value, WEIGHT, "down"), "demand": (demand.value, WEIGHT, "up")}
         return Failed(rule, Phrase(f"Its {what} of {{rating}} is under {because} of {{demand}}.", put), False)
     return None
+
+
+TONGUE_OF_GROSS = 0.25  # no hitch is rated to more than this share of its gross rating on the tongue: from memory
+
+
+def contradicts(gross: Given | None, tongue: Given | None) -> bool:
+    """Whether a tongue rating cannot stand beside a gross rating, kg: one of the two was misread.
+
+    >>> from stathmos.core.figures import constant
+    >>> [contradicts(constant(15000, WEIGHT), constant(tongue, WEIGHT)) for tongue in (1500, 5000)]
+    [False, True]
+    """
+    return gross is not None and tongue is not None and tongue.value > TONGUE_OF_GROSS * gross.value + SAME
+
+
+def doubtful(part: Kit | Shank | Sleeve) -> Failed | None:
+    """A part that serves by what is written of it, and of which that is a guess or cannot be."""
+    if contradicts(part.gross_rating, part.tongue_rating):
+        put = {
+            "tongue": (sure(part.tongue_rating).value, WEIGHT, "nearest"),
+            "gross": (sure(part.gross_rating).value, WEIGHT, "nearest"),
+        }
+        says = (
+            "A tongue rating of {tongue} on a gross rating of {gross}: one of the two is misread. Read the stamp again."
+        )
+        return Failed("ratings", Phrase(says, put), True)
+    return guessed(part)
 
 
 def guessed(part: AnyPart) -> Failed | None:
