@@ -9,6 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core import (
+    attitudes,
     cargo,
     cases,
     elevation,
@@ -81,6 +82,17 @@ class Assessment:
         return offsets.offsets_compared(
             self.rules, self.weights.tongue, self.heights, self.choice.shanks, self.bench.rig
         )  # fmt: skip
+
+    @Lazily
+    def attitudes(self) -> tuple[attitudes.Stands, ...]:
+        """How level the trailer stands empty, as planned and full."""
+        full = next(case.tongue for case in self.cases if case.key == attitudes.FULL)
+        tongues = {
+            attitudes.EMPTY: self.bench.rig.figure("trailer.brochure_tongue"),
+            attitudes.PLANNED: self.weights.tongue,
+            attitudes.FULL: full,
+        }
+        return attitudes.attitudes(self.bench.rig, self.bench.on_hitch, self.heights, tongues)
 
     @Lazily
     def parts(self) -> parts_list.PartsList:

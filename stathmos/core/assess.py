@@ -20,6 +20,7 @@ from stathmos.core import (
     fitting,
     guesses,
     heights,
+    levelling,
     loading,
     ratings,
     selection,
@@ -119,6 +120,7 @@ def assess(
         hitch_load_full=demand.full,
         position=shank_verdict.position if shank_verdict else None,
         bracket=bracket,
+        level_hole=levelling.level_hole(found, fitted, shank_verdict, kit),
     )
     decided = _decide(rig, rules, weights, hitch_load, found.bare, geometry, loads, kit)
     guessed = guesses.of_rig(rig) + guesses.of_parts(kit=kit, shank=shank, ball=fitted.ball, sleeve=sleeve)

@@ -10,10 +10,19 @@ from stathmos.core.stock import Ball, Kit, Shank
 
 
 @dataclass(frozen=True, kw_only=True)
+class LevelHole:
+    """Another hole than the one in use, that stands the trailer level: in words, and the height of the ball then, mm."""
+
+    words: str
+    ball: float
+
+
+@dataclass(frozen=True, kw_only=True)
 class Choice:
     """What the program would choose, and what is in force (what sits on the vehicle, where that is named).
 
-    ``own_bars``: the head on the vehicle with its own bars, judged so, where another kit's are on it. ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it. Loads kg.
+    ``own_bars``: the head on the vehicle with its own bars, judged so, where another kit's are on it. ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it. ``level_hole``: what
+    puts right a ball that stands too high or too low. Loads kg.
     """
 
     kits: tuple[selection.Verdict[Kit], ...]
@@ -27,3 +36,4 @@ class Choice:
     hitch_load_full: Anything
     position: heights.Position | None
     bracket: Anything
+    level_hole: LevelHole | None

@@ -37,7 +37,15 @@ KEYS = (
     *("proof_open", "torque_open", "bay_signature_stale", "bay_not_signed", "test_open", "drill_open"),
     # caution
     *("tongue_heavy", "part_differs", "tongue_may_be_heavy", "over_when_full", "close", "kit_with_care"),
-    *("chosen_kit_with_care", "may_be_over", "air_springs", "auto_levelling", "weighbridge_open", "bars_left_off"),
+    *(
+        "chosen_kit_with_care",
+        "may_be_over",
+        "air_springs",
+        "auto_levelling",
+        "weighbridge_open",
+        "bars_left_off",
+        "school_off_level",
+    ),
     *("sway_control_wanted", "tailgate", "load_still_to_change", "gross_planned", "reserve_waived"),
     *("check_flagged", "proof_flagged", "two_changes", "window_unsure", "axle_may_be_over_as_set", "refit"),
 )

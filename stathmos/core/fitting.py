@@ -12,6 +12,7 @@ from stathmos.core.rules import Rules, with_hitch_handbook
 from stathmos.core.selection import CHOSEN, Demand, Failed, Part, Verdict, Wanted, sag
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
 from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Stock
+from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import LENGTH
 from stathmos.core.weighing import Weights
 
@@ -46,6 +47,8 @@ class Fitting:
     def __init__(self, rig: Rig, rules: Rules, stock: Stock, demand: Demand, weights: Weights, distributing: bool):
         self.rig, self.rules, self.stock = rig, rules, stock
         self.demand, self.weights, self.distributing = demand, weights, distributing
+        on_it = rig.choice("hitch.kit")
+        self._head_taped = next((one for one in stock.kits if one.name == on_it), None) if on_it else None
         self._done: dict[Head, Fitted] = {}
         self._lacking: dict[Head, Failed | None] = {}
 
@@ -91,7 +94,7 @@ class Fitting:
     def _fit(self, kit: Kit | None) -> Fitted:
         rig, stock, demand, tongue = self.rig, self.stock, self.demand, self.weights.tongue
         rules = with_hitch_handbook(self.rules, kit)
-        geometry = heights.Geometry.of(rig, loading.total_overhang(rig, kit.adds_overhang if kit else None))
+        geometry = heights.Geometry.of(rig, loading.total_overhang(rig, kit, self._head_taped))
         couples = cases.couples(rules.restoration, tongue, geometry, self.distributing)
         hole, thread = (kit.ball_hole, kit.ball_thread_limit) if kit else (None, None)
         balls = selection.choose_ball(stock, rig, demand, hole, thread)
@@ -99,7 +102,7 @@ class Fitting:
         ball: Ball | None = chosen.part if chosen else None
         stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
         found = _heights(rig, rules, tongue, geometry, couples, self._head(kit), stack)
-        wanted = Wanted(found.ball_wanted, found.receiver, found.settled.ball)
+        wanted = Wanted(found.ball_wanted, found.receiver, found.settled.ball, found.band)
         ready = kit is not None or not self.distributing
         shanks = selection.choose_shank(stock, rig, demand, kit, ball, wanted) if ready else ()
         return Fitted(rules, geometry, couples, found, balls, shanks, ball)
@@ -125,7 +128,7 @@ def _heights(
     receiver = heights.receiver_to_inside_top(rig)
     bare = heights.settled(tongue, assumed(0.0, "couple"), geometry)
     settled = heights.settled(tongue, couples.aim, geometry)
-    offset = heights.ball_offset(rules, tongue, settled.ball)
+    offset = heights.ball_offset(rules, tongue, settled.ball, coupler, rig.figure("hitch.old_ball_height"))
     wanted = work(
         "ball height = level coupler height + offset",
         LENGTH,
@@ -145,10 +148,16 @@ def _heights(
         head=head,
         stack=stack,
     )
+    level = heights.level_height(coupler, settled.ball)
+    slack = work(
+        "slack = 1¼ in · L / frame length", LENGTH, lambda L, frame: heights.level_slack(ATTITUDE.value, L, frame),
+        ATTITUDE.rule, L=geometry.L, frame=rig.figure("trailer.frame_length"),
+    )  # fmt: skip
     none = Missing(("hitch.shank",))
     return heights.Heights(
-        coupler, receiver, bare, settled, offset, wanted, rise, none, False, heights.Attitude(none, none, none)
-    )
+        coupler=coupler, receiver=receiver, bare=bare, settled=settled, offset=offset, ball_wanted=wanted, level=level,
+        slack=slack, rise_wanted=rise, ball_standing=none, ball_is_measured=False, attitude=heights.Attitude(none, none, none),
+    )  # fmt: skip
 
 
 def with_the_ball(fitted: Fitted, rig: Rig, shank: Verdict[Shank] | None, kit: Kit | None) -> heights.Heights:
@@ -173,7 +182,7 @@ def with_the_ball(fitted: Fitted, rig: Rig, shank: Verdict[Shank] | None, kit: K
         found,
         ball_standing=at,
         ball_is_measured=measured,
-        attitude=heights.attitude(at, found.ball_wanted, found.offset, found.settled.ball, rig),
+        attitude=heights.attitude(at, found.ball_wanted, found.level, rig),
     )
 
 

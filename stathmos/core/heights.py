@@ -164,6 +164,73 @@ def nearest_position(shank: Shank, rise: float, ways_up: tuple[str, ...] = ("dow
     return min(near, key=lambda one: (tenths(abs(one.rise - rise)), one.rise))
 
 
+@dataclass(frozen=True)
+class LevelBand:
+    """The uncoupled ball heights, to the top, on which the trailer stands level enough once coupled. mm."""
+
+    low: float
+    level: float
+    high: float
+
+    def holds(self, ball: float) -> bool:
+        """Whether the trailer stands level enough on a ball of this height, mm."""
+        return self.low - EDGE <= ball <= self.high + EDGE
+
+    def lower(self, by: float) -> LevelBand:
+        """The same band seen from a datum that lies so many mm higher."""
+        return LevelBand(self.low - by, self.level - by, self.high - by)
+
+
+EDGE = 1e-6  # mm: a ball at the band's very edge holds, a matter of floating point
+
+
+def level_slack(attitude: float, L: float, frame: float) -> float:
+    """How far the ball may stand from level for the rail to hold its tolerance, mm.  attitude · L / frame
+
+    ``attitude`` rail front against rear over the frame's length, mm; the trailer turns about its axles, ``L`` behind the ball.
+
+    >>> round(level_slack(attitude=31.75, L=5400.0, frame=7200.0), 4)
+    23.8125
+    """
+    return attitude * L / frame
+
+
+def level_band(level: Anything, slack: Anything) -> LevelBand | None:
+    """The band about a level height; None where how level the trailer stands cannot be told."""
+    if isinstance(level, Missing) or isinstance(slack, Missing):
+        return None
+    return LevelBand(level.value - slack.value, level.value, level.value + slack.value)
+
+
+def position_in(
+    shank: Shank, rise: float, band: LevelBand, ways_up: tuple[str, ...] = ("down", "up")
+) -> Position | Missing | None:
+    """The position nearest a rise of those that stand the trailer level; None where none of them does.
+
+    ``rise`` and ``band`` as rises of the shank, mm. Of two as near, the lower.
+    """
+    found = positions(shank)
+    if isinstance(found, Missing):
+        return found
+    level = [one for one in found if one.orientation in ways_up and band.holds(one.rise)]
+    return min(level, key=lambda one: (tenths(abs(one.rise - rise)), one.rise), default=None)
+
+
+def holes_to_level(off: float, pitch: float, slack: float) -> int | None:
+    """How many holes up (less than nothing: down) bring a ball that stands so far above level near enough to it, mm.
+
+    At least one; None where no whole number of holes does.
+
+    >>> holes_to_level(off=30.0, pitch=31.75, slack=24.0), holes_to_level(-30.0, 31.75, 24.0), holes_to_level(25.0, 75.0, 24.0)
+    (-1, 1, None)
+    """
+    if pitch <= 0:
+        return None
+    towards = -1 if off > 0 else 1
+    holes = towards * max(1, round(abs(off) / pitch))
+    return holes if abs(off + holes * pitch) <= slack + EDGE else None
+
+
 def spring_rates(rig: Rig) -> tuple[Anything, Anything]:
     """Front and rear axle rates, kg/mm: this vehicle's own, else typical for its class and then assumed."""
     typical = TYPICAL_RATES.get(rig.choice("vehicle.vehicle_class"))
@@ -253,26 +320,49 @@ def settled(T: Anything, M: Anything, geometry: Geometry) -> Settled:
     return Settled(front, rear, ball)
 
 
-def ball_offset(rules: Rules, tongue: Anything, settle: Anything) -> Anything:
-    """How much higher than the level coupler the uncoupled ball is to stand, by the school in force, mm."""
+def within_range(settle: float, least: float, most: float) -> float:
+    """Where in a range of offsets the trailer comes out most nearly level: at the settle, else at the nearer end, mm.
+
+    >>> within_range(20.0, 25.4, 50.8), within_range(30.0, 25.4, 50.8)
+    (25.4, 30.0)
+    """
+    return min(max(settle, least), most)
+
+
+def ball_offset(rules: Rules, tongue: Anything, settle: Anything, coupler: Anything, old_ball: Anything) -> Anything:
+    """How much higher than the level coupler the uncoupled ball is to stand, by the school in force, mm.
+
+    ``settle`` of the ball, level ``coupler`` height and the old mount's ball, to the top, mm; ``tongue`` kg.
+    """
     school = rules.offset
-    if school.fixed is not None:
+    rule = Rule(school.name, school.source, school.authority)
+    if school.as_before:
         return work(
-            "offset = fixed",
-            LENGTH,
-            lambda fixed: fixed,
-            Rule(school.name, school.source, school.authority),
-            fixed=constant(school.fixed, LENGTH),
-        )
+            "offset = old mount's ball − level coupler", LENGTH, lambda old, coupler: old - coupler, rule,
+            old=old_ball, coupler=coupler,
+        )  # fmt: skip
+    per = school.per_tongue or 0.0
+    if school.fixed is not None and school.most is not None:
+        return work(
+            "offset = settle, within the range", LENGTH,
+            lambda settle, least, most, TW: within_range(settle, least + TW * per, most + TW * per), rule,
+            settle=settle, least=constant(school.fixed, LENGTH), most=constant(school.most, LENGTH), TW=tongue,
+        )  # fmt: skip
+    if school.fixed is not None and not per:
+        return work("offset = fixed", LENGTH, lambda fixed: fixed, rule, fixed=constant(school.fixed, LENGTH))
     if school.per_tongue is not None:
-        return work(
-            "offset = ⅛ in per 100 lb · TW",
-            LENGTH,
-            lambda TW: TW * school.per_tongue,
-            Rule(school.name, school.source, school.authority),
-            TW=tongue,
-        )
+        fixed = school.fixed or 0.0
+        formula = f"offset = {school.name} · TW" if not fixed else f"offset = {school.name}"
+        return work(formula, LENGTH, lambda TW: fixed + TW * per, rule, TW=tongue)
     return settle
+
+
+def level_height(coupler: Anything, settle: Anything) -> Figure | Missing:
+    """The uncoupled ball height on which the trailer stands level once coupled, mm: level coupler height and settle."""
+    return work(
+        "level ball height = level coupler height + settle", LENGTH, ball_height_uncoupled,
+        Rule("The ball sinks by what the vehicle settles once coupled.", STATICS), coupler=coupler, offset=settle,
+    )  # fmt: skip
 
 
 def coupler_to_top(rig: Rig, stack: Anything) -> Anything:
@@ -322,22 +412,21 @@ class Attitude:
     rail: Figure | Missing
 
 
-def attitude(ball: Anything, wanted: Anything, offset: Anything, settle: Anything, rig: Rig) -> Attitude:
-    """Attitude of the trailer on a ball of uncoupled height ``ball`` where ``wanted`` was wanted.
+def attitude(ball: Anything, wanted: Anything, level: Anything, rig: Rig) -> Attitude:
+    """Attitude of the trailer on a ball of uncoupled height ``ball`` where ``wanted`` was wanted, and ``level`` stands level, mm.
 
-    With a fixed-offset school the offset and the settle differ, and the trailer
-    stands off level even on a ball of exactly the wanted height; that is shown.
+    With a school that does not go by the settle the wanted height and the level one differ, and the trailer stands off
+    level even on a ball of exactly the wanted height.
     """
     residual = work(
         "residual = ball − wanted", LENGTH, lambda ball, wanted: ball - wanted, None, ball=ball, wanted=wanted
     )
-    L = rig.figure("trailer.ball_to_axle")
     pitch = work(
-        "pitch = (coupled ball − level ball) / L = (residual + offset − settle) / L",
+        "pitch = (ball − level ball) / L",
         SLOPE,
-        lambda residual, offset, settle, L: statics.trailer_pitch(residual + offset - settle, 0.0, L),
+        lambda ball, level, L: statics.trailer_pitch(ball, level, L),
         Rule("The trailer turns about the middle of its axle group.", STATICS),
-        residual=residual, offset=offset, settle=settle, L=L,
+        ball=ball, level=level, L=rig.figure("trailer.ball_to_axle"),
     )  # fmt: skip
     rail = work(
         "rail = pitch · frame length",
@@ -352,7 +441,11 @@ def attitude(ball: Anything, wanted: Anything, offset: Anything, settle: Anythin
 
 @dataclass(frozen=True)
 class Heights:
-    """Everything of the height station. All mm, down positive for settle."""
+    """Everything of the height station. All mm, down positive for settle.
+
+    ``ball_wanted``: by the offset school in force; ``level``: on which the trailer stands level once coupled, by what
+    the vehicle settles; ``slack``: how far from that the ball may stand.
+    """
 
     coupler: Anything
     receiver: Anything
@@ -360,7 +453,19 @@ class Heights:
     settled: Settled
     offset: Anything
     ball_wanted: Figure | Missing
+    level: Figure | Missing
+    slack: Figure | Missing
     rise_wanted: Figure | Missing
     ball_standing: Anything
     ball_is_measured: bool
     attitude: Attitude
+
+    @property
+    def band(self) -> LevelBand | None:
+        """The ball heights that stand the trailer level; None where that cannot be told."""
+        return level_band(self.level, self.slack)
+
+    @property
+    def school_stands_level(self) -> bool:
+        """Whether the height that the offset school wants stands this rig level; so it is taken to be where nobody can tell."""
+        return self.band is None or isinstance(self.ball_wanted, Missing) or self.band.holds(self.ball_wanted.value)

@@ -16,11 +16,13 @@ from stathmos.core.figures import (
     Given,
     Missing,
     Rule,
+    constant,
     sum_of,
     work,
 )
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import VEHICLE
+from stathmos.core.stock import Kit
 from stathmos.core.uncertainty import read_on_weighbridge
 from stathmos.core.units import LENGTH, MM_PER_FT, WEIGHT
 
@@ -130,9 +132,30 @@ def _on_axles(
     )  # fmt: skip
 
 
-def total_overhang(rig: Rig, added: Figure | Given | None) -> Anything:
-    """Rear axle to ball centre with the chosen head on, mm."""
-    plain = rig.figure("vehicle.overhang")
-    if added is None:
-        return plain
-    return work("o = overhang + head", LENGTH, lambda overhang, head: overhang + head, None, overhang=plain, head=added)
+WITH_A_HEAD = "wd_head"
+
+
+def total_overhang(rig: Rig, kit: Kit | None, taped: Kit | None = None) -> Anything:
+    """Rear axle to ball centre with the chosen head on, mm; with none, on a plain mount.
+
+    ``taped``: the head on the vehicle, to whose ball the overhang may have been taped. Then that head's own is in it
+    already; and where nobody knows which head it was nothing more is added, and nothing taken off.
+    """
+    written = rig.figure("vehicle.overhang")
+    with_head = rig.choice("vehicle.overhang_with") == WITH_A_HEAD
+    adds = kit.adds_overhang if kit is not None else None
+    had = taped.adds_overhang if with_head and taped is not None else None
+    if with_head and had is None:
+        return written
+    if with_head and had is not None:
+        if kit is not None and taped is not None and kit.name == taped.name:
+            return written
+        return work(
+            "o = overhang as taped − its head + this head", LENGTH, lambda overhang, had, head: overhang - had + head, None,
+            overhang=written, had=had, head=adds or constant(0.0, LENGTH),
+        )  # fmt: skip
+    if adds is None:
+        return written
+    return work(
+        "o = overhang + head", LENGTH, lambda overhang, head: overhang + head, None, overhang=written, head=adds
+    )

@@ -40,7 +40,9 @@ def offsets_compared(
     told = []
     for school in (rules.offset, *others):
         judged_by = Rules(rules.share, rules.restoration, school, rules.reserve, rules.front_loss)
-        offset = heights.ball_offset(judged_by, tongue, found.settled.ball)
+        offset = heights.ball_offset(
+            judged_by, tongue, found.settled.ball, found.coupler, rig.figure("hitch.old_ball_height")
+        )
         ball = work(
             "ball height = level coupler height + offset", LENGTH, heights.ball_height_uncoupled,
             Rule(f"Ball offset: {school.name}.", school.source, school.authority), coupler=found.coupler, offset=offset,
@@ -54,7 +56,7 @@ def offsets_compared(
             other=found.ball_wanted,
         )
         position, stands = _stands(shank, found, apart)
-        rail = heights.attitude(stands, ball, offset, found.settled.ball, rig).rail
+        rail = heights.attitude(stands, ball, found.level, rig).rail
         told.append(OffsetCompared(school, school.key == rules.offset.key, offset, ball, apart, position, rail))
     return tuple(told)
 

@@ -210,7 +210,7 @@ def _read(entry: Entry, path: str, typed: str, system: str, origin: str, datum: 
     if datum and datum not in entry.datums:
         known = ", ".join(entry.datums) or "none"
         raise UnreadableError(f"“{datum}” is no datum of this height; it has: {known}.")
-    value = units.parse(typed, entry.dimension, system)
+    value = units.parse(typed, entry.dimension, system, lambda one: entry.low <= one <= entry.high, entry.low < 0)
     _believable(value, typed, entry)
     datum = datum or (entry.datums[0] if entry.datums else "")
     return Given(value, entry.dimension, provenance, typed, datum, path, as_written(value, entry, provenance))

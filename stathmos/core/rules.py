@@ -101,13 +101,35 @@ def with_hitch_handbook(rules: Rules, kit: Kit | None) -> Rules:
         return rules
     demanded: dict[str, Any] = {}
     theirs, source = Authority.HITCH_HANDBOOK, "hitch handbook"
-    if kit.handbook_offset is not None:
-        name = f"{units.write_length(kit.handbook_offset.value, 'us')} up"
-        demanded["offset"] = OffsetSchool("handbook", name, source, fixed=kit.handbook_offset.value, authority=theirs)
+    offset = handbook_offset(kit)
+    if offset is not None:
+        demanded["offset"] = offset
     school = RESTORATION_SCHOOLS.get(kit.handbook_restoration.typed if kit.handbook_restoration else "")
     if school is not None and rules.restoration.authority is not Authority.VEHICLE_HANDBOOK:
         demanded["restoration"] = replace(school, authority=theirs, source=source)
     return replace(rules, **demanded)
+
+
+def handbook_offset(kit: Kit) -> OffsetSchool | None:
+    """The ball offset that a hitch's handbook wants: up or below, from so much to so much, per 100 lb; None where it says nothing."""
+    least, most, per = kit.handbook_offset, kit.handbook_offset_most, kit.handbook_offset_per_hundred
+    if least is None and per is None:
+        return None
+    words = []
+    if least is not None:
+        to = "" if most is None else f" to {_up_or_below(most.value)}"
+        words.append(_up_or_below(least.value) + to)
+    if per is not None:
+        words.append(f"{_up_or_below(per.value)} per 100 lb of tongue")
+    return OffsetSchool(
+        "handbook", " and ".join(words), "hitch handbook", authority=Authority.HITCH_HANDBOOK,
+        fixed=None if least is None else least.value, most=None if most is None else most.value,
+        per_tongue=None if per is None else per.value / (100 * units.KG_PER_LB),
+    )  # fmt: skip
+
+
+def _up_or_below(mm: float) -> str:
+    return f"{units.write_length(abs(mm), 'us')} {'below' if mm < 0 else 'up'}"
 
 
 def band_stands(low: Given | None, high: Given | None) -> bool:

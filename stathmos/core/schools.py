@@ -72,10 +72,11 @@ class RestorationSchool:
 
 @dataclass(frozen=True)
 class OffsetSchool:
-    """How much higher than the level coupler the uncoupled ball stands.
+    """How much higher than the level coupler the uncoupled ball stands; less than nothing is lower.
 
-    ``fixed`` mm, or ``per_tongue`` mm per kg of tongue weight, or both None:
-    the settle that the statics predict.
+    ``fixed`` mm, up to ``most`` where it is a range, and ``per_tongue`` mm per kg of tongue weight besides; or all None:
+    the settle that the statics predict, or where ``as_before`` the height at which the old mount's ball stood. Within a
+    range the ball stands where the trailer comes out most nearly level.
     """
 
     key: str
@@ -85,12 +86,16 @@ class OffsetSchool:
     choice: str = ""
     fixed: float | None = None
     per_tongue: float | None = None
+    most: float | None = None
+    as_before: bool = False
     authority: Authority = Authority.DEFAULT
 
     @property
     def needs(self) -> tuple[str, ...]:
         """What is measured for it beside the level coupler's height."""
-        if self.fixed is not None:
+        if self.as_before:
+            return ("the old mount's ball height",)
+        if self.fixed is not None and self.most is None and self.per_tongue is None:
             return ()
         return ("tongue weight",) if self.per_tongue is not None else ("tongue weight", "spring rates", "lengths")
 
@@ -155,6 +160,10 @@ OFFSET_SCHOOLS: dict[str, OffsetSchool] = {
         OffsetSchool(
             "eighth_per_hundred", "⅛ in up per 100 lb of tongue", COMMON_PRACTICE, "Higher by the weight on the tongue.",
             "⅛ in per 100 lb of tongue", per_tongue=MM_PER_IN / 8 / (100 * KG_PER_LB),
+        ),
+        OffsetSchool(
+            "as_before", "as the old mount stood", COMMON_PRACTICE,
+            "The ball stands as high as the old mount's, with which the rig was known to be good.", as_before=True,
         ),
     )
 }  # fmt: skip

@@ -132,7 +132,11 @@ class Kit(AnyPart):
         ("pump_up", "pumped to towing pressure before measuring"),
         ("let_down", "let down to the minimum before measuring"),
     )
-    handbook_offset: Given | None = length("Handbook's ball offset", HANDBOOK, 0, 4)
+    handbook_offset: Given | None = length("Handbook's ball offset, up (below: less than nothing)", HANDBOOK, -4, 4)
+    handbook_offset_most: Given | None = length("Handbook's ball offset, at most where it is a range", HANDBOOK, -4, 4)
+    handbook_offset_per_hundred: Given | None = length(
+        "Handbook's ball offset for each 100 lb of tongue", HANDBOOK, -1, 1
+    )
     handbook_restoration: Given | None = choice(
         "Handbook's restoration", HANDBOOK, *choices(RESTORATION_SCHOOLS.values())
     )
@@ -149,6 +153,7 @@ class Kit(AnyPart):
         """What its head and handbook have in the height, the ball and the shank: kits alike in it share the work."""
         figures = (
             self.adds_overhang, self.seat_above_shank, self.ball_hole, self.ball_thread_limit, self.handbook_offset,
+            self.handbook_offset_most, self.handbook_offset_per_hundred,
         )  # fmt: skip
         school = self.handbook_restoration.typed if self.handbook_restoration is not None else ""
         return (*(None if one is None else one.value for one in figures), school, self.family)

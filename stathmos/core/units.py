@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 import re
+from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
@@ -35,7 +36,7 @@ DIMENSIONS = (
 #: dimension -> unit as typed (lower case) -> factor to the core's own unit
 UNITS: dict[str, dict[str, float]] = {
     WEIGHT: {
-        **dict.fromkeys(("lb", "lbs", "pound", "pounds"), KG_PER_LB),
+        **dict.fromkeys(("lb", "lbs", "pound", "pounds", "#"), KG_PER_LB),
         **dict.fromkeys(("kg", "kgs", "kilogram", "kilograms"), 1.0),
         **dict.fromkeys(("t", "tonne", "tonnes"), 1000.0),
     },
@@ -143,11 +144,15 @@ class _Piece:
     unit: str
 
 
-def parse(text: str, dimension: str, system: str = "us") -> float:
+def parse(
+    text: str, dimension: str, system: str = "us", believed: Callable[[float], bool] | None = None, signed: bool = False
+) -> float:
     """Read a typed quantity into the core's unit.
 
     ``text`` as typed; ``dimension`` one of `DIMENSIONS`; ``system`` says what a
     bare number means. Returns kg, mm, kg/mm, kg·mm, mm², L, kPa or a plain share.
+    ``believed``: whether a value can be believed where it is written, which tells what a point or a comma means;
+    ``signed``: less than nothing has a meaning. So many of one weight may be written “3 x 150 lb”.
     Raises `UnreadableError` with a message fit to stand beside the field.
 
     >>> parse("22 3/4", "length")
@@ -158,6 +163,12 @@ def parse(text: str, dimension: str, system: str = "us") -> float:
     578.0
     >>> round(parse("1,150", "weight"), 4)
     521.6312
+    >>> parse("57,8 cm", "length"), parse("1.150,5 kg", "weight"), parse("3 x 150 kg", "weight"), parse("-10 mm", "length", signed=True)
+    (578.0, 1150.5, 450.0, -10.0)
+    >>> parse("1.150 kg", "weight")
+    Traceback (most recent call last):
+    ...
+    stathmos.core.units.UnreadableError: “1.150 kg”: a thousand and more, or one and a bit? Write 1150 or 1.15.
     >>> parse("522 kg", "weight")
     522.0
     >>> parse("22 3/", "length")
@@ -175,9 +186,43 @@ def parse(text: str, dimension: str, system: str = "us") -> float:
         clean = clean.replace(sign, f" {fraction}")
     clean = re.sub(r"\s+", " ", clean).strip()
     if clean.startswith("-"):
-        raise UnreadableError(f"Cannot use “{shown}”: a negative figure has no meaning here.")
+        if not signed:
+            raise UnreadableError(f"Cannot use “{shown}”: a negative figure has no meaning here.")
+        return -parse(clean[1:], dimension, system, believed and (lambda value: believed(-value)))
     if dimension == MONEY:
         clean = clean.removeprefix("$").strip()
+    times = _TIMES.fullmatch(clean) if dimension in _COUNTABLE else None
+    if times:
+        many, one = (times["many"], times["one"]) if times["many"] else (times["after"], times["before"])
+        return int(many) * parse(one, dimension, system)
+    clean = _DECIMAL_COMMA.sub(_with_a_point, clean)
+    value = _value(clean, shown, dimension, system)
+    if _ASKED.match(clean) and (dimension == WEIGHT if believed is None else believed(1000 * value)):
+        grouped = _ASKED.match(clean).group()  # type: ignore[union-attr]
+        raise UnreadableError(
+            f"“{shown}”: a thousand and more, or one and a bit? Write {grouped.replace('.', '')} or {float(grouped):g}."
+        )
+    return value
+
+
+#: so many of one: “3 x 150 lb”, “150 lb x 3”
+_TIMES = re.compile(r"(?P<many>\d{1,3})\s*[x×*]\s*(?P<one>\d.*)|(?P<before>\d.*?)\s*[x×*]\s*(?P<after>\d{1,3})")
+_COUNTABLE = (WEIGHT, VOLUME)
+#: a comma that can part nothing but decimals: not three digits behind it, a nought or more than three before it, points before it
+_DECIMAL_COMMA = re.compile(
+    r"(?<![\d.,])(?:\d{1,3}(?:\.\d{3})+,\d+|\d{1,3}(?:\.\d{3}){2,}|\d+,(?:\d{1,2}|\d{4,})|(?:0|\d{4,}),\d{3})(?![\d,.])"
+)
+#: a point that may part thousands as well as decimals
+_ASKED = re.compile(r"[1-9]\d{0,2}\.\d{3}(?![\d.,])")
+
+
+def _with_a_point(found: re.Match[str]) -> str:
+    """A number as somebody writes it who parts decimals by a comma, written with a point."""
+    return found.group().replace(".", "").replace(",", ".")
+
+
+def _value(clean: str, shown: str, dimension: str, system: str) -> float:
+    """What is written, in the core's unit."""
     pieces = _pieces(clean, shown, dimension)
     units = UNITS[dimension]
     if len(pieces) > 1:
@@ -244,7 +289,7 @@ def _why_unreadable(rest: str, shown: str) -> str:
     if stroke and re.fullmatch(r"\d*/\d*", stroke.group()) and not re.fullmatch(r"\d+/\d+", stroke.group()):
         return f"Cannot read “{stroke.group()}” in “{shown}”: a fraction needs a number on both sides of the stroke."
     if re.match(r"[\d,.]*,", rest):
-        return f"Cannot read “{rest}” in “{shown}”: use a point for decimals; a comma only parts thousands."
+        return f"Cannot read “{rest}” in “{shown}”: is the comma for decimals or for thousands? Write a point, or none."
     return f"Cannot read “{rest}” in “{shown}”: write a number, then its unit."
 
 
@@ -336,6 +381,8 @@ def write_exact(value: float, dimension: str, system: str) -> str:
     if dimension == LENGTH and system == "us" and abs(parse(on_the_tape, LENGTH) - value) < 1e-9:
         return on_the_tape
     exact = f"{amount:.6f}".rstrip("0").rstrip(".")
+    if _ASKED.fullmatch(exact):
+        exact += "0"  # so that nobody takes the point for one between thousands
     return f"${exact}" if dimension == MONEY else exact + (f" {unit}" if unit else "")
 
 

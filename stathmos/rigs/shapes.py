@@ -7,7 +7,7 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import PROVENANCES, EntryShape, entry_fields, shape, text
-from stathmos.core import finding, parts_list, reading_list, report, selection
+from stathmos.core import attitudes, finding, parts_list, reading_list, report, selection
 from stathmos.core.ratings import State
 from stathmos.core.report import build, callouts
 from stathmos.core.rig import KINDS
@@ -325,7 +325,16 @@ RatingsShape = shape(
 HeightsShape = _figures(
     "Heights",
     *("coupler", "receiver", "offset", "settle"),
-    *("ball_wanted", "rise_wanted", "ball_standing", "residual", "pitch", "rail"),
+    *("ball_wanted", "level", "rise_wanted", "ball_standing", "residual", "pitch", "rail"),
+    attitudes=_figures(
+        "Attitude",
+        *("tongue", "settle", "rail"),
+        key=s.ChoiceField([attitudes.EMPTY, attitudes.PLANNED, attitudes.FULL]),
+        name=text(),
+        slope=s.FloatField(allow_null=True),
+        within=s.BooleanField(allow_null=True),
+        says=Words(),
+    )(many=True),
     ball_is_measured=s.BooleanField(),
     shank=_maybe(PartShape),
     school=text(),

@@ -66,6 +66,7 @@ _VEHICLE_MORE = {
     "receiver_d_value": ("9 kN", "60 kN"),
     "frontal_area_limit": ("50 sq ft", "70 sq ft"),
     "handbook_share_high": ("12 %",),
+    "overhang": ("48 in", "54 in"),
 }
 _KIT_MORE = {
     "bracket_least": ("24 in",),
@@ -74,7 +75,9 @@ _KIT_MORE = {
     "frame_depth_least": ("3 in",),
     "frame_depth_most": ("5 in",),
     "special_depth_most": ("7 in",),
-    "handbook_offset": ("1 in",),
+    "handbook_offset": ("1 in", "-1/2 in"),
+    "handbook_offset_most": ("2 in",),
+    "handbook_offset_per_hundred": ("1/8 in", "-1/8 in"),
 }
 
 

@@ -7,6 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from stathmos.core import units
+from stathmos.core.entry import entries
+from stathmos.core.rig import entry_at
+from stathmos.core.rigfile import read_entry
+from stathmos.core.stock import PARTS
 from stathmos.core.units import UnreadableError, parse, step, write, write_exact, write_length
 
 REGISTRY = pint.UnitRegistry()
@@ -68,6 +72,53 @@ class AsTyped(unittest.TestCase):
                 self.assertAlmostEqual(parse(text, "weight"), expected, places=9)
         self.assertEqual(parse("522", "weight", "metric"), 522)
 
+    def test_decimal_commas_where_they_can_mean_nothing_else(self) -> None:
+        for text, dimension, expected in (
+            ("57,8 cm", "length", 578.0), ("57,85 cm", "length", 578.5), ("1.150,5 kg", "weight", 1150.5), ("0,522 t", "weight", 522.0),
+            ("1.234.567 mm", "length", 1234567.0), ("1234,567 kg", "weight", 1234.567), ("1,150 kg", "weight", 1150.0), ("12,5", "share", 0.0),
+        ):  # fmt: skip
+            with self.subTest(text=text):
+                if dimension != "share":
+                    self.assertAlmostEqual(parse(text, dimension), expected)
+        self.assertAlmostEqual(parse("12,5 %", "share"), 0.125)
+
+    def test_pounds_by_their_sign_and_so_many_of_one(self) -> None:
+        for text, pounds in (
+            ("7,000#", 7000),
+            ("7000 #", 7000),
+            ("3 x 150", 450),
+            ("3 × 150 lb", 450),
+            ("150 lb x 3", 450),
+            ("2*75,5 lb", 151),
+        ):
+            with self.subTest(text=text):
+                self.assertAlmostEqual(parse(text, "weight"), pounds * units.KG_PER_LB)
+        with self.assertRaises(UnreadableError):
+            parse("3 x 150 mm", "length")
+
+    def test_a_point_before_three_digits_is_asked_about_where_both_can_be_believed(self) -> None:
+        for text in ("1.150 kg", "12.500 lb", "1.150"):
+            with self.assertRaises(UnreadableError) as caught:
+                parse(text, "weight")
+            self.assertIn("a thousand", str(caught.exception))
+        gvwr, stack = entry_at("trailer.gvwr"), dict(entries(PARTS["balls"]))["stack_height"]
+        for text, entry, value in (
+            ("412.769 kg", gvwr, 412.769),
+            ("1.150 t", gvwr, 1150.0),
+            ("2.125 in", stack, 53.975),
+        ):
+            self.assertAlmostEqual(read_entry({"is": text, "from": "label"}, entry).value, value)
+        with self.assertRaises(UnreadableError):
+            read_entry({"is": "1.150 kg", "from": "label"}, gvwr)
+
+    @given(st.floats(0.01, 999_999), st.sampled_from(["us", "metric"]))
+    def test_what_the_program_writes_is_never_asked_about(self, amount: float, system: str) -> None:
+        self.assertAlmostEqual(parse(write_exact(amount, "weight", system), "weight", system), amount, places=5)
+
+    def test_less_than_nothing_only_where_it_has_a_meaning(self) -> None:
+        self.assertAlmostEqual(parse("-1/2 in", "length", signed=True), -12.7)
+        self.assertAlmostEqual(parse("−0.5", "length", signed=True), -12.7)
+
     def test_what_cannot_be_read_is_named(self) -> None:
         for text, dimension, named in (
             ("22 3/", "length", "“3/”"),
@@ -76,7 +127,7 @@ class AsTyped(unittest.TestCase):
             ("22 5/4", "length", "“5/4”"),
             ("abc", "length", "“abc”"),
             ("22 inchs", "length", "“inchs”"),
-            ("22,75", "length", "comma"),
+            ("22,75,5", "length", "comma"),
             ("22 lb", "length", "“lb”"),
             ("9e9", "weight", "“e9”"),
             ("-4", "weight", "negative"),

@@ -732,6 +732,24 @@ export interface components {
          * @enum {string}
          */
         AtEnum: "front_axle" | "rear_axle" | "ball" | "trailer_axles" | "coupler" | "receiver";
+        Attitude: {
+            key: components["schemas"]["AttitudeKeyEnum"];
+            name: string;
+            /** Format: double */
+            slope: number | null;
+            within: boolean | null;
+            says: string | components["schemas"]["Both"];
+            tongue: components["schemas"]["Figure"];
+            settle: components["schemas"]["Figure"];
+            rail: components["schemas"]["Figure"];
+        };
+        /**
+         * @description * `empty` - empty
+         *     * `planned` - planned
+         *     * `full` - full
+         * @enum {string}
+         */
+        AttitudeKeyEnum: "empty" | "planned" | "full";
         Band: {
             key: string;
             school: string;
@@ -1055,7 +1073,7 @@ export interface components {
             count: string | null;
         };
         CoupledState: {
-            key: components["schemas"]["KeyEnum"];
+            key: components["schemas"]["CoupledStateKeyEnum"];
             name: string;
             front_drop: components["schemas"]["Figure"] | null;
             rear_drop: components["schemas"]["Figure"] | null;
@@ -1068,6 +1086,13 @@ export interface components {
             on_ball: components["schemas"]["Figure"] | null;
             restoration: components["schemas"]["Figure"] | null;
         };
+        /**
+         * @description * `uncoupled` - uncoupled
+         *     * `bare` - bare
+         *     * `bars` - bars
+         * @enum {string}
+         */
+        CoupledStateKeyEnum: "uncoupled" | "bare" | "bars";
         Crossed: {
             name: string;
             by: (string | components["schemas"]["Both"]) | null;
@@ -1316,6 +1341,7 @@ export interface components {
             cards: components["schemas"]["MadeCard"][];
         };
         Heights: {
+            attitudes: components["schemas"]["Attitude"][];
             ball_is_measured: boolean;
             shank: components["schemas"]["Part"] | null;
             school: string;
@@ -1329,6 +1355,7 @@ export interface components {
             offset: components["schemas"]["Figure"];
             settle: components["schemas"]["Figure"];
             ball_wanted: components["schemas"]["Figure"];
+            level: components["schemas"]["Figure"];
             rise_wanted: components["schemas"]["Figure"];
             ball_standing: components["schemas"]["Figure"];
             residual: components["schemas"]["Figure"];
@@ -1391,13 +1418,6 @@ export interface components {
                 [key: string]: string;
             };
         };
-        /**
-         * @description * `uncoupled` - uncoupled
-         *     * `bare` - bare
-         *     * `bars` - bars
-         * @enum {string}
-         */
-        KeyEnum: "uncoupled" | "bare" | "bars";
         Link: {
             key: string;
             name: string;

@@ -9,6 +9,7 @@ import { Panel, Row, Rows } from "../parts/Rows";
 import { OtherSchools } from "../rig/OtherSchools";
 import { Swap } from "../rig/Swap";
 import { useSection } from "../rig/context";
+import { Attitudes } from "./Attitudes";
 import { CoupledRig } from "./CoupledRig";
 import { Fields, Heading } from "./Meet";
 import { Offsets } from "./Offsets";
@@ -22,15 +23,16 @@ export function Height() {
     <Box sx={{ display: "grid", gap: 2.5 }}>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(330px, 1fr))", gap: 3 }}>
         <Panel title="Off the tape" note="flat ground, loaded to travel, trailer level">
-          <Fields paths={["trailer.coupler_height", "vehicle.receiver_height", "hitch.ball_height"]} />
+          <Fields paths={["trailer.coupler_height", "vehicle.receiver_height", "hitch.ball_height", "hitch.old_ball_height"]} />
           <Heading>What the settle hangs on</Heading>
-          <Fields paths={["vehicle.front_rate", "vehicle.rear_rate", "vehicle.wheelbase", "vehicle.overhang", "trailer.ball_to_axle", "trailer.frame_length"]} />
+          <Fields paths={["vehicle.front_rate", "vehicle.rear_rate", "vehicle.wheelbase", "vehicle.overhang", "vehicle.overhang_with", "trailer.ball_to_axle", "trailer.frame_length"]} />
         </Panel>
         <Panel title="Height of the ball" note={`offset: ${heights.school}, ${heights.school_authority}`}>
           <Rows>
             <Row name="Level coupler height, to the top" figure={heights.coupler} />
             <Row name="+ offset" figure={heights.offset} />
             <Row name="= top of ball, uncoupled" figure={heights.ball_wanted} strong />
+            <Row name="Stands level with the ball at" figure={heights.level} />
             <Row name="− receiver, inside top" figure={heights.receiver} />
             <Row name="− head and ball = shank rise, drop −" figure={heights.rise_wanted} strong />
           </Rows>
@@ -63,6 +65,7 @@ export function Height() {
           )}
         </Panel>
         <Box sx={{ display: "grid", gap: 1.5, alignContent: "start", minWidth: 0 }}>
+          <Attitudes />
           <Offsets />
           <Panel title="Schools, tailgate and jack">
             <EntryField path="ways.offset_school" />

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from stathmos.core.choice import Choice
-from stathmos.core.figures import Missing, sure, wanting
+from stathmos.core.figures import Missing, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.heights import Heights
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.rig import Rig
 from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import LENGTH
@@ -38,31 +38,56 @@ def tailgate(rig: Rig, heights: Heights) -> list[Finding]:
 
 
 def height(heights: Heights, choice: Choice) -> list[Finding]:
-    """A ball so high or low that the trailer would not stand level."""
-    residual, rail = heights.attitude.residual, heights.attitude.rail
-    if isinstance(residual, Missing) or isinstance(rail, Missing):
-        needs = residual.needs if isinstance(residual, Missing) else wanting(rail)
+    """A ball so high or low that the trailer would not stand level; or a school whose height would not stand it so."""
+    rail = heights.attitude.rail
+    if isinstance(rail, Missing):
         says = Phrase("How level the trailer will stand cannot be told.")
-        return [_finding("height_unknown", UNKNOWN, "ball", says, Phrase(f"Go and read: {needs_in_words(needs)}."))]
-    if ATTITUDE.within(rail.value):
+        return [
+            _finding("height_unknown", UNKNOWN, "ball", says, Phrase(f"Go and read: {needs_in_words(rail.needs)}."))
+        ]
+    if not ATTITUDE.within(rail.value):
+        return [_off_level(heights, choice, rail.value > 0)]
+    if heights.ball_is_measured or heights.school_stands_level:
         return []
-    high = rail.value > 0
+    says = _school_cannot(heights)
+    put = {"ball": (sure(heights.ball_standing).value, LENGTH, "nearest")}
+    taken = Phrase("The hole is the nearest that does: top of ball at {ball} uncoupled. Measure it in the bay.", put)
+    return [_finding("school_off_level", CAUTION, "ball", says, taken)]
+
+
+def _school_cannot(heights: Heights) -> Phrase:
+    """Why the school in force cannot stand this rig level, in figures."""
     put = {
-        "off": (abs(residual.value), LENGTH, "up"),
-        "rail": (abs(rail.value), LENGTH, "up"),
-        "ball": (sure(heights.ball_standing).value, LENGTH, "nearest"),
-        "wanted": (sure(heights.ball_wanted).value, LENGTH, "nearest"),
+        "offset": (sure(heights.offset).value, LENGTH, "nearest"),
+        "settle": (sure(heights.settled.ball).value, LENGTH, "nearest"),
+    }
+    return Phrase("This school cannot stand this rig level: its offset is {offset}, the rig settles {settle}.", put)
+
+
+def _off_level(heights: Heights, choice: Choice, high: bool) -> Finding:
+    """The ball too high or too low to stand the trailer level; by the height that does, and the hole that makes it."""
+    rail, ball, level = sure(heights.attitude.rail).value, sure(heights.ball_standing).value, sure(heights.level).value
+    to = choice.level_hole.ball if choice.level_hole else level
+    put = {
+        "rail": (abs(rail), LENGTH, "up"),
+        "ball": (ball, LENGTH, "nearest"),
+        "level": (level, LENGTH, "nearest"),
         "tolerance": (ATTITUDE.value, LENGTH, "nearest"),
+        "by": (abs(to - ball), LENGTH, "nearest"),
+        "to": (to, LENGTH, "nearest"),
     }
     says = Phrase(
-        f"The ball is too {'high' if high else 'low'}: its top stands at {{ball}}, {{wanted}} wanted. "
-        f"The trailer's {'front' if high else 'rear'} would stand {{rail}} high over the frame; {{tolerance}} is the most.",
+        f"The ball is too {'high' if high else 'low'}: its top stands at {{ball}}, and {{level}} stands the trailer level. "
+        f"Its {'front' if high else 'rear'} would stand {{rail}} high over the frame; {{tolerance}} is the most.",
         put,
     )
     if high:
         says = says.after("Do not tow. ").then(" Nose high invites sway.")
-    hole = ""
-    if choice.position and choice.in_force.shank:
-        hole = f" {choice.in_force.shank.name} {choice.position.words}, comes nearest."
-    move = Phrase(f"{'Lower' if high else 'Raise'} the ball by {{off}}.{hole}", put)
-    return [_finding("ball_off", REFUSED, "ball", says, move)]
+    if not heights.school_stands_level:
+        says = joined(says, _school_cannot(heights))
+    way, hole = "Lower" if high else "Raise", choice.level_hole
+    if hole is None:
+        move = Phrase(f"{way} the ball by {{by}}, to {{to}}: a shank that reaches it is wanted.", put)
+    else:
+        move = Phrase(as_text(f"{way} the ball by ") + "{by}, to {to}: " + as_text(f"{hole.words}."), put)
+    return _finding("ball_off", REFUSED, "ball", says, move)

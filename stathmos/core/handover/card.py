@@ -53,6 +53,7 @@ def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
     """Every block, in the order in which it is read."""
     blocks = (
         ("Set heights, loaded as today", _heights(rig, fit)),
+        ("How the trailer stands, worked out", _attitudes(fit.now)),
         ("Hitch and settings", _settings(fit)),
         ("Torque", _torque(fit.proved.torque)),
         ("Bars off", tuple(CardLine("", says) for says in fit.now.decisions.bars_off)),
@@ -81,6 +82,11 @@ def _heights(rig: Rig, fit: Fit) -> tuple[CardLine, ...]:
             for end in ("front", "rear")
         ]
     return tuple(line for line in lines if line is not None)
+
+
+def _attitudes(now: Assessment) -> tuple[CardLine, ...]:
+    """Empty, as planned and full: a slightly different attitude is expected."""
+    return tuple(CardLine(one.name, one.says) for one in now.attitudes if one.within is not None)
 
 
 def _settings(fit: Fit) -> tuple[CardLine, ...]:

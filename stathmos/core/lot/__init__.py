@@ -166,7 +166,8 @@ def _arches_move(cars: Vehicles, lot: Trailers) -> Column:
 def _pairing(index: int, style: str, judged: Judged, stock: Stock, declined: bool) -> Pairing:
     keys, chosen = list(judged.links.state), judged.chosen
     worst = judged.worst[index]
-    fits = DOES_NOT if declined or worst == OVER else NOT_KNOWN if worst == UNKNOWN else FITS
+    not_known = worst == UNKNOWN or bool(chosen.unlevelled[index])
+    fits = DOES_NOT if declined or worst == OVER else NOT_KNOWN if not_known else FITS
 
     def name(parts: tuple[Any, ...], at: int) -> str | None:
         return None if at == NONE else parts[at].name

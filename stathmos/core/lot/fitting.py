@@ -12,17 +12,18 @@ import numpy as np
 
 from stathmos.core import statics
 from stathmos.core.figures import sure
-from stathmos.core.heights import seat_to_top, tenths
+from stathmos.core.heights import EDGE, level_slack, seat_to_top, tenths
 from stathmos.core.lot.columns import Column, doubted, guessed_of, numbers, order_of, over, words
 from stathmos.core.lot.sides import Trailers, Vehicles
 from stathmos.core.ratings import SAME
 from stathmos.core.ratings.link import FIT
+from stathmos.core.rules import handbook_offset
 from stathmos.core.schools import RESTORATION_SCHOOLS, OffsetSchool
 from stathmos.core.selection import doubtful
 from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, USUAL_TRAY
 from stathmos.core.selection.shanks import CLEARANCE, REACH, SAG
 from stathmos.core.stock import Kit, Stock
-from stathmos.core.tolerances import PAST_BRACKET
+from stathmos.core.tolerances import ATTITUDE, PAST_BRACKET
 
 SERVES, WITH_CARE, FAILS, NOT_KNOWN = 0, 1, 2, 3
 NONE = -1
@@ -71,6 +72,14 @@ def _first(state: Column, rank: Column) -> Column:
 
 
 @dataclass(frozen=True)
+class Level:
+    """What a shank must rise for the trailer to stand level, and how far from that it may be, mm; NaN where nobody can tell."""
+
+    rise: Column
+    slack: Column
+
+
+@dataclass(frozen=True)
 class Head:
     """One kind of head (or a plain mount) on every pair: geometry, couples, and what goes with it."""
 
@@ -84,13 +93,15 @@ class Head:
     turned_up: Column
     lacks: Column
     waits: Column
+    unlevelled: Column
 
 
 @dataclass(frozen=True)
 class Chosen:
     """The build of every pair: indices into the stock, `NONE` where none serves; the geometry with its head on.
 
-    ``no_kit``, ``no_mount``: none in the stock serves, and that is not for want of a figure.
+    ``no_kit``, ``no_mount``: none in the stock serves, and that is not for want of a figure. ``unlevelled``:
+    how level the trailer stands cannot be told.
     """
 
     kit: Column
@@ -104,6 +115,7 @@ class Chosen:
     hardware: Column
     no_kit: Column
     no_mount: Column
+    unlevelled: Column
 
 
 class Fitter:
@@ -178,7 +190,7 @@ class Fitter:
         low, aim, high = self._restoration(kit)
         w, L = cars.figures["wheelbase"], lot["ball_to_axle"]
         adds = kit.adds_overhang.value if kit and kit.adds_overhang else 0.0
-        o = cars.figures["overhang"] + adds
+        o = cars.figures["overhang"] + np.where(cars.head_taped, 0.0, adds)
         none = np.zeros(len(pairs))
         couple = over(statics.couple_for_restoration)
         couples = (
@@ -191,21 +203,24 @@ class Fitter:
         stack = taken(stacks, ball)
         settle = over(statics.settle)(pairs.tongue, couples[1], w, o, L, cars.k_f, cars.k_r)
         coupler = np.where(pairs.lot.seat_datum, over(seat_to_top)(lot["coupler_height"], stack), lot["coupler_height"])
-        wanted = coupler + self._offset(kit, settle)
+        wanted = coupler + self._offset(kit, settle)  # as the old mount stood says nothing of another trailer
+        slack = over(level_slack)(ATTITUDE.value, L, lot["frame_length"])
+        unlevelled = np.isnan(coupler + settle + slack)
         seat = (kit.seat_above_shank.value if kit.seat_above_shank else np.nan) if kit else 0.0
         if kit is None and self.distributing:
             nothing = np.full(len(pairs), NONE)
-            return Head(o, couples, ball, nothing, nothing, none, nothing, none > 0, none > 0, none > 0)
+            return Head(o, couples, ball, nothing, nothing, none, nothing, none > 0, none > 0, none > 0, unlevelled)
         rise = wanted - cars.receiver - seat - stack
-        shank, state, rises, holes, up = self._shank(rise, settle, kit.family if kit else "")
+        level = Level(rise + coupler + settle - wanted, slack)
+        shank, state, rises, holes, up = self._shank(rise, level, settle, kit.family if kit else "")
         at = (np.arange(len(pairs)), np.maximum(shank, 0))
         shank_open = (state <= WITH_CARE).any(axis=1) | (state == NOT_KNOWN).any(axis=1)
         lacks = (~ball_open & bool(self.stock.balls)) | (~shank_open & bool(self.stock.shanks))
         waits = ((ball == NONE) & bool(self.stock.balls)) | ((shank == NONE) & bool(self.stock.shanks))
         if not self.stock.shanks:
-            return Head(o, couples, ball, shank, shank, none, shank, none > 0, lacks, waits)
+            return Head(o, couples, ball, shank, shank, none, shank, none > 0, lacks, waits, unlevelled)
         sleeve = np.where(shank == NONE, NONE, self._sleeves[at])
-        return Head(o, couples, ball, shank, sleeve, rises[at], holes[at], up[at], lacks, waits)
+        return Head(o, couples, ball, shank, sleeve, rises[at], holes[at], up[at], lacks, waits, unlevelled)
 
     def _restoration(self, kit: Kit | None) -> tuple[Column, Column, Column]:
         """The window by the vehicle's handbook, else the hitch's, else as chosen."""
@@ -217,12 +232,15 @@ class Fitter:
         return np.where(theirs, low, school.low), np.where(theirs, aim, school.aim), np.where(theirs, high, school.high)
 
     def _offset(self, kit: Kit | None, settle: Column) -> Column:
-        school: OffsetSchool = self.pairs.cars.offset
-        if kit is not None and kit.handbook_offset is not None:
-            return np.full(len(self.pairs), kit.handbook_offset.value)
-        if school.fixed is not None:
-            return np.full(len(self.pairs), school.fixed)
-        return self.pairs.tongue * school.per_tongue if school.per_tongue is not None else settle
+        school: OffsetSchool = (handbook_offset(kit) if kit is not None else None) or self.pairs.cars.offset
+        per = self.pairs.tongue * (school.per_tongue or 0.0)
+        if school.as_before:
+            return np.full(len(self.pairs), np.nan)
+        if school.fixed is not None and school.most is not None:
+            return np.minimum(np.maximum(settle, school.fixed + per), school.most + per)
+        if school.fixed is not None or school.per_tongue is not None:
+            return (school.fixed or 0.0) + per
+        return settle
 
     def _ball(self, kit: Kit | None) -> tuple[Column, Column]:
         """The ball of a head; and whether one serves, or may."""
@@ -246,7 +264,9 @@ class Fitter:
         chosen = _first(judged.state, rank[None, :] + np.zeros((len(self.pairs), 1)))
         return chosen, ((judged.state == SERVES) | (judged.state == NOT_KNOWN)).any(axis=1)
 
-    def _shank(self, rise: Column, settle: Column, family: str) -> tuple[Column, Column, Column, Column, Column]:
+    def _shank(
+        self, rise: Column, level: Level, settle: Column, family: str
+    ) -> tuple[Column, Column, Column, Column, Column]:
         """The shank of a head by the rise it must make; the states of all; rise, hole and way up of each."""
         own, cars = self.shanks, self.pairs.cars
         judged = _Verdicts(*self._shank_static.state.shape)
@@ -260,13 +280,13 @@ class Fitter:
             low = clear < CLEARANCE - SAME
         undrawn = np.any([np.isnan(own[name]) for name in ("most_drop", "most_rise", "pitch", "holes")], axis=0)
         judged.check(undrawn[None, :], np.zeros_like(judged.state, bool))
-        found, hole, up = self._nearest(wanted + sag, low)
+        found, hole, up = self._nearest(wanted + sag, low, level.rise[:, None] + sag, level.slack[:, None])
         residual = found - sag - wanted
         with np.errstate(invalid="ignore"):
-            judged.check(
-                np.zeros_like(judged.state, bool),
-                np.abs(residual) > np.maximum(own["pitch"] / 2, REACH)[None, :] + SAME,
-            )
+            short = np.abs(residual) > np.maximum(own["pitch"] / 2, REACH)[None, :] + SAME
+            off_level = np.abs(found - sag - level.rise[:, None]) > level.slack[:, None] + EDGE
+            told = ~np.isnan(level.rise + level.slack)[:, None]
+        judged.check(np.zeros_like(judged.state, bool), np.where(told, off_level, short))
         strangers = np.array([bool(family and one.family and one.family != family) for one in self.stock.shanks], bool)
         judged.check((strangers | doubted(self.stock.shanks))[None, :], np.zeros_like(judged.state, bool))
         judged.reserve(own["tongue_rating"][None, :], self.pairs.borne[:, None], self.reserve)
@@ -275,8 +295,18 @@ class Fitter:
         rank = (with_care * 1e7 + off) * max(1, len(self._shank_names)) + self._shank_names[None, :]
         return _first(judged.state, rank), judged.state, found, hole, up
 
-    def _nearest(self, target: Column, low: Column) -> tuple[Column, Column, Column]:
-        """Of every shank the position with the smallest residual, of two as near the lower: its rise, hole (from 1), way up."""
+    def _nearest(self, target: Column, low: Column, level: Column, slack: Column) -> tuple[Column, Column, Column]:
+        """Of every shank the position with the smallest residual of those that stand the trailer level, else of all; of two as
+        near the lower: its rise, hole (from 1), way up."""
+        levelled = self._nearest_in(target, low, level - slack - EDGE, level + slack + EDGE)
+        every = self._nearest_in(target, low, np.full_like(level, -np.inf), np.full_like(level, np.inf))
+        there = ~np.isnan(levelled[0])
+        rise, hole, up = (np.where(there, one, other) for one, other in zip(levelled, every, strict=True))
+        return rise, hole, up.astype(bool)
+
+    def _nearest_in(self, target: Column, low: Column, least: Column, most: Column) -> tuple[Column, Column, Column]:
+        """The same of the positions between two rises; NaN where none lies there."""
+        aim = np.clip(target, least, most)
         own = self.shanks
         pitch, last = own["pitch"], own["holes"] - 1
         best = np.full(target.shape if target.shape[1] == len(pitch) else (len(target), len(pitch)), np.nan)
@@ -284,12 +314,13 @@ class Fitter:
         starts = ((-own["most_drop"], False), (own["most_rise"] - last * pitch, True))
         with np.errstate(invalid="ignore", divide="ignore"):
             for start, turned in starts:
-                exact = np.floor(np.where(pitch > 0, (target - start) / np.where(pitch > 0, pitch, 1.0), 0.0))
+                exact = np.floor(np.where(pitch > 0, (aim - start) / np.where(pitch > 0, pitch, 1.0), 0.0))
                 for index in (exact, exact + 1):
                     at = np.clip(index, 0, last)
                     rise = start + at * pitch
                     key = tenths(np.abs(rise - target))
                     nearer = (key < best_key) | ((key == best_key) & (rise < best))
+                    nearer &= (rise >= least) & (rise <= most)
                     nearer &= ~low if not turned else True
                     best = np.where(nearer, rise, best)
                     hole = np.where(nearer, at + 1, hole)
@@ -420,6 +451,7 @@ class Fitter:
             hardware,
             no_kit,
             of("lacks"),
+            of("unlevelled"),
         )
 
 

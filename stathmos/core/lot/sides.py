@@ -81,6 +81,7 @@ class Vehicles:
     wd: Column
     controller: Column
     seven_way: Column
+    head_taped: Column
     offset: OffsetSchool
     reserve: float
     guessed: dict[str, Column]
@@ -119,6 +120,7 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
         words(cars, "handbook_wd"),
         words(cars, "brake_controller"),
         words(cars, "seven_way"),
+        words(cars, "overhang_with") == loading.WITH_A_HEAD,
         rules[0].offset,
         rules[0].reserve,
         _guessed(sides),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from stathmos.core.answer import Assessment
+from stathmos.core.figures import Missing
 from stathmos.core.report.build import offset, part, settings, state
 from stathmos.core.report.writing import Tree, figure
 
@@ -23,6 +24,20 @@ def heights(assessment: Assessment) -> Tree:
         "residual": figure(found.attitude.residual),
         "pitch": figure(found.attitude.pitch),
         "rail": figure(found.attitude.rail),
+        "level": figure(found.level),
+        "attitudes": [
+            {
+                "key": one.key,
+                "name": one.name,
+                "tongue": figure(one.tongue),
+                "settle": figure(one.settle),
+                "rail": figure(one.rail),
+                "slope": None if isinstance(one.pitch, Missing) else one.pitch.value,
+                "within": one.within,
+                "says": one.says,
+            }
+            for one in assessment.attitudes
+        ],
         "shank": None if shank is None else part(shank),
         "school": rules.offset.name,
         "school_authority": rules.offset.authority.value,

@@ -14,7 +14,7 @@ from stathmos.core.schools import (
     SHARE_CHOICES,
     choices,
 )
-from stathmos.core.subjects import BALL_ON_VEHICLE, DECISION, HITCH, ON_ITS_SPRINGS, Under
+from stathmos.core.subjects import BALL_ON_VEHICLE, DECISION, HITCH, KNOWN_GOOD, ON_ITS_SPRINGS, Under
 from stathmos.core.units import ALTITUDE, SHARE
 
 STYLES = (("weight_distributing", "weight-distributing"), ("weight_carrying", "weight-carrying"))
@@ -36,6 +36,10 @@ class Hitch:
     ball_height: Given | None = length(
         "Ball height as it stands", "tape, uncoupled, loaded to travel", 6, 48, usual="measured", datums=(TOP, SEAT),
         of=BALL_ON_VEHICLE, under=(*ON_ITS_SPRINGS, Under.HOLE),
+    )  # fmt: skip
+    old_ball_height: Given | None = length(
+        "Ball height of the old mount, as it stood", "tape, on the same spot, uncoupled", 6, 48, usual="measured", of=KNOWN_GOOD,
+        datums=(TOP,),
     )  # fmt: skip
 
 

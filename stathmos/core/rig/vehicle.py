@@ -75,6 +75,10 @@ class Vehicle:
     overhang: Given | None = length(
         "Overhang, rear axle to ball", "tape, hub centre to ball centre", 15, 110, usual="measured"
     )
+    overhang_with: Given | None = choice(
+        "Overhang taped to the ball of", "look at what was taped",
+        ("plain", "a plain mount"), ("wd_head", "a weight-distributing head"), usual="measured",
+    )  # fmt: skip
     tailgate_reach: Given | None = length(
         "Rear axle to the edge of the open tailgate", "tape, tailgate down", 20, 150, usual="measured"
     )

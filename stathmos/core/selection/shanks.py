@@ -1,12 +1,12 @@
-"""Choosing the shank, its orientation and its hole: the smallest residual from the height wanted."""
+"""Choosing the shank, its orientation and its hole: of those that stand the trailer level the nearest to the height wanted."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, NamedTuple
 
 from stathmos.core.figures import Anything, Given, Missing, sure, there
-from stathmos.core.heights import nearest_position, rise_wanted, tenths
+from stathmos.core.heights import LevelBand, Position, nearest_position, position_in, rise_wanted, tenths
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import SAME, wants_sleeve
 from stathmos.core.ratings.link import FIT
@@ -36,11 +36,13 @@ SAG = 2.0  # of a sleeve's play, at the ball: a mount reaches about as far out a
 
 @dataclass(frozen=True)
 class Wanted:
-    """What a shank is to reach: uncoupled ball height to the top, receiver to its inside top, mm; how far the ball sinks coupled."""
+    """What a shank is to reach: uncoupled ball height to the top, receiver to its inside top, mm; how far the ball sinks
+    coupled; and the ball heights that stand the trailer level, None where nobody can tell."""
 
     ball: Anything
     receiver: Anything
     settle: Anything
+    band: LevelBand | None
 
 
 def sag(sleeve: Sleeve | None) -> float:
@@ -130,7 +132,9 @@ def _judge_shank(
     rise = rise_wanted(sure(wanted.ball).value, sure(wanted.receiver).value, sure(head).value, sure(stack).value)
     clear = _clearance(shank, wanted)
     low = clear is not None and clear < CLEARANCE - SAME
-    position = nearest_position(shank, rise + sag(sleeve), ("up",) if low else ("down", "up"))
+    ways_up = ("up",) if low else ("down", "up")
+    reached = _reached(shank, rise + sag(sleeve), wanted, rise - sure(wanted.ball).value + sag(sleeve), ways_up)
+    position = reached.position
     if isinstance(position, Missing):
         return Verdict(
             shank, UNKNOWN, "drawing", Phrase("Its drop, rise, pitch or positions are not in the catalogue.")
@@ -143,8 +147,7 @@ def _judge_shank(
         "least": (CLEARANCE, LENGTH, "up"),
     }
     way = "rise" if rise >= 0 else "drop"
-    pitch = sure(shank.pitch).value
-    if abs(residual) > max(pitch / 2, REACH) + SAME:
+    if not reached.serves:
         if low:
             too_low = "Pointing down its end would stand {clear} from the ground, {least} wanted; turned up it is {short} off."
             return Verdict(shank, REJECTED, "ground clearance", Phrase(too_low, told), position, residual, sleeve)
@@ -159,6 +162,28 @@ def _judge_shank(
     with_sleeve = f" It wants a reducer sleeve: {sleeve.name}." if sleeve else ""
     says = Phrase(f"A {way} of {{rise}} is wanted; {position.words}, it is {{short}} off.{with_sleeve}", told)
     return Verdict(shank, state, rule, says, position, residual, sleeve)
+
+
+class Reached(NamedTuple):
+    """The position of a shank that comes nearest, and whether it serves."""
+
+    position: Position | Missing
+    serves: bool
+
+
+def _reached(shank: Shank, rise: float, wanted: Wanted, datum: float, ways_up: tuple[str, ...]) -> Reached:
+    """The position nearest a rise of those that stand the trailer level; where nobody can tell, near the rise serves.
+
+    ``datum``: from a ball height to the rise that makes it, mm.
+    """
+    if wanted.band is not None:
+        level = position_in(shank, rise, wanted.band.lower(-datum), ways_up)
+        if level is not None:
+            return Reached(level, True)
+    nearest = nearest_position(shank, rise, ways_up)
+    if isinstance(nearest, Missing) or wanted.band is not None:
+        return Reached(nearest, False)
+    return Reached(nearest, abs(nearest.rise - rise) <= max(sure(shank.pitch).value / 2, REACH) + SAME)
 
 
 def _made_for(shank: Shank, family: str) -> Failed | None:

@@ -16,7 +16,7 @@ from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting, new_key
 from stathmos.core.bay.measure.windows import Window, front_words
 from stathmos.core.coupled import MODEL
 from stathmos.core.figures import Missing, sure, there, wanting
-from stathmos.core.heights import hole_pitch
+from stathmos.core.heights import hole_pitch, holes_to_level, level_slack
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig.bay import BUMPER, START
 from stathmos.core.schools import Band
@@ -233,8 +233,9 @@ def _move_the_head(bench: Bench, setting: Setting, advice: Advice, learned: tupl
         return None
     position, pitch = now.choice.position, hole_pitch(now.choice.in_force.shank)
     ball = apart * sure(rest.geometry.L).value / sure(rest.frame).value
-    holes = max(1, round(abs(ball) / pitch))
-    lower = apart > 0
+    slack = level_slack(ATTITUDE.value, sure(rest.geometry.L).value, sure(rest.frame).value)
+    counted = holes_to_level(ball, pitch, slack)
+    holes, lower = abs(counted or 1), apart > 0
     way, high = ("down", "high") if lower else ("up", "low")
     left = None if position is None else position.holes_down if lower else position.holes_up
     put = {
@@ -242,6 +243,9 @@ def _move_the_head(bench: Bench, setting: Setting, advice: Advice, learned: tupl
         "ball": (holes * pitch, LENGTH, "nearest"),
         "likely": (advice.now_likely, SHARE, "down"),
     }
+    if counted is None:
+        says = f"The rail stands {{apart}} {high} in front, and a hole, {{ball}}, is further than it may be off either way: a shank with holes closer together."
+        return Next(verdict=USED_UP, says=Phrase("The shank is used up."), why=Phrase(says, put), effects=learned)
     if left is not None and left < holes:
         says = f"The rail stands {{apart}} {high} in front, and the head has {left} holes left {way}: a shank with more {'drop' if lower else 'rise'}."
         return Next(
