@@ -13,13 +13,14 @@ from itertools import product
 
 from stathmos.core import heights, statics
 from stathmos.core.bars import USUAL
-from stathmos.core.figures import STATICS, Anything, Figure, Missing, Rule, constant, sure, wanting, work
+from stathmos.core.figures import STATICS, Anything, Figure, Given, Missing, Rule, constant, sure, there, wanting, work
 from stathmos.core.heights import Geometry
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import demands
 from stathmos.core.schools import RestorationSchool
 from stathmos.core.settings import ENDS, HEAD, LIFTS, PLACES, TABLE, TILTS, Allowed, settings_of
 from stathmos.core.stock import Kit
+from stathmos.core.uncertainty import rectangular
 from stathmos.core.units import ANGLE, COUNT, COUPLE, LENGTH, SHARE, SLOPE, WEIGHT
 
 _SPRING = Rule("M = K·max(0, φ), φ = φ₀ + vehicle pitch − trailer pitch; one linear solve.", STATICS)
@@ -32,6 +33,34 @@ def bar_stiffness(k_bar: float, d: float) -> float:
     510300
     """
     return 2 * k_bar * d**2
+
+
+def bar_rate_at(k: float, stated: float, d: float) -> float:
+    """Vertical rate of one bar at another distance from the ball than it is stated at.  k · (stated / d)³
+
+    A bar rooted near the ball is a cantilever: its rate falls with the cube of the distance, so that K = 2·k·d² falls
+    as 1/d when the bracket moves out. ``k`` kg/mm at ``stated`` mm, for ``d`` mm.
+
+    Sources: [1] a cantilever's end deflection F·l³/(3·E·I), any textbook of the strength of materials.
+
+    >>> bar_rate_at(k=350.0, stated=27.0, d=27.0), round(bar_rate_at(350.0, 27.0, 24.0), 3)
+    (350.0, 498.34)
+    """
+    return k * (stated / d) ** 3
+
+
+#: how far a bar's rate, the tilt or lift of a step and the count at which bars just touch are known, half-widths: from memory
+RATE_WITHIN, EFFECT_WITHIN, SLACK_WITHIN = 0.20, 0.15, 1.0
+
+
+def _known_to(given: Given, name: str, half_width: float) -> Given:
+    """A kit's figure with how far it is known."""
+    return replace(given, path=f"stock.kit.{name}", u=max(given.u, rectangular(half_width)))
+
+
+def rate_stated_at(kit: Kit, bracket: Anything) -> Anything:
+    """The distance from the ball at which a bar's rate is stated, mm: as its maker says, else where he prefers the bracket."""
+    return kit.bar_rate_at or kit.bracket_distance or bracket
 
 
 def set_wind(tilt: float, washers: float, lift: float, steps: float, d: float) -> float:
@@ -145,7 +174,11 @@ def wind_of(kit: Kit, counts: Mapping[str, float], bracket: Anything) -> Figure 
             formula.append(f"(height touching − height at {name}) / d")
             continue
         effect = PLACES[one.kind.place].effect
-        terms |= {effect: sure(one.effect), f"{name}_slack": sure(one.slack)}
+        by, slack = there(one.effect), there(one.slack)
+        terms |= {
+            effect: _known_to(by, effect, EFFECT_WITHIN * by.value),
+            f"{name}_slack": _known_to(slack, f"{name}_slack", SLACK_WITHIN),
+        }
         formula.append(f"{effect.replace('_', ' ')} · ({name} − slack)" + (" / d" if one.kind.works == LIFTS else ""))
 
     def phi(d: float, **put: float) -> float:
@@ -165,19 +198,23 @@ def wind_of(kit: Kit, counts: Mapping[str, float], bracket: Anything) -> Figure 
 def _solve(rest: Rest, wind: Anything) -> Figure | Missing:
     """The couple of the bars in equilibrium, kg·mm."""
     geometry = rest.geometry
-    k_bar = rest.kit.bar_rate if rest.kit and rest.kit.bar_rate else Missing(("stock.kit.bar_rate",))
+    k_bar: Anything = Missing(("stock.kit.bar_rate",))
+    stated: Anything = rest.bracket
+    if rest.kit is not None and rest.kit.bar_rate is not None:
+        k_bar = _known_to(rest.kit.bar_rate, "bar_rate", RATE_WITHIN * rest.kit.bar_rate.value)
+        stated = rate_stated_at(rest.kit, rest.bracket)
 
     def couple(
         T: float, w: float, o: float, L: float, k_f: float, k_r: float,
-        k_bar: float, d: float, wind: float, ball: float, coupler: float,
+        k_bar: float, stated: float, d: float, wind: float, ball: float, coupler: float,
     ) -> float:  # fmt: skip
-        K = bar_stiffness(k_bar, d)
+        K = bar_stiffness(bar_rate_at(k_bar, stated, d), d)
         return statics.equilibrium_with_bars(T, w, o, L, k_f, k_r, K, wind, ball - coupler).M
 
     return work(
-        "M = K · max(0, φ₀ + vehicle pitch − trailer pitch),  K = 2 · k_bar · d²", COUPLE, couple, _SPRING,
+        "M = K · max(0, φ₀ + vehicle pitch − trailer pitch),  K = 2 · k_bar · (stated / d)³ · d²", COUPLE, couple, _SPRING,
         T=rest.tongue, w=geometry.w, o=geometry.o, L=geometry.L, k_f=geometry.k_f, k_r=geometry.k_r,
-        k_bar=k_bar, d=rest.bracket, wind=wind, ball=rest.ball, coupler=rest.coupler,
+        k_bar=k_bar, stated=stated, d=rest.bracket, wind=wind, ball=rest.ball, coupler=rest.coupler,
     )  # fmt: skip
 
 
@@ -201,7 +238,8 @@ def model_of(rest: Rest) -> Model | None:
         return None
     T, w, o, L, k_f, k_r = (sure(one).value for one in (rest.tongue, g.w, g.o, g.L, g.k_f, g.k_r))
     d, offset = sure(rest.bracket).value, sure(rest.ball).value - sure(rest.coupler).value
-    K, kinds = bar_stiffness(kit.bar_rate.value, d), {one.kind.key: one for one in settings_of(kit)}
+    k_bar = bar_rate_at(kit.bar_rate.value, sure(rate_stated_at(kit, rest.bracket)).value, d)
+    K, kinds = bar_stiffness(k_bar, d), {one.kind.key: one for one in settings_of(kit)}
 
     def restored(counts: Mapping[str, float]) -> float:
         wind = sum(wound(kinds[kind], number, d) for kind, number in counts.items() if kind in kinds)

@@ -73,7 +73,7 @@ class Kit(AnyPart):
     ``bracket_distance``: ball to frame bracket, as the maker prefers it, within
     ``bracket_least`` and ``bracket_most``. ``takes_bars``: the kits whose bars its maker lists for this head.
     ``bars``: whose bars are on it, where they are another kit's, and ``mix`` what is known of that. ``bar_rate``: vertical rate of one bar
-    at its end. What it is set by, `settings.settings_of` tells.
+    at ``bar_rate_at`` from the ball, at its preferred bracket where nobody says. What it is set by, `settings.settings_of` tells.
     """
 
     name: str = ""
@@ -96,7 +96,8 @@ class Kit(AnyPart):
     bracket_most: Given | None = length("Ball to bracket, most", HANDBOOK, 10, 60)
     bar_length: Given | None = length("Bar length, ball to its end", DRAWING, 12, 60)
     bar_style: Given | None = choice("Bars", DRAWING, *((one.key, one.words) for one in BAR_STYLES.values()))
-    bar_rate: Given | None = rate("Rate of one bar at its end", DRAWING, usual="label")
+    bar_rate: Given | None = rate("Rate of one bar", DRAWING, usual="label")
+    bar_rate_at: Given | None = length("Ball to where that rate is stated", DRAWING, 10, 60, guess=True)
     # how its bars are set: the fields of every kind of setting
     __annotations__.update(dict.fromkeys(_SETTINGS, "Given | None"))
     locals().update(_SETTINGS)
@@ -322,6 +323,7 @@ def mixed(head: Kit, bars: Kit | None, name: str = "") -> Kit:
         tongue_rating=of("tongue_rating", min),
         tongue_minimum=of("tongue_minimum", max),
         bar_rate=bars.bar_rate if bars else None,
+        bar_rate_at=(bars.bar_rate_at or bars.bracket_distance) if bars else None,
         bar_length=bars.bar_length if bars else None,
     )
 

@@ -249,3 +249,64 @@ _FIXED = {
     "vehicle__receiver_wc_tongue": label("900 lb"),
     "hitch__ball_height": measured("25 in", datum="top"),
 }
+
+
+class StatedAtADistance(unittest.TestCase):
+    """A bar's rate is stated at a distance; at another one it follows a cantilever's."""
+
+    def at(self, bracket: str, stated: str | None = None, **more: object) -> Assessment:
+        document = sprung(hitch__kit=measured("Kit 1200"), **more)
+        given_ = {"bar_rate_at": label(stated)} if stated else {}
+        document["stock"]["kits"] = [
+            kit("Kit 1200", 1200, 500, **SPRUNG | {"bracket_distance": label(bracket), **given_})
+        ]
+        return assessed(document)
+
+    def test_the_rate_against_a_beam_solved_by_finite_differences(self) -> None:
+        """Independent: a clamped beam under an end load, its curvature summed along the length (numpy)."""
+        stiffness = 5.0e7
+
+        def end_rate(length: float) -> float:
+            x = np.linspace(0.0, length, 20001)
+            slope = np.cumsum((length - x) / stiffness) * (x[1] - x[0])
+            return 1.0 / float(np.sum(slope) * (x[1] - x[0]))
+
+        for near, far in ((600.0, 700.0), (700.0, 900.0)):
+            self.assertAlmostEqual(coupled.bar_rate_at(end_rate(far), far, near) / end_rate(near), 1.0, delta=2e-3)
+
+    def test_a_bracket_three_inches_nearer_is_stiffer(self) -> None:
+        """K = 2·k·d0³/d: 27 in to 24 in is a factor of 27/24, and more restoration, not less."""
+        K = [coupled.bar_stiffness(coupled.bar_rate_at(BAR, 27, d), d) for d in (27, 24)]
+        self.assertAlmostEqual(K[1] / K[0], 27 / 24)
+        settings = self.at("27 in", "27 in").coupled.settings.counts
+        near, far = (coupled.model_of(self.at(d, "27 in").rest)(settings) for d in ("25 in", "31 in"))
+        self.assertGreater(near, far)
+
+    def test_where_nobody_says_it_is_stated_at_the_makers_place(self) -> None:
+        said, unsaid = self.at("27 in", "27 in"), self.at("27 in")
+        self.assertAlmostEqual(said.coupled.couple.value, unsaid.coupled.couple.value)
+
+    def test_a_bracket_that_had_to_go_elsewhere_is_reckoned_with(self) -> None:
+        """The jack stands at 27 in: the bracket goes 2¾ in out, and the same bars are softer there."""
+        clear, moved = self.at("27 in"), self.at("27 in", trailer__jack_position=measured("27 in"))
+        d = moved.rest.bracket.value
+        self.assertNotAlmostEqual(d, 27 * MM)
+        counts = clear.coupled.settings.counts
+        self.assertNotAlmostEqual(coupled.model_of(clear.rest)(counts), coupled.model_of(moved.rest)(counts), places=3)
+
+    def test_rate_tilt_and_slack_are_in_the_spread_of_every_prediction(self) -> None:
+        """± 20 %, ± 15 %, ± 1 step, all from memory: a step alone is 0.15 to 0.2 of restoration."""
+        bars = state(self.at("27 in"), "bars")
+        for path in ("stock.kit.bar_rate", "stock.kit.washer_tilt", "stock.kit.washers_slack"):
+            for name in ("restoration", "front", "rear", "bar_each", "on_ball", "ball_height"):
+                self.assertGreater(abs(getattr(bars, name).spread.get(path, 0.0)), 0.0, (path, name))
+        a_step = abs(bars.restoration.spread["stock.kit.washers_slack"]) * 3**0.5
+        self.assertTrue(0.03 < a_step < 0.4, a_step)
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.floats(60, 1500), st.floats(400, 900), st.floats(400, 900))
+    def test_further_out_softer_and_there_and_back_the_same(self, k: float, near: float, far: float) -> None:
+        there = coupled.bar_rate_at(k, near, far)
+        self.assertAlmostEqual(coupled.bar_rate_at(there, far, near), k)
+        self.assertTrue(there < k if far > near + 1e-6 else there >= k * (1 - 1e-6))
+        self.assertAlmostEqual(coupled.bar_stiffness(there, far) * far / (coupled.bar_stiffness(k, near) * near), 1.0)
