@@ -6,6 +6,7 @@ schools' heights, what to read) is worked out by its own room when it is first a
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from stathmos.core import (
@@ -40,7 +41,7 @@ from stathmos.core.trial import Bench
 class Assessment:
     """All that can be said of a rig. ``declined``: it is out of scope, and nothing of it is worked out.
 
-    ``fits``, ``bench`` and ``stock`` are what the parts asked for later are worked out from.
+    ``fits``, ``bench``, ``tried`` and ``stock`` are what the parts asked for later are worked out from.
     """
 
     rules: Rules
@@ -62,6 +63,7 @@ class Assessment:
     guesses: tuple[str, ...]
     fits: fitting.Fitting
     bench: Bench
+    tried: Callable[[], tuple[remedies.Remedy, ...]]
     stock: Stock
     declined: bool = False
 
@@ -107,7 +109,7 @@ class Assessment:
     @Lazily
     def remedies(self) -> tuple[remedies.Remedy, ...]:
         """What to do about what is over, each tried on the rig."""
-        return remedies.advise(self.bench, self.choice)
+        return self.tried()
 
     @Lazily
     def to_read(self) -> tuple[reading_list.ToRead, ...]:

@@ -10,6 +10,7 @@ in order and hands figures on.
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import cache
 
 from stathmos.core import (
     cargo,
@@ -23,6 +24,7 @@ from stathmos.core import (
     levelling,
     loading,
     ratings,
+    remedies,
     selection,
     statics,
     weighing,
@@ -48,6 +50,7 @@ def assess(
     unread: tuple[str, ...] = (),
     waivers: tuple[ratings.Waiver, ...] = (),
     asides: tuple[Finding, ...] = (),
+    trial: bool = False,
 ) -> Assessment:
     """Judge a rig by some rules, choosing parts from a stock.
 
@@ -55,7 +58,7 @@ def assess(
     `Missing` and the links that need it unknown; nothing raises. ``unread``: places
     where something is written that could not be read; with any, no rig is fit.
     ``waivers``: where the house reserve was overridden, for these figures; ``asides``:
-    findings that the caller knows of.
+    findings that the caller knows of. ``trial``: a remedy is being tried on it, so none is tried in turn.
     """
     if rig.choice("trailer.coupling") in ("fifth_wheel", "gooseneck"):
         # Out of scope: declined whole, with nothing worked out that somebody could lean on.
@@ -63,8 +66,11 @@ def assess(
         aside = (findings.out_of_scope(),)
         verdict = findings.verdict(aside, declined.choice, declined.heights)
         return replace(declined, findings=aside, verdict=verdict, declined=True)
+    as_written, house, as_sold = rig, rules, stock
+    tryout = None if trial else remedies.Tryout(
+        as_written, lambda changed: assess(changed, house, as_sold, unread, waivers, asides, trial=True)
+    )  # fmt: skip
     rules = rules_for(rig, rules)
-    as_sold = stock
     stock = with_mixed_bars(stock, rig.choice("hitch.kit"), rig.choice("hitch.bars"))
     placed = cargo.plan(rig)
     wrong = contradictions(rig, placed)
@@ -125,10 +131,17 @@ def assess(
     decided = _decide(rig, rules, weights, hitch_load, found.bare, geometry, loads, kit)
     guessed = guesses.of_rig(rig) + guesses.of_parts(kit=kit, shank=shank, ball=fitted.ball, sleeve=sleeve)
     waived = tuple(one for one in (ratings.waived(link, waivers) for link in planned.links) if one is not None)
+    bench = Bench(rig=rig, placed=placed, weights=weights, planned=planned, loads=loads, on_hitch=on_hitch)
+
+    @cache
+    def others() -> tuple[remedies.Remedy, ...]:
+        return () if tryout is None else remedies.advise(bench, choice, tryout)
+
     said = findings.collect(
         findings.Judged(
             rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full.links,
             decided=decided, waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides,
+            cure=lambda link: remedies.remedy(bench, link, tryout, others), tryout=tryout,
         )
     )  # fmt: skip
     return Assessment(
@@ -150,7 +163,8 @@ def assess(
         contradictions=wrong,
         guesses=guessed,
         fits=fits,
-        bench=Bench(rig=rig, placed=placed, weights=weights, planned=planned, loads=loads, on_hitch=on_hitch),
+        bench=bench,
+        tried=others,
         stock=stock,
     )
 

@@ -103,11 +103,9 @@ def _until_inside(bench: Bench, make: Make) -> Candidate | None:
         then = bench.weighed(candidate.writes)
         if isinstance(then.share, Missing):
             return None
-        spread = expanded(then.share)
-        too_narrow = weights.judgement.high - weights.judgement.low < 2 * spread
-        if then.judgement.state == INSIDE or too_narrow:
+        if then.judgement.state == INSIDE:
             return candidate
-        target = _target(weights, spread * 1.02)
+        target = _target(weights, expanded(then.share) * 1.02)
     return None
 
 

@@ -1,7 +1,9 @@
 """Remedies of what is over, waivers of the reserve, figures that may be over, D- and V-value, schools and swaps."""
 
 import math
+import random
 import unittest
+from dataclasses import replace
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -12,8 +14,10 @@ from stathmos.core.assess import assess
 from stathmos.core.load_changes import with_loads
 from stathmos.core.ratings import State, Waiver
 from stathmos.core.ratings.demands import d_value, v_value
+from stathmos.core.remedies.tryout import with_choices
 from stathmos.core.rules import Rules
-from tests.core.rigs import KG, assessed, label, link, measured, rig
+from tests.core.random_rigs import a_rig, put
+from tests.core.rigs import KG, assessed, label, link, measured, rig, shank
 
 #: rear axle 3 565 + … over its rating by a little; bed and gear to play with
 OVER = {
@@ -276,3 +280,94 @@ class Compared(unittest.TestCase):
         self.assertNotEqual(anew.assessment.verdict.state, "good")  # nobody has weighed it
         self.assertEqual(lot.filled(read.rig, other).trailer.gvwr, other.gvwr)
         self.assertEqual(kept.key, "kept")
+
+
+#: what is made too small on a rig so that there is something to mend
+_TOO_SMALL = (
+    "vehicle.rear_gawr", "vehicle.payload", "vehicle.tow_rating", "vehicle.front_gawr", "vehicle.receiver_wc_gross",
+    "vehicle.receiver_wd_tongue", "trailer.gvwr", "trailer.coupler_rating", "trailer.axle_rating",
+)  # fmt: skip
+
+
+def overloaded(seed: int):
+    """A rig at random with three labels too small, some with a named hitch, and some whose handbook forbids bars."""
+    made, stock, rules = a_rig(seed)
+    dice = random.Random(seed)
+    for path in dice.sample(_TOO_SMALL, 3):
+        given_ = made.figure(path)
+        made = put(made, path, replace(given_, value=given_.value * dice.choice((0.6, 0.75, 0.9, 0.97))))
+    chooses = []
+    if dice.random() < 0.3:
+        chooses.append(("hitch.kit", dice.choice(stock.kits).name))
+    if dice.random() < 0.4:
+        chooses.append(("vehicle.handbook_wd", "forbidden"))
+    return with_choices(made, chooses), stock, rules
+
+
+class TriedOnTheRig(unittest.TestCase):
+    def test_each_is_put_on_the_rig_and_cures(self) -> None:
+        """Four hundred rigs: every remedy shown puts its link right; what is called clean puts no other over."""
+        shown = parts = 0
+        for seed in range(400):
+            made, stock, rules = overloaded(seed)
+            found = assess(made, rules, stock)
+            over = {one.key for one in found.planned if one.state is State.OVER}
+            refused = {(one.key, one.subject) for one in found.findings if one.state == "refused"}
+            for remedy in found.remedies:
+                after = assess(with_choices(with_loads(made, remedy.writes), remedy.chooses), rules, stock)
+                now = {one.key for one in after.planned if one.state is State.OVER}
+                self.assertNotIn(remedy.link, now, (seed, remedy.says.text("us")))
+                new = {
+                    (one.key, one.subject)
+                    for one in after.findings
+                    if one.state == "refused" and one.key not in ("over",)
+                } - refused
+                if remedy.clean:
+                    self.assertLessEqual(now, over)
+                    self.assertEqual(new, set(), (seed, remedy.says.text("us")))
+                self.assertFalse({key for key, _ in new} & {"bars_forbidden", "bars_demanded"})
+                shown += 1
+                parts += bool(remedy.chooses)
+        self.assertGreater(shown, 60)
+        self.assertGreater(parts, 5)
+
+    def test_nobody_is_sent_to_bars_that_a_handbook_forbids(self) -> None:
+        for seed in range(400):
+            made, stock, rules = overloaded(seed)
+            if made.choice("vehicle.handbook_wd") != "forbidden":
+                continue
+            for one in assess(made, rules, stock).findings:
+                self.assertNotIn("weight-distributing hitch", one.remedy.text("us"))
+                self.assertFalse(one.remedy.text("us").startswith("Choose weight-distributing"))
+
+    def test_forbidden_bars_are_sent_to_carrying_only_where_that_serves(self) -> None:
+        forbidden = {"vehicle__handbook_wd": label("forbidden"), "hitch__style": label("weight_distributing")}
+        said = assessed(rig(**forbidden)).verdict
+        self.assertEqual(said.state, "refused")
+        self.assertNotIn(
+            "Choose weight-carrying", said.remedy.text("us")
+        )  # 6 200 lb on a receiver of 5 000 without bars
+        mount = shank("Mount", style=label("fixed"), ball_hole=label("1 1/4 in"))
+        able = rig(
+            **forbidden, vehicle__receiver_wc_gross=label("9000 lb"), vehicle__receiver_wc_tongue=label("1200 lb")
+        )
+        able["stock"]["shanks"].append(mount)
+        self.assertIn("Choose weight-carrying", assessed(able).verdict.remedy.text("us"))
+
+    def test_a_move_is_offered_only_if_the_share_is_then_told_to_lie_inside(self) -> None:
+        offered = 0
+        for seed in range(150):
+            dice = random.Random(seed)
+            gross, share = dice.randrange(3000, 6900), dice.uniform(0.05, 0.2)
+            document = rig(
+                trailer__gross_weight=measured(f"{gross} lb"), weighing={"gauge" if seed % 3 else "tongue_scale": measured(f"{gross * share:.0f} lb")},
+                trailer__ball_to_rear=measured("340 in"),
+                loads={"front_seats": {"weight": measured("300 lb")},
+                       "gear": {"weight": measured(f"{dice.randrange(50, 700)} lb"), "at": measured(f"{dice.randrange(60, 320)} in"), "when": label("to_come")}},
+            )  # fmt: skip
+            found = assessed(document)
+            for move in found.moves:
+                then = applied(document, move).weights
+                self.assertEqual(then.judgement.state, "inside", (seed, move.says.text("us")))
+                offered += 1
+        self.assertGreater(offered, 30)

@@ -6,6 +6,7 @@ the good news with the build when there is none.
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from stathmos.core.choice import Choice
@@ -22,6 +23,7 @@ from stathmos.core.findings.written import contradicted, guessed, out_of_scope, 
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link, Waiver
+from stathmos.core.remedies import Tryout
 from stathmos.core.rig import Rig
 from stathmos.core.selection import REJECTED
 from stathmos.core.units import LENGTH
@@ -35,6 +37,8 @@ class Judged:
     """All that is judged of a rig before anything is said of it.
 
     ``guesses``: ratings, sizes and fittings that were guessed; ``unreadable``: the places where something is written that cannot be read; ``asides``: what the caller knows besides.
+    ``cure``: what to do about a load that is over; ``tryout``: where a remedy is put on the rig before it is told, None
+    while one is being tried.
     """
 
     rig: Rig
@@ -49,6 +53,8 @@ class Judged:
     guesses: tuple[str, ...]
     unreadable: tuple[str, ...]
     asides: tuple[Finding, ...]
+    cure: Callable[[Link], Phrase]
+    tryout: Tryout | None
 
 
 def collect(judged: Judged) -> tuple[Finding, ...]:
@@ -61,11 +67,11 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *unread(judged.unreadable),
             *contradicted(judged.contradictions),
             *guessed(judged.guesses),
-            *overloads(rig, planned, refused_kit),
+            *overloads(planned, refused_kit, judged.cure),
             *tongue(judged.weights),
             *measuring(rig, judged.weights.bridge),
-            *style(rig, choice, judged.decided),
-            *hitch(rig, judged.weights, choice),
+            *style(rig, choice, judged.decided, judged.tryout),
+            *hitch(rig, judged.weights, choice, judged.tryout),
             *sway(choice, judged.decided),
             *height(judged.heights, choice),
             *tailgate(rig, judged.heights),

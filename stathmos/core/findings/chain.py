@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from stathmos.core.figures import expanded, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import Link, State, Waiver
 from stathmos.core.reading_list import stands_on
-from stathmos.core.remedies import remedy
-from stathmos.core.rig import Rig, entry_at, name_at
+from stathmos.core.rig import entry_at, name_at
 from stathmos.core.units import SHARE
 
 
@@ -27,8 +28,8 @@ def _over_words(link: Link) -> Phrase:
     return Phrase(f"{link.name}: {{demand}} on a rating of {{rating}}, {{excess}} over.", put)
 
 
-def overloads(rig: Rig, planned: tuple[Link, ...], refused_kit: bool) -> list[Finding]:
-    """Every link that is over, does not fit, or is not there."""
+def overloads(planned: tuple[Link, ...], refused_kit: bool, cure: Callable[[Link], Phrase]) -> list[Finding]:
+    """Every link that is over, does not fit, or is not there. ``cure``: what to do about a load that is over."""
     found = []
     # A kit that is too small is said once, with the kit to fit instead.
     said_already = ("hitch_gross", "hitch_tongue", "hitch_window") if refused_kit else ()
@@ -37,7 +38,7 @@ def overloads(rig: Rig, planned: tuple[Link, ...], refused_kit: bool) -> list[Fi
             continue
         if link.kind == "load":
             says = _over_words(link).after("Do not tow. ")
-            found.append(_finding("over", REFUSED, link, says, remedy(rig, link), link.share or 1.0))
+            found.append(_finding("over", REFUSED, link, says, cure(link), link.share or 1.0))
         elif link.kind == "fit":
             sizes = {
                 "own": (sure(link.demand).value, sure(link.demand).dimension, "nearest"),

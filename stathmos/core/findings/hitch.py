@@ -9,9 +9,10 @@ from stathmos.core.choice import Choice
 from stathmos.core.decisions import DEMANDS, SPEAKS_FOR, Decisions
 from stathmos.core.figures import Authority, Missing
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, as_text
+from stathmos.core.remedies import Tryout
 from stathmos.core.rig import Rig
-from stathmos.core.selection import CAPACITY_WINDOW, CHOSEN, REJECTED, RESERVE, SERVES, SOFT_RULES, AnyVerdict
+from stathmos.core.selection import CAPACITY_WINDOW, CHOSEN, REJECTED, RESERVE, SOFT_RULES, USABLE, AnyVerdict
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
 from stathmos.core.weighing import Weights
 
@@ -20,14 +21,30 @@ def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase) -
     return Finding(key=key, state=state, station="hitch", subject=subject, says=says, remedy=remedy)
 
 
-def style(rig: Rig, choice: Choice, decided: Decisions) -> list[Finding]:
+CARRYING, DISTRIBUTING = "weight_carrying", "weight_distributing"
+
+
+def _serves(tryout: Tryout | None, *chooses: tuple[str, str]) -> bool:
+    """Whether the rig with something chosen otherwise has nothing refused that hangs on the hitch; untried nothing is told."""
+    if tryout is None:
+        return True
+    outcome = tryout.chosen(chooses)
+    return outcome.clean and not any(subject in _HITCH_SUBJECTS for _, subject in outcome.still)
+
+
+_HITCH_SUBJECTS = ("style", "kit")
+
+
+def style(rig: Rig, choice: Choice, decided: Decisions, tryout: Tryout | None) -> list[Finding]:
     """Whether bars may be on, must be on, and who chose otherwise."""
     who = decisions.forbidden_by(rig)
     verdict, bars = decided.distribution.verdict, choice.weight_distributing
     they = f"{' and '.join(who)} {'forbid' if len(who) > 1 else 'forbids'} weight distribution"
     if who and bars:
         says = Phrase(f"Do not tow so. {they}.")
-        remedy = Phrase("Choose weight-carrying at the Hitch station, within the receiver's WC ratings.")
+        remedy = Phrase("Choose a lighter trailer, or a vehicle and receiver that carry this one without bars.")
+        if _serves(tryout, ("hitch.style", CARRYING)):
+            remedy = Phrase("Choose weight-carrying at the Hitch station, within the receiver's WC ratings.")
         return [_finding("bars_forbidden", REFUSED, "style", says, remedy)]
     demanded = [one for one in decided.distribution.reasons if one.weight == DEMANDS]
     if who and demanded:
@@ -37,7 +54,9 @@ def style(rig: Rig, choice: Choice, decided: Decisions) -> list[Finding]:
     required = [one for one in demanded if one.rule.authority is Authority.VEHICLE_HANDBOOK]
     if required and not bars:
         says = required[0].says.after("Do not tow so. ")
-        remedy = Phrase("Choose weight-distributing at the Hitch station.")
+        remedy = Phrase("Choose a lighter trailer: weight distribution does not make this one right either.")
+        if _serves(tryout, ("hitch.style", DISTRIBUTING)):
+            remedy = Phrase("Choose weight-distributing at the Hitch station.")
         return [_finding("bars_demanded", REFUSED, "style", says, remedy)]
     if verdict == decisions.CHOICE and not bars and not rig.choice("hitch.style_reason"):
         says = Phrase("Common practice speaks for weight distribution here, and it is left off.")
@@ -57,21 +76,18 @@ def sway(choice: Choice, decided: Decisions) -> list[Finding]:
     return [_finding("sway_control_wanted", CAUTION, "sway", says, decided.sway_says)]
 
 
-def hitch(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
+def hitch(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> list[Finding]:
     """What is fitted and does not serve, and what cannot be chosen."""
-    return [*_kit(rig, weights, choice), *_part("ball", choice.balls, rig), *_part("shank", choice.shanks, rig)]
+    return [*_kit(rig, weights, choice, tryout), *_part("ball", choice.balls, rig), *_part("shank", choice.shanks, rig)]
 
 
-def _kit(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
+def _kit(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> list[Finding]:
     found = []
     # Bars too heavy for a brochure's tongue may be right for the real one, which is heavier.
     read = not isinstance(weights.tongue, Missing) and weights.read
     fitted = choice.fitted_kit
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
-    take = Phrase(f"Fit {best.part.name} instead.") if best else Phrase("No kit in the stock serves this rig.")
-    own = choice.own_bars
-    if own is not None and own.state in (SERVES, RESERVE):
-        take = Phrase(f"Put its own bars on, those of {own.part.name}: with them it serves.")
+    take = _instead(rig, choice, tryout) if fitted else Phrase("")
     if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
         does_not = f"{fitted.part.name} on the vehicle does not serve. "
         if fitted.state == REJECTED and (read or fitted.rule != CAPACITY_WINDOW):
@@ -83,7 +99,7 @@ def _kit(rig: Rig, weights: Weights, choice: Choice) -> list[Finding]:
         says = fitted.reason.after(f"{fitted.part.name} on the vehicle: ")
         found.append(_finding("kit_with_care", CAUTION, "kit", says, take))
     if choice.kits and not fitted and best is None:
-        first, remedy = choice.kits[0], _without_bars(rig, weights, choice)
+        first, remedy = choice.kits[0], _without_bars(tryout)
         if not read or any(verdict.state == PART_UNKNOWN for verdict in choice.kits):
             says = Phrase("No kit can be chosen yet: figures that the choice stands on are not known.")
             found.append(_finding("no_kit_yet", UNKNOWN, "kit", says, remedy))
@@ -113,17 +129,34 @@ def _part(what: str, verdicts: Sequence[AnyVerdict], rig: Rig) -> list[Finding]:
     states = {one.state for one in verdicts}
     if PART_UNKNOWN in states:
         return [_finding("no_part_yet", UNKNOWN, what, Phrase(f"No {what} can be chosen yet."), see)]
-    return [_finding("no_part_serves", REFUSED, what, Phrase(f"No {what} in the stock serves."), see)]
+    return [_finding(NO_PART, REFUSED, what, Phrase(f"No {what} in the stock serves."), see)]
 
 
-def _without_bars(rig: Rig, weights: Weights, choice: Choice) -> Phrase:
-    """What to do where no kit serves: carry the weight, where the receiver is rated for it and the load is light."""
+def _instead(rig: Rig, choice: Choice, tryout: Tryout | None) -> Phrase:
+    """What to fit instead of the kit on the vehicle: its own bars, else the first kit that was put on the rig and serves."""
+    own, others = choice.own_bars, (("hitch.bars", ""),) if rig.choice("hitch.bars") else ()
+    if own is not None and own.state in USABLE and _serves(tryout, *others):
+        return Phrase(as_text(f"Put its own bars on, those of {own.part.name}: with them it serves."))
+    fitted = rig.choice("hitch.kit")
+    for one in choice.kits:
+        if one.state in USABLE and one.part.name != fitted and _serves(tryout, ("hitch.kit", one.part.name), *others):
+            return Phrase(as_text(f"Fit {one.part.name} instead."))
+    return Phrase("No kit in the stock serves this rig.")
+
+
+def _without_bars(tryout: Tryout | None) -> Phrase:
+    """What to do where no kit serves: carry the weight, where that was tried and nothing but a mount is wanting."""
     see = Phrase("See each kit's reason at the Hitch station.")
-    gross, tongue = rig.vehicle.receiver_wc_gross, rig.vehicle.receiver_wc_tongue
-    if gross is None or tongue is None or isinstance(weights.gross, Missing) or isinstance(choice.hitch_load, Missing):
+    if tryout is None:
         return see
-    if weights.gross.value > gross.value or choice.hitch_load.value > tongue.value:
+    outcome = tryout.chosen((("hitch.style", CARRYING),))
+    wanting = {key for key, _ in outcome.refusals}
+    if outcome.crosses or wanting - {NO_PART} or any(subject in _HITCH_SUBJECTS for _, subject in outcome.still):
         return see
     return Phrase(
         "The receiver is rated to carry this without bars: choose weight-carrying at the Hitch station, and it is judged so."
+        + (" A mount for it is not in the stock." if wanting else "")
     )
+
+
+NO_PART = "no_part_serves"

@@ -2,5 +2,6 @@
 
 from stathmos.core.remedies.advice import Remedy, advise
 from stathmos.core.remedies.plainest import remedy
+from stathmos.core.remedies.tryout import Outcome, Tryout
 
-__all__ = ["Remedy", "advise", "remedy"]
+__all__ = ["Outcome", "Remedy", "Tryout", "advise", "remedy"]

@@ -9,18 +9,19 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stathmos.core import load_changes
 from stathmos.core.cargo import Placed, load_space, travels
 from stathmos.core.choice import Choice
 from stathmos.core.figures import Missing, sure, there
 from stathmos.core.moves import LEAST_MOVE
-from stathmos.core.phrases import Phrase, joined
+from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.ratings import LOAD, SAME, Link, State
+from stathmos.core.remedies.tryout import Tryout
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TRAILER, Load
-from stathmos.core.selection import CHOSEN
+from stathmos.core.selection import USABLE
 from stathmos.core.trial import Bench, demands
 from stathmos.core.units import LENGTH, MM_PER_FT, MM_PER_IN, WEIGHT
 from stathmos.core.weighing import LIGHT
@@ -64,8 +65,9 @@ class _Probe:
     to_the_unit: Callable[[float], float]
 
 
-def advise(bench: Bench, choice: Choice) -> tuple[Remedy, ...]:
-    """Remedies of every link that is over, the worst link first, for each the least change first."""
+def advise(bench: Bench, choice: Choice, tryout: Tryout) -> tuple[Remedy, ...]:
+    """Remedies of every link that is over, the worst link first, for each the least change first. Each was put on the rig
+    and the whole judged again: what does not cure is left out, and what a maker or a handbook forbids."""
     over = sorted(
         (link for link in bench.planned.links if link.state is State.OVER and link.kind == LOAD), key=lambda link: -there(link.share)
     )[:MOST_LINKS]  # fmt: skip
@@ -74,9 +76,9 @@ def advise(bench: Bench, choice: Choice) -> tuple[Remedy, ...]:
     probes = list(_probes(bench)) if any(not _of_a_part(link) for link in over) else []
     found: list[Remedy] = []
     for link in over:
-        tried = [*_parts(bench.rig, link, choice)]
+        tried = [*_parts(bench.rig, link, choice, tryout)]
         if not _of_a_part(link):
-            tried += _of_loads(link, probes, bench)
+            tried += [one for made in _of_loads(link, probes, bench) if (one := _judged(made, tryout))]
         tried.sort(key=lambda one: (not one.clean, one.effort))
         found += tried[:MOST_EACH]
     return tuple(found)
@@ -84,6 +86,14 @@ def advise(bench: Bench, choice: Choice) -> tuple[Remedy, ...]:
 
 def _of_a_part(link: Link) -> bool:
     return link.key == "ball"
+
+
+def _judged(made: Remedy, tryout: Tryout) -> Remedy | None:
+    """A remedy of loads as the whole rig judges it; None where it does not cure, or brings something that is forbidden."""
+    outcome = tryout.loads(made.writes)
+    if made.link in outcome.over or outcome.forbidden:
+        return None
+    return replace(made, crosses=outcome.crosses, lightens=made.lightens or outcome.lightens)
 
 
 def _remedy(bench: Bench, link: Link, says: Phrase, writes: tuple[Load, ...], effort: float) -> Remedy | None:
@@ -217,18 +227,36 @@ def _together(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
     return [remedy] if remedy is not None else []
 
 
-def _parts(rig: Rig, link: Link, choice: Choice) -> Iterator[Remedy]:
-    """A part of the shelf that serves instead of the one on the vehicle; the other style, where the receiver is rated for it."""
+def _parts(rig: Rig, link: Link, choice: Choice, tryout: Tryout) -> Iterator[Remedy]:
+    """A part of the shelf that serves instead of the one on the vehicle; its own bars; the other style of hitch."""
+    for says, chooses in _other_parts(rig, link, choice):
+        outcome = tryout.chosen(chooses)
+        if link.key not in outcome.over and outcome.clean:
+            yield Remedy(link.key, says, 0.0, (), chooses)
+            return
+
+
+#: what is chosen, by path
+Chooses = tuple[tuple[str, str], ...]
+
+
+def _other_parts(rig: Rig, link: Link, choice: Choice) -> Iterator[tuple[Phrase, Chooses]]:
+    bars = rig.choice("hitch.bars")
+    if link.key.startswith("hitch_") and bars:
+        yield Phrase(as_text(f"Put its own bars on instead of those of {bars}.")), (("hitch.bars", ""),)
     for prefix, what, verdicts in (
         ("hitch_", "kit", choice.kits), ("shank_", "shank", choice.shanks), ("ball", "ball", choice.balls),
     ):  # fmt: skip
-        best = next((one.part for one in verdicts if one.state == CHOSEN), None)
         fitted = rig.choice(f"hitch.{what}")
-        if link.key.startswith(prefix) and best is not None and fitted and fitted != best.name:
-            says = Phrase(f"Fit {best.name} instead of {fitted}.")
-            yield Remedy(link.key, says, 0.0, (), ((f"hitch.{what}", best.name),))
+        if not link.key.startswith(prefix) or not fitted:
+            continue
+        for one in verdicts:
+            if one.state in USABLE and one.part.name != fitted:
+                says = Phrase(as_text(f"Fit {one.part.name} instead of {fitted}."))
+                yield (
+                    says,
+                    ((f"hitch.{what}", one.part.name), *((("hitch.bars", ""),) if what == "kit" and bars else ())),
+                )
     if link.key in ("receiver_gross", "receiver_tongue") and not choice.weight_distributing:
-        rating = getattr(rig.vehicle, link.key.replace("receiver_", "receiver_wd_"))
-        if rating is not None and sure(link.demand).value <= rating.value + SAME:
-            says = Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
-            yield Remedy(link.key, says, 0.0, (), (("hitch.style", "weight_distributing"),))
+        says = Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
+        yield says, (("hitch.style", "weight_distributing"),)
