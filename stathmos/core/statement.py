@@ -88,6 +88,7 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
         for part in report["hitch"][kind]:
             lines.append(f"  {part['name']}: {part['state']} ({part['rule']}). {part['reason'][system]}")
     lines += _decided(report, system)
+    lines += _bay(report["bay"], system) if "bay" in report else []
     lines += [
         "",
         "Ratings and handbooks rule over this program; local law decides on brakes, chains, mirrors and licences.",
@@ -116,6 +117,27 @@ def _decided(report: dict[str, Any], system: str) -> list[str]:
             f"  {line['quantity']} x {line['name']} ({line['what']}): {line['state']}, {line['amount'] or 'no price'}"
         )
     return [*lines, f"  to buy: {report['hitch']['parts']['total']}"]
+
+
+def _bay(bay: dict[str, Any], system: str) -> list[str]:
+    """What the bay measured and proved: marks, restoration, every school's window, the next step, the torque sheet."""
+    lines = ["", "Bay"]
+    rows = (("front rises on coupling", "rise"), ("rear drops on coupling", "drop"))
+    lines += [_line(name, bay["states"][key], system) for name, key in rows]
+    lines += [_line(f"restoration, {key}", bay["restoration"][key], system) for key in ("tape", "bridge", "together")]
+    for one in bay["windows"]:
+        by = f" [{one['authority']}]" if one["in_force"] else ""
+        lines.append(f"  school {one['name']}{by}: {one['state']}. {one['says'][system]}")
+    if bay["next"] is not None:
+        lines.append(f"  next: {bay['next']['says'][system]} {bay['next']['why'][system]}")
+    for one in bay["proofs"]:
+        lines.append(f"  {one['name']}: {one['state']}. {one['says'][system]}")
+    for one in bay["torque"]:
+        wanted = (
+            "" if one["least"] is None or one["most"] is None else f", {one['least'][system]} to {one['most'][system]}"
+        )
+        lines.append(f"  {one['name']}{wanted}: {one['state']}. {one['says'][system]}")
+    return lines
 
 
 _STATE = (

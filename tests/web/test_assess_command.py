@@ -32,7 +32,7 @@ def run(*arguments: str, typed: str = "") -> subprocess.CompletedProcess[str]:
 class Assess(unittest.TestCase):
     def test_text(self) -> None:
         done = run(str(EXAMPLE))
-        self.assertEqual(done.returncode, 0, done.stderr)
+        self.assertEqual(done.returncode, 4, done.stderr)
         words = done.stdout.replace("\u00a0", " ")
         self.assertIn("Do not tow. Rear GAWR: 3,714 lb on a rating of 3,700 lb, 14 lb over.", words)
         self.assertIn("Anvilroot 1200: chosen", words)
@@ -58,7 +58,7 @@ class Assess(unittest.TestCase):
         }
         del rig["vehicle"]["gcwr"]
         done = run("-", typed=json.dumps(rig))
-        self.assertEqual(done.returncode, 0, done.stderr)
+        self.assertEqual(done.returncode, 4, done.stderr)
         words = done.stdout.replace("\u00a0", " ")
         for said in (
             "tongue scale: 500 lb ± 9 lb (used)",
@@ -71,7 +71,7 @@ class Assess(unittest.TestCase):
             self.assertIn(said, words)
 
     def test_json_from_standard_input(self) -> None:
-        done = run("-", "--format", "json", typed=EXAMPLE.read_text("utf-8"))
+        done = run("-", "--format", "json", "--exit-zero", typed=EXAMPLE.read_text("utf-8"))
         self.assertEqual(done.returncode, 0, done.stderr)
         report = json.loads(done.stdout)
         self.assertEqual(report["verdict"]["state"], "refused")
@@ -112,3 +112,68 @@ class Assess(unittest.TestCase):
             done = run(file.name)
         self.assertEqual(done.returncode, 2)
         self.assertIn("not a UTF-8 text", done.stderr)
+
+    def test_the_exit_code_is_the_verdict(self) -> None:
+        """4 not fit, 3 not known, 0 fit: the axle that is over read wrong, left blank, and rated for it."""
+        document = json.loads(EXAMPLE.read_text("utf-8"))
+        for gawr, code in (("3700 lb", 4), ("", 3), ("5000 lb", 0)):
+            document["vehicle"]["rear_gawr"]["is"] = gawr
+            done = run("-", typed=json.dumps(document))
+            self.assertEqual(done.returncode, code, done.stdout[:300])
+            self.assertEqual(run("-", "--exit-zero", typed=json.dumps(document)).returncode, 0)
+
+    def test_a_guess_in_a_file_is_not_passed(self) -> None:
+        document = json.loads(EXAMPLE.read_text("utf-8"))
+        document["vehicle"]["rear_gawr"]["is"] = "5000 lb"
+        document["vehicle"]["tow_rating"] = "11000 lb"  # a bare text is assumed
+        done = run("-", typed=json.dumps(document))
+        self.assertEqual(done.returncode, 3)
+        self.assertIn("A guess is not a rating: Tow rating is assumed", done.stdout)
+
+
+class WhatTheBayFound(unittest.TestCase):
+    """A rig file with marks: A, B and one trial, half given back."""
+
+    def document(self, c: str) -> dict:
+        document = json.loads(EXAMPLE.read_text("utf-8"))
+        document["vehicle"]["rear_gawr"]["is"] = "5000 lb"
+
+        def marks(front: str, rear: str, state: str = "") -> dict:
+            heights = {"front_left": front, "front_right": front, "rear_left": rear, "rear_right": rear}
+            return {f"{name}{state}": {"is": height, "from": "measured"} for name, height in heights.items()}
+
+        document["bay"] = {
+            **marks("36 in", "38 in", "_a"),
+            **marks("36 3/4 in", "36 1/2 in", "_b"),
+            "jack_clear": {"is": "yes", "from": "measured"},
+        }
+        document["trials"] = {"trial_1": marks(c, "37 in")}
+        return document
+
+    def told(self, c: str) -> tuple[int, dict]:
+        done = run("-", "--format", "json", typed=json.dumps(self.document(c)))
+        return done.returncode, json.loads(done.stdout)
+
+    def test_everything_the_bay_shows_is_exported(self) -> None:
+        code, report = self.told("36 1/4 in")
+        bay = report["bay"]
+        for key in ("findings", "windows", "next", "restoration", "torque"):
+            self.assertIn(key, bay)
+        window = next(one for one in bay["windows"] if one["in_force"])
+        self.assertEqual((window["school"], window["state"]), ("half_to_full", "inside"))
+        self.assertAlmostEqual(
+            bay["restoration"]["together"]["value"], 2 / 3, places=3
+        )  # (36.75 − 36.25) / (36.75 − 36)
+        self.assertEqual(code, 3)  # the bolts are not tightened and nothing is signed
+
+    def test_its_findings_are_in_the_verdict(self) -> None:
+        code, report = self.told("35 1/2 in")  # front buried: far more than full
+        self.assertEqual((code, report["verdict"]["state"]), (4, "refused"))
+        self.assertIn("window_missed", [one["key"] for one in report["findings"]])
+
+    def test_printed_too(self) -> None:
+        done = run("-", typed=json.dumps(self.document("36 1/4 in")))
+        words = done.stdout.replace("\u00a0", " ")
+        self.assertIn("\nBay\n", words)
+        self.assertIn("restoration, together: 66.", words)
+        self.assertIn("school at least half, not past full [", words)

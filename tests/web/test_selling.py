@@ -197,7 +197,7 @@ class Asking(WithDemo):
     def test_schools_compared(self) -> None:
         _, found = self.ask("POST", "compare/", self.draft())
         names = [one["key"] for one in found["others"]]
-        self.assertEqual(len(names), 10)
+        self.assertEqual(len(names), 11)
         half = next(one for one in found["others"] if one["key"] == "offset.none")
         self.assertIn("ball", half["differs"])
         self.assertEqual(half["facts"]["ball"]["us"], "22 3/4 in")  # the level coupler's height itself

@@ -7,7 +7,7 @@ coach) → prove (proofs, torque sheet, tools) → say (findings, questions).
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
@@ -17,10 +17,11 @@ from stathmos.core.bay.measure.windows import opposite
 from stathmos.core.bay.prove import Proved, prove
 from stathmos.core.bay.say.findings import collect
 from stathmos.core.bay.say.questions import Section, Trials, next_trials, sections
-from stathmos.core.finding import Finding
+from stathmos.core.finding import Finding, worst_first
+from stathmos.core.findings import verdict
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Waiver
-from stathmos.core.rig import Rig
+from stathmos.core.rig import Bay, Rig
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 
@@ -41,6 +42,17 @@ class Fit:
     def now(self) -> Assessment:
         """The rig as the bay measured it."""
         return self.measured.now
+
+    @property
+    def whole(self) -> Assessment:
+        """The rig as the bay measured it, with what the bay finds among its findings, and so in its verdict."""
+        said = worst_first((*self.now.findings, *self.findings))
+        return replace(self.now, findings=said, verdict=verdict(said, self.now.choice, self.now.heights))
+
+
+def begun(rig: Rig) -> bool:
+    """Whether anything was written down in the bay."""
+    return bool(rig.trials or rig.torque) or rig.bay != Bay()
 
 
 def fit(

@@ -11,6 +11,8 @@ from collections.abc import Callable, Mapping
 from typing import Any
 
 from stathmos.core.answer import Assessment
+from stathmos.core.bay import Fit
+from stathmos.core.report.bay import tree
 from stathmos.core.report.build import answer, decisions, hitch
 from stathmos.core.report.callouts import notes
 from stathmos.core.report.chain import ratings
@@ -29,6 +31,7 @@ __all__ = [
     "at_a_glance",
     "compared",
     "in_both",
+    "in_the_bay",
     "opened",
     "plain",
     "reason",
@@ -80,6 +83,13 @@ def reason(assessment: Assessment) -> Any:
     shown["offsets"] = heights(assessment)["offsets"]
     told = ("planned", "hitch", "rules", "offsets", "elevation", "decisions")
     return written({key: shown[key] for key in told}, workings=True)
+
+
+def in_the_bay(fit: Fit) -> Any:
+    """The whole bay in both systems: what its tablet shows, each window by its school."""
+    told = written(tree(fit), workings=True)
+    told["windows"] = [{"school": one["key"], "state": one["verdict"], **one} for one in told["windows"]]
+    return told
 
 
 def plain(assessment: Assessment) -> Any:

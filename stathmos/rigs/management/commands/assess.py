@@ -1,4 +1,7 @@
-"""``manage.py assess FILE``: a rig file in, its assessment out. Needs no database."""
+"""``manage.py assess FILE``: a rig file in, its assessment out, the bay's with it. Needs no database.
+
+Its exit code is the verdict: 0 fit or with care, 3 not known, 4 not fit; 2 for a file that cannot be read.
+"""
 
 from __future__ import annotations
 
@@ -8,21 +11,29 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 
-from stathmos.core import report, rigfile
+from stathmos.core import bay, report, rigfile
+from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.statement import statement
 from stathmos.rigs.assessing import assessed
 
 LARGEST = 5_000_000  # characters
+EXITS = {GOOD: 0, CAUTION: 0, UNKNOWN: 3, REFUSED: 4}
 
 
 class Command(BaseCommand):
-    help = "Assess a rig file. Exits 0 with the assessment, 2 with every problem of the file."
+    help = (
+        "Assess a rig file, and what its bay found. Exits 0 where it is fit or with care, 3 where it is not known, 4 where "
+        "it is not fit, 2 with every problem of the file."
+    )
     requires_system_checks: list[str] = []
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("file", help="a rig file (docs/rig-file.md); - reads standard input")
         parser.add_argument("--format", choices=["text", "json"], default="text")
         parser.add_argument("--units", choices=["us", "metric"], default="us", help="units of the text (JSON has both)")
+        parser.add_argument(
+            "--exit-zero", action="store_true", help="exit 0 whatever the verdict, as long as the file can be read"
+        )
 
     def handle(self, *args: Any, **options: Any) -> None:
         document = self._document(options["file"])
@@ -31,11 +42,18 @@ class Command(BaseCommand):
             self._refuse([f"{problem.place}: {problem.says}" for problem in rig_file.problems])
         for aside in rig_file.aside:
             self.stderr.write(f"set aside: {aside.place}: {aside.says}")
-        told = report.plain(assessed(rig_file))
+        judged = assessed(rig_file)
+        told: dict[str, Any] = {}
+        if bay.begun(rig_file.rig) and not judged.declined:
+            fitted = bay.fit(rig_file.rig, stock=rig_file.stock)
+            judged, told = fitted.whole, {"bay": report.in_the_bay(fitted)}
+        told = {**report.plain(judged), **told}
         if options["format"] == "json":
             self.stdout.write(json.dumps(told, ensure_ascii=False, indent=2))
         else:
             self.stdout.write(statement(told, rig_file.customer, options["units"]))
+        if not options["exit_zero"] and EXITS[judged.verdict.state]:
+            raise SystemExit(EXITS[judged.verdict.state])
 
     def _document(self, name: str) -> Any:
         try:
