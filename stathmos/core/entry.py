@@ -35,7 +35,7 @@ class Entry:
     ``choices``: value -> word, for a choice. ``datums``: the first is the usual one.
     ``halves``: a count that may be half of one (half a chain link).
     ``of``: what it is read of; none for what a maker's figure says of a part. ``under``: what it is taken under besides.
-    ``guess``: a guess of it decides nothing, and may stand: a typical rate, a price.
+    ``bounds``: it may be written as “< 100”. ``guess``: a guess of it decides nothing, and may stand: a typical rate, a price.
     """
 
     label: str
@@ -50,6 +50,7 @@ class Entry:
     of: Subject | None = None
     under: tuple[Under, ...] = ()
     guess: bool = False
+    bounds: bool = False
 
     @property
     def passes_from(self) -> Provenance:
@@ -92,12 +93,13 @@ def described(
     of: Subject | None = None,
     under: tuple[Under, ...] = (),
     guess: bool = False,
+    bounds: bool = False,
 ) -> Given | None:
     """A field that holds a figure or a word, or nothing while it is not known; its `Entry` goes with it.
 
     As `dataclasses.field` does, it says the type of what the field holds, and not that of a `Field`.
     """
-    entry = Entry(label, dimension, read_at, low, high, usual, choices, datums, halves, of, under, guess)
+    entry = Entry(label, dimension, read_at, low, high, usual, choices, datums, halves, of, under, guess, bounds)
     return field(default=None, metadata={"entry": entry})
 
 
@@ -127,9 +129,12 @@ def weight(
     of: Subject | None = None,
     under: tuple[Under, ...] = (),
     guess: bool = False,
+    bounds: bool = False,
 ) -> Given | None:
     """A weight, believed between two limits in pounds."""
-    return described(label, WEIGHT, read_at, low_lb * _LB, high_lb * _LB, usual=usual, of=of, under=under, guess=guess)
+    return described(
+        label, WEIGHT, read_at, low_lb * _LB, high_lb * _LB, usual=usual, of=of, under=under, guess=guess, bounds=bounds
+    )
 
 
 def length(

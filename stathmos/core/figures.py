@@ -71,7 +71,8 @@ class Given:
     """One figure as written down: ``value`` in the core's unit, ``typed`` as the person wrote it.
 
     ``datum`` is set for heights only (see `heights`). ``path`` is where it stands on the
-    rig, ``u`` its standard uncertainty in the core's unit (see `uncertainty`).
+    rig, ``u`` its standard uncertainty in the core's unit (see `uncertainty`). ``bound``: it was written as “less than”
+    some figure: anything from nothing to twice the value, which is the middle, with all of that in its spread.
     """
 
     value: float
@@ -81,6 +82,7 @@ class Given:
     datum: str = ""
     path: str = ""
     u: float = 0.0
+    bound: bool = False
 
     @property
     def spread(self) -> Mapping[str, float]:

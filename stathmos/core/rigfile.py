@@ -210,6 +210,11 @@ def _read(entry: Entry, path: str, typed: str, system: str, origin: str, datum: 
     if datum and datum not in entry.datums:
         known = ", ".join(entry.datums) or "none"
         raise UnreadableError(f"“{datum}” is no datum of this height; it has: {known}.")
+    if entry.bounds and typed.lstrip().startswith("<"):
+        most = units.parse(typed.lstrip()[1:], entry.dimension, system)
+        _believable(most, typed, entry)
+        # Its spread, k = 2, is from nothing to the bound and no further.
+        return Given(most / 2, entry.dimension, provenance, typed, "", path, most / 4, bound=True)
     value = units.parse(typed, entry.dimension, system, lambda one: entry.low <= one <= entry.high, entry.low < 0)
     _believable(value, typed, entry)
     datum = datum or (entry.datums[0] if entry.datums else "")

@@ -78,8 +78,8 @@ def _of(value: float, dimension: str, provenance: Provenance) -> float:
 def read_on(rig: Rig, path: str, mark_path: str, usual_mark: float, accuracy: float) -> Given | Missing:
     """A scale's reading with the uncertainty of that scale: the mark written down, else the usual one, kg."""
     reading, mark = rig.figure(path), rig.figure(mark_path)
-    if isinstance(reading, Missing):
-        return reading
+    if isinstance(reading, Missing) or reading.bound:
+        return reading  # a bound says all that is known of it
     smallest = usual_mark if isinstance(mark, Missing) else mark.value
     return replace(reading, u=of_a_scale(reading.value, smallest, accuracy))
 

@@ -53,10 +53,10 @@ class Beam(unittest.TestCase):
         self.assertIs(weights.tongue.provenance, Provenance.MEASURED)
 
     def test_its_spread_is_the_scales_through_the_lever_and_the_tapes(self) -> None:
-        """By hand, half-widths: mark ½ lb and 1 % on each reading, times 3; ¼ in on 12 in and on 36 in. All / √3, k = 2."""
-        reading = (0.5**2 + 2.75**2) * 9
-        tare = (0.5**2 + 0.08**2) * 9
-        tapes = (801 / 36 * 0.25) ** 2 + (801 / 12 * 0.25) ** 2
+        """By hand: 3 % of each reading as it is out, and half-widths: mark ½ lb, times 3; ¼ in on 12 in, ½ in on 36 in. k = 2."""
+        reading = (0.5**2 + 3 * (0.03 * 275) ** 2) * 9
+        tare = (0.5**2 + 3 * (0.03 * 8) ** 2) * 9
+        tapes = (801 / 36 * 0.5) ** 2 + (801 / 12 * 0.25) ** 2
         by_hand = 2 * ((reading + tare + tapes) / 3) ** 0.5
         self.assertAlmostEqual(expanded(assessed(rig(**BEAM)).weights.tongue) / KG, by_hand, delta=0.02)
 

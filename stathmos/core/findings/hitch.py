@@ -83,8 +83,8 @@ def hitch(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> 
 
 def _kit(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> list[Finding]:
     found = []
-    # Bars too heavy for a brochure's tongue may be right for the real one, which is heavier.
-    read = not isinstance(weights.tongue, Missing) and weights.read
+    # Bars too heavy for a brochure's tongue may be right for the real one, which is heavier; so of one known to be under something.
+    read = not isinstance(weights.tongue, Missing) and weights.read and not weights.bounded
     fitted = choice.fitted_kit
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = _instead(rig, choice, tryout) if fitted else Phrase("")

@@ -68,12 +68,14 @@ def _band(weights: Weights) -> list[Finding]:
         "spread": (expanded(sure(weights.share)), SHARE, "up"),
         "low": (judged.low, SHARE, "nearest"),
         "high": (judged.high, SHARE, "nearest"),
+        "most": (sure(weights.share).value + expanded(sure(weights.share)), SHARE, "up"),
         "correction": (abs(judged.correction or 0.0), WEIGHT, "up"),
     }
-    if judged.state == LIGHT or (judged.correction or 0.0) > 0:
+    if judged.state == LIGHT or ((judged.correction or 0.0) > 0 and not weights.bounded):
+        share = "under {most}" if weights.bounded else "{share}"
         known = "" if judged.state == LIGHT else ", known to ± {spread}"
         says = Phrase(
-            f"Do not tow. The tongue is too light: {{share}} of the trailer{known}, at least {{low}} wanted. {_LIGHT}",
+            f"Do not tow. The tongue is too light: {share} of the trailer{known}, at least {{low}} wanted. {_LIGHT}",
             put,
         )
         act = Phrase("Move load forward until the tongue weighs {correction} more, then weigh again.", put)

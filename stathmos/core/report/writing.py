@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from stathmos.core import units
-from stathmos.core.figures import Anything, Figure, Missing, Rule, Working, expanded
+from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, Working, expanded
 from stathmos.core.finding import needs_in_words
 from stathmos.core.phrases import Phrase
 
@@ -118,11 +118,16 @@ class _Writer:
         known = shown.known
         if isinstance(known, Missing):
             return {"missing": list(known.needs), "ask": needs_in_words(known.needs)}
+        bounded = isinstance(known, Given) and known.bound
+
+        def _under(system: str) -> str:
+            return f"under {Amount(2 * known.value, known.dimension, 'up').text(system)}"
+
         plain: Plain = {
             "value": known.value,
             "unit": UNIT_NAMES[known.dimension],
             "from": known.provenance.value,
-            "text": self.said(Amount(known.value, known.dimension, shown.rounding).text),
+            "text": self.said(_under if bounded else Amount(known.value, known.dimension, shown.rounding).text),
         }
         if known.u > 0:
             plain["spread"] = self.said(Amount(expanded(known), known.dimension, "up").text)

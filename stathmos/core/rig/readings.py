@@ -33,12 +33,12 @@ class Weighing:
     """Readings for tongue weight and gross trailer weight. A way with a reading wanting is left out."""
 
     tongue_scale: Given | None = weight(
-        "Tongue scale reading", "scale under the coupler, trailer level", 1, 6000, usual="measured"
+        "Tongue scale reading", "scale under the coupler, trailer level", 1, 6000, usual="measured", bounds=True
     )
     tongue_scale_mark: Given | None = _mark("Tongue scale", 500)
     tongue_scale_with: Given | None = _with("Tongue scale used", "its own number or name")
     gauge: Given | None = weight(
-        "Gauge ball mount reading", "gauge on the ball mount, trailer level", 1, 6000, usual="measured"
+        "Gauge ball mount reading", "gauge on the ball mount, trailer level", 1, 6000, usual="measured", bounds=True
     )
     gauge_mark: Given | None = _mark("Gauge", 500)
     gauge_with: Given | None = _with("Gauge used", "its own number or name")

@@ -31,7 +31,7 @@ from stathmos.core.rules import Rules
 from stathmos.core.schools import ShareSchool
 from stathmos.core.uncertainty import read_on_weighbridge
 from stathmos.core.units import SHARE, WEIGHT
-from stathmos.core.weighing.next_reading import GROSS, NextReading, next_readings
+from stathmos.core.weighing.next_reading import GROSS, Band, NextReading, Taken, next_readings
 from stathmos.core.weighing.reconcile import CROSS_CHECK, ODD, USED, Reconciled, disagreements, reconcile
 from stathmos.core.weighing.share import (
     CANNOT_TELL,
@@ -82,7 +82,7 @@ class Weights:
 
     ``ways``: each way of getting the tongue weight, with what became of it in ``became``.
     ``weighed``: the tongue as it stands was measured; ``read``: somebody read it off something, measured or not, and it is
-    neither a brochure's nor a plan's.
+    neither a brochure's nor a plan's; ``bounded``: all that was read of it is that it is less than something.
     ``tongue``, ``gross`` and ``share`` are as planned: what the rig is judged by.
     """
 
@@ -96,6 +96,7 @@ class Weights:
     change: Change
     weighed: bool
     read: bool
+    bounded: bool
     tongue: Anything
     gross: Anything
     share: Figure | Missing
@@ -111,8 +112,11 @@ class Weights:
         return judge_share(self.share, self.gross, self.school, self.s_limit)
 
 
-def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
-    """Tongue weight, gross trailer weight and their share, judged by the school in force."""
+def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...], asking: bool = True) -> Weights:
+    """Tongue weight, gross trailer weight and their share, judged by the school in force.
+
+    ``asking``: whether to say what to read next.
+    """
     bridge = weighbridge(rig)
     found = ways(rig, placed, bridge)
     measured = {way.key: way.tongue for way in found if way.measured}
@@ -139,9 +143,9 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
     limit = s_limit(rig)
     judgement = judge_share(share, gross, rules.share, limit)
     became = {way.key: _became(way, reconciled) for way in found}
-    taken = (*measured, *((GROSS,) if _is_weighed(gross_standing) else ()))
+    taken = Taken((*measured, *((GROSS,) if _is_weighed(gross_standing) else ())), bool(measured))
     # While weighings disagree, how likely a further one settles it cannot be reckoned: repeat them, or take a third.
-    open_question = reconciled.settled and (judgement.state in (CANNOT_TELL, UNKNOWN) or not measured)
+    open_question = asking and reconciled.settled and (judgement.state in (CANNOT_TELL, UNKNOWN) or not measured)
     return Weights(
         found,
         became,
@@ -153,13 +157,25 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:
         change,
         bool(measured),
         bool(measured or weakly),
+        bool(reconciled.used)
+        and all(isinstance(way.tongue, Given) and way.tongue.bound for way in found if way.key in reconciled.used),
         tongue,
         gross,
         share,
         rules.share,
         limit,
         under_each_school(share, gross, rules, limit),
-        next_readings(rig, tongue, gross, share, taken, (judgement.low, judgement.high)) if open_question else (),
+        next_readings(
+            rig,
+            tongue_standing,
+            gross_standing,
+            share,
+            taken,
+            Band(judgement.low, judgement.high),
+            lambda read: weigh(read, rules, placed, asking=False),
+        )
+        if open_question
+        else (),
         _warnings(rig, found, reconciled, gross_reconciled, tongue, gross, bridge),
     )
 

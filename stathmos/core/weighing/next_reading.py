@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 from statistics import NormalDist
+from typing import Protocol
 
-from stathmos.core.figures import COVERAGE, Figure, Known, Missing, sure
-from stathmos.core.rig import Rig
-from stathmos.core.uncertainty import iii_l_tolerance, of_a_scale, rectangular, weighbridge_division
-from stathmos.core.units import KG_PER_LB
+from stathmos.core.figures import COVERAGE, Figure, Given, Known, Missing, Provenance
+from stathmos.core.rig import Rig, entry_at
+from stathmos.core.uncertainty import as_written, iii_l_tolerance, of_a_scale, rectangular, weighbridge_division
+from stathmos.core.units import KG_PER_LB, LENGTH, WEIGHT
 from stathmos.core.weighing.share import place_in_band
-from stathmos.core.weighing.ways import INSTRUMENTS, NAMES, SETTING
+from stathmos.core.weighing.ways import INSTRUMENTS, NAMES, SETTING, SPOT
 
 GROSS = "gross"
 _LEVER = 914.4, 304.8  # a beam of 2 ft and 1 ft, for a reading that nobody has taken yet
@@ -33,6 +35,38 @@ class NextReading:
     settles: float
 
 
+@dataclass(frozen=True)
+class Taken:
+    """Which ways were read already, and whether any of the tongue was measured."""
+
+    ways: tuple[str, ...]
+    tongue: bool
+
+
+@dataclass(frozen=True)
+class Band:
+    """The band that a share is judged by."""
+
+    low: float
+    high: float
+
+
+class After(Protocol):
+    """What a rig weighs with one more reading."""
+
+    @property
+    def share(self) -> Figure | Missing:
+        """Its share."""
+
+    @property
+    def tongue(self) -> Known | Missing:
+        """Its tongue weight, kg."""
+
+
+#: weighs a rig anew
+Weighed = Callable[[Rig], After]
+
+
 def reading_uncertainty(key: str, tongue: float, gross: float, division: float) -> float:
     """Standard uncertainty that a way would give for a tongue of this weight, kg, with its usual instrument.
 
@@ -46,7 +80,7 @@ def reading_uncertainty(key: str, tongue: float, gross: float, division: float) 
         D, d = _LEVER
         under = tongue * d / D
         by_scale = of_a_scale(under, mark * KG_PER_LB, accuracy) * D / d
-        by_tape = tongue * rectangular(SETTING) * math.hypot(1 / D, 1 / d)
+        by_tape = tongue * math.hypot(rectangular(SPOT) / D, rectangular(SETTING) / d)
         return math.hypot(by_scale, by_tape)
     return of_a_scale(tongue, mark * KG_PER_LB, accuracy)
 
@@ -70,43 +104,116 @@ def settles(share: float, u_now: float, u_then: float, low: float, high: float) 
     return found.cdf(low - margin) + inside + (1 - found.cdf(high + margin))
 
 
+def moves_by(now: Figure, then: Figure, counted: bool, gross: Known) -> float:
+    """How far the share will move by a reading, standard uncertainty: what is learnt of it where the reading is counted with
+    others (√(u² − u'²)); the reading's whole doubt and the old figure's where it takes the place of one that nobody measured.
+
+    Sources: [1] JCGM 100:2008 (GUM), 5.2, for what both figures have in common.
+    """
+    if counted:
+        return math.sqrt(max(0.0, now.u**2 - then.u**2))
+    common = sum(now.spread.get(path, 0.0) * then.spread.get(path, 0.0) for path in gross.spread)
+    return math.sqrt(max(0.0, now.u**2 + then.u**2 - 2 * common))
+
+
 def next_readings(
     rig: Rig,
     tongue: Known | Missing,
     gross: Known | Missing,
     share: Figure | Missing,
-    taken: tuple[str, ...],
-    band: tuple[float, float],
+    taken: Taken,
+    band: Band,
+    weighed: Weighed,
 ) -> tuple[NextReading, ...]:
     """Every reading not taken yet, the likeliest to settle first. Without a gross weight only that is worth asking.
 
-    ``band`` low and high share of gross trailer weight; spreads are standard uncertainties in kg.
+    ``tongue`` and ``gross`` as they stand, kg; ``share`` as planned. Each reading is put on the rig as it is expected, and
+    the rig ``weighed`` again: what it then knows is what the reading would teach.
     """
     if isinstance(gross, Missing):
         return ()
-    known = not isinstance(tongue, Missing) and not isinstance(share, Missing)
-    about = sure(share).value if known else _THOUGHT_OF
-    weight = about * gross.value
-    u_now = sure(share).u if known else 0.05
-    t_now = sure(tongue).u if known else 0.05 * gross.value
-    rest = max(0.0, u_now**2 - (t_now / gross.value) ** 2)  # what of the share's spread is not the tongue's
-    division = weighbridge_division(rig)
+    if isinstance(tongue, Missing) or isinstance(share, Missing):
+        return _from_nothing(rig, gross, taken, band)
     found = []
-    for key in ("tongue_scale", "beam", "jack", "bridge"):
-        if key in taken:
+    for key in (*TONGUE_WAYS, GROSS):
+        if key in taken.ways:
             continue
-        alone = reading_uncertainty(key, weight, gross.value, division)
-        then = 1 / math.sqrt(1 / max(t_now, 1e-6) ** 2 + 1 / alone**2) if known else alone
-        share_u = min(u_now, math.hypot(then / gross.value, math.sqrt(rest)))
-        found.append(NextReading(key, NAMES[key], then, share_u, settles(about, u_now, share_u, *band)))
-    if GROSS not in taken and known and gross.u > 0:
-        better = rectangular(iii_l_tolerance(gross.value, division))
-        if better < gross.u:
-            share_u = math.hypot(t_now / gross.value, about * better / gross.value)
-            share_u = min(u_now, share_u)
-            found.append(
-                NextReading(
-                    GROSS, "the whole trailer on a weighbridge", t_now, share_u, settles(about, u_now, share_u, *band)
-                )
-            )
+        after = weighed(expected(rig, key, tongue.value, gross.value))
+        if isinstance(after.share, Missing) or isinstance(after.tongue, Missing):
+            continue
+        name = "the whole trailer on a weighbridge" if key == GROSS else NAMES[key]
+        then = after.share.u
+        if key == GROSS and then >= share.u:
+            continue
+        counted = key == GROSS or taken.tongue
+        likely = _settles(share.value, moves_by(share, after.share, counted, gross), then, band)
+        found.append(NextReading(key, name, after.tongue.u, then, likely))
     return tuple(sorted(found, key=lambda one: (-round(one.settles, 3), one.share_u)))
+
+
+TONGUE_WAYS = ("tongue_scale", "beam", "jack", "bridge")
+_AXLES = {
+    "front": 1500.0,
+    "rear": 1300.0,
+}  # kg, of a vehicle that was never weighed: only its scale's tolerance hangs on it
+_TARE = 4.0  # kg, of a beam
+
+
+def expected(rig: Rig, key: str, tongue: float, gross: float) -> Rig:
+    """The rig with a reading as it is expected for a tongue and a gross weight in kg, taken with its usual instrument."""
+
+    def read(path: str, value: float, dimension: str = WEIGHT) -> Given:
+        entry = entry_at(path)
+        assert entry is not None
+        u = as_written(value, entry, Provenance.MEASURED)
+        return Given(value, dimension, Provenance.MEASURED, path=path, u=u)
+
+    def with_(**figures: float) -> Rig:
+        lengths = ("beam_pivot_to_scale", "beam_pivot_to_coupler")
+        made = {
+            name: read(f"weighing.{name}", value, LENGTH if name in lengths else WEIGHT)
+            for name, value in figures.items()
+        }
+        return replace(rig, weighing=replace(rig.weighing, **made))
+
+    if key == GROSS:
+        return replace(rig, trailer=replace(rig.trailer, gross_weight=read("trailer.gross_weight", gross)))
+    if key == "beam":
+        D, d = _LEVER
+        return with_(
+            beam_reading=tongue * d / D + _TARE, beam_tare=_TARE, beam_pivot_to_scale=D, beam_pivot_to_coupler=d
+        )  # fmt: skip
+    if key == "jack":
+        L, jack = rig.trailer.ball_to_axle, rig.trailer.jack_position
+        length = L.value if L is not None else 5000.0
+        at = jack.value if jack is not None else 0.1 * length
+        changed = replace(
+            rig.trailer, ball_to_axle=L or read("trailer.ball_to_axle", length, LENGTH),
+            jack_position=jack or read("trailer.jack_position", at, LENGTH),
+        )  # fmt: skip
+        return replace(with_(jack_reading=tongue * length / (length - at)), trailer=changed)
+    if key == "bridge":
+        own = rig.weighing
+        front = own.bridge_front_alone.value if own.bridge_front_alone else _AXLES["front"]
+        rear = own.bridge_rear_alone.value if own.bridge_rear_alone else _AXLES["rear"]
+        lifted = tongue / 3  # how the vehicle's axles share it changes nothing of the sum
+        return with_(
+            bridge_front_alone=front, bridge_rear_alone=rear, bridge_front_bare=front - lifted,
+            bridge_rear_bare=rear + tongue + lifted, bridge_trailer_bare=gross - tongue,
+        )  # fmt: skip
+    return with_(tongue_scale=tongue)
+
+
+def _from_nothing(rig: Rig, gross: Known, taken: Taken, band: Band) -> tuple[NextReading, ...]:
+    """Where there is no tongue weight at all: how well each way would know one of the usual share."""
+    found = []
+    for key in TONGUE_WAYS:
+        alone = reading_uncertainty(key, _THOUGHT_OF * gross.value, gross.value, weighbridge_division(rig))
+        share_u = alone / gross.value
+        found.append(NextReading(key, NAMES[key], alone, share_u, _settles(_THOUGHT_OF, 0.05, share_u, band)))
+    return tuple(sorted(found, key=lambda one: (-round(one.settles, 3), one.share_u)))
+
+
+def _settles(share: float, moves: float, then: float, band: Band) -> float:
+    """Probability that a share that will move by so much is then told, known to ``then``."""
+    return settles(share, math.hypot(moves, then), then, band.low, band.high)
