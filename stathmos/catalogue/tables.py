@@ -100,14 +100,19 @@ def _rows(model: type[CatalogueItem], text: str, problems: list[RowProblem]) -> 
     """The rows under the header, empty ones left out."""
     known = columns(model)
     try:
-        table = list(csv.reader(io.StringIO(text.removeprefix("\ufeff"), newline=""), strict=True))
+        plain = text.removeprefix("\ufeff")
+        table = list(csv.reader(io.StringIO(plain, newline=""), delimiter=_parted_by(plain), strict=True))
     except csv.Error as error:
         problems.append(RowProblem(1, "", f"This is no table of comma-separated values: {error}."))
         return []
     header = [cell.strip() for cell in table[0]] if table else []
     if "name" not in header:
         problems.append(
-            RowProblem(1, "name", "The first row must name the columns, “name” among them; cells are parted by commas.")
+            RowProblem(
+                1,
+                "name",
+                "The first row must name the columns, “name” among them; cells are parted by commas, semicolons or tabs.",
+            )
         )
         return []
     for column in header:
@@ -132,6 +137,12 @@ def _rows(model: type[CatalogueItem], text: str, problems: list[RowProblem]) -> 
             continue
         found.append((number, dict(zip(header, (cell.strip() for cell in cells), strict=True))))
     return found
+
+
+def _parted_by(text: str) -> str:
+    """What parts the cells: a spreadsheet whose decimals have commas writes semicolons."""
+    header = text.partition("\n")[0]
+    return max((",", ";", "\t"), key=header.count)
 
 
 def _read(model, number: int, row: dict[str, str], problems: list[RowProblem], seen: dict[str, int]) -> dict | None:

@@ -23,6 +23,7 @@ from stathmos.core import (
     heights,
     levelling,
     loading,
+    on_coupling,
     ratings,
     remedies,
     selection,
@@ -128,7 +129,9 @@ def assess(
         bracket=bracket,
         level_hole=levelling.level_hole(found, fitted, shank_verdict, kit),
     )
-    decided = _decide(rig, rules, weights, hitch_load, found.bare, geometry, loads, kit)
+    taped = on_coupling.settled_as_taped(rig, geometry.o)
+    decided = _decide(rig, rules, weights, hitch_load, taped or found.bare, geometry, loads, kit)
+    still = on_coupling.did_not_move(rig, taped, weights.tongue_standing)
     guessed = guesses.of_rig(rig) + guesses.of_parts(kit=kit, shank=shank, ball=fitted.ball, sleeve=sleeve)
     waived = tuple(one for one in (ratings.waived(link, waivers) for link in planned.links) if one is not None)
     bench = Bench(rig=rig, placed=placed, weights=weights, planned=planned, loads=loads, on_hitch=on_hitch)
@@ -140,7 +143,8 @@ def assess(
     said = findings.collect(
         findings.Judged(
             rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full.links,
-            decided=decided, waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides,
+            decided=decided, waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread,
+            asides=asides, did_not_move=still,
             cure=lambda link: remedies.remedy(bench, link, tryout, others), tryout=tryout,
         )
     )  # fmt: skip

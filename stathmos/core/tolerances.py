@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Rule
-from stathmos.core.units import MM_PER_IN
+from stathmos.core.units import KG_PER_LB, MM_PER_IN
 
 SAME = 1e-6  # under this a figure stands at the limit itself, a matter of floating point only
 
@@ -54,6 +54,9 @@ LEAN = Tolerance(
         COMMON_PRACTICE + "; ½ in " + FROM_MEMORY,
     ),
 )
+ARCH_MARK = Tolerance(MM_PER_IN / 16, Rule("A mark is taped to a sixteenth of an inch.", COMMON_PRACTICE))
+STOOD_STILL = Tolerance(MM_PER_IN / 8, Rule("Within two marks of the tape nothing has moved.", FROM_MEMORY))
+HEAVY_TONGUE = Tolerance(200 * KG_PER_LB, Rule("Hundreds of pounds move an arch.", FROM_MEMORY))
 PAST_BRACKET = Tolerance(3 * MM_PER_IN, Rule("at least", COMMON_PRACTICE))
 BAR_TO_GROUND = Tolerance(125.0, Rule("at least", COMMON_PRACTICE))
 JAW_PLAY = Tolerance(3 / 16 * MM_PER_IN, Rule("at most", COMMON_PRACTICE))

@@ -359,6 +359,7 @@ HitchShape = _figures(
         sleeve=s.CharField(allow_null=True),
     )(),
     fitted_kit=s.CharField(allow_null=True),
+    classes=_maybe(shape("Classes", receiver=s.IntegerField(), mount=s.IntegerField(), says=text())),
     bracket=_maybe(FigureShape),
     builds=shape(
         "WholeBuild",

@@ -1033,6 +1033,11 @@ export interface components {
             value: string;
             word: string;
         };
+        Classes: {
+            receiver: number;
+            mount: number;
+            says: string;
+        };
         CompareRequest: {
             entries: {
                 [key: string]: components["schemas"]["EntryRequest"];
@@ -1369,6 +1374,7 @@ export interface components {
             shanks: components["schemas"]["Part"][];
             in_force: components["schemas"]["InForce"];
             fitted_kit: string | null;
+            classes: components["schemas"]["Classes"] | null;
             bracket: components["schemas"]["Figure"] | null;
             builds: components["schemas"]["WholeBuild"][];
             builds_serving: number;

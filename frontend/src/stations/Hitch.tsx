@@ -59,6 +59,7 @@ export function Hitch() {
               <Row name="Hitch load" figure={hitch.hitch_load} />
               <Row name="Hitch load, trailer at its GVWR" figure={hitch.hitch_load_full} />
             </Rows>
+            {hitch.classes && <Box aria-label="Classes">{hitch.classes.says}</Box>}
           </Panel>
           {hitch.settings && <StartingSettings />}
         </Box>

@@ -17,7 +17,7 @@ from stathmos.core.finding import GOOD, Finding, Verdict, worst_first
 from stathmos.core.findings.chain import close_links, may_be_over, overloads, unknown_links, when_full
 from stathmos.core.findings.height import height, tailgate
 from stathmos.core.findings.hitch import hitch, style, sway
-from stathmos.core.findings.measuring import measuring
+from stathmos.core.findings.measuring import measuring, stood_still
 from stathmos.core.findings.tongue import tongue
 from stathmos.core.findings.written import contradicted, guessed, out_of_scope, part_differs, unread
 from stathmos.core.heights import Heights
@@ -37,7 +37,8 @@ class Judged:
     """All that is judged of a rig before anything is said of it.
 
     ``guesses``: ratings, sizes and fittings that were guessed; ``unreadable``: the places where something is written that cannot be read; ``asides``: what the caller knows besides.
-    ``cure``: what to do about a load that is over; ``tryout``: where a remedy is put on the rig before it is told, None
+    ``did_not_move``: what is asked where the
+    arches stood still. ``cure``: what to do about a load that is over; ``tryout``: where a remedy is put on the rig before it is told, None
     while one is being tried.
     """
 
@@ -53,6 +54,7 @@ class Judged:
     guesses: tuple[str, ...]
     unreadable: tuple[str, ...]
     asides: tuple[Finding, ...]
+    did_not_move: Phrase | None
     cure: Callable[[Link], Phrase]
     tryout: Tryout | None
 
@@ -70,6 +72,7 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *overloads(planned, refused_kit, judged.cure),
             *tongue(judged.weights),
             *measuring(rig, judged.weights.bridge),
+            *stood_still(judged.did_not_move),
             *style(rig, choice, judged.decided, judged.tryout),
             *hitch(rig, judged.weights, choice, judged.tryout),
             *sway(choice, judged.decided),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stathmos.core.finding import CAUTION, Finding
+from stathmos.core.finding import CAUTION, UNKNOWN, Finding
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.units import PRESSURE
@@ -17,7 +17,7 @@ _AIR = {
 
 def measuring(rig: Rig, bridge: Weighbridge) -> list[Finding]:
     """Cautions on how the figures were taken."""
-    return [*_air_springs(rig), *_levelling(rig), *_passes(bridge)]
+    return [*_air_springs(rig), *_helper_springs(rig), *_levelling(rig), *_passes(bridge)]
 
 
 def _caution(key: str, subject: str, says: Phrase, remedy: Phrase) -> list[Finding]:
@@ -42,6 +42,17 @@ def _air_springs(rig: Rig) -> list[Finding]:
     return _caution("air_springs", "air_springs", says, Phrase("Tow at the pressure that was measured with."))
 
 
+def _helper_springs(rig: Rig) -> list[Finding]:
+    if rig.choice("vehicle.helper_springs") != "fitted" or rig.vehicle.rear_rate is not None:
+        return []
+    says = Phrase(
+        "Helper springs are fitted: the rear gives less than is typical of its class, by how much nobody knows."
+    )
+    return _caution(
+        "helper_springs", "helper_springs", says, Phrase("Measure it in the bay: states A and B tell its own rates.")
+    )
+
+
 def _levelling(rig: Rig) -> list[Finding]:
     if rig.choice("vehicle.auto_levelling") != "on":
         return []
@@ -57,3 +68,13 @@ def _passes(bridge: Weighbridge) -> list[Finding]:
     return _caution(
         "weighbridge_open", "bridge", bridge.repeat, Phrase("Nothing is concluded from the weighbridge until then.")
     )
+
+
+def stood_still(asked: Phrase | None) -> list[Finding]:
+    """Hundreds of pounds on the ball, and no arch has moved: something holds them, or it is so and somebody has looked."""
+    if asked is None:
+        return []
+    remedy = Phrase("Look, write it down, and measure state B again if something held the rig up.")
+    return [
+        Finding(key="did_not_move", state=UNKNOWN, station="bay", subject="arches", says=asked, remedy=remedy)
+    ]  # fmt: skip

@@ -8,7 +8,7 @@ from stathmos.core.bars import USUAL, BarStyle
 from stathmos.core.bay import Fit
 from stathmos.core.figures import Missing
 from stathmos.core.phrases import Phrase
-from stathmos.core.rig import Rig
+from stathmos.core.rig import ENTRIES, Rig
 from stathmos.core.units import LENGTH
 
 COUPLING, UNCOUPLING = "coupling", "uncoupling"
@@ -89,6 +89,11 @@ def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
             held.secure,
             "A bar that drops out drags and lets the trailer sway.",
         )
+    step(
+        "chains_seen",
+        "Look at both chains and hooks: the ratings can be read, forged and not cast, no kink or stretched link, a clip on each hook.",
+        "They hold the trailer when all else has let go.",
+    )
     step("jack_up", "Jack right up and stowed.", "It catches the first driveway.")
     step(
         "chains",
@@ -102,7 +107,7 @@ def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
             "If the mount comes off, the lead must still pull.",
         )
     if brakes != "none":
-        step("plug", "7-way plug in and latched.", "Brakes and lights go through it.")
+        step("plug", f"{_plug(rig)} in and latched.", "Brakes and lights go through it.")
     step(
         "lights",
         "Lights, turn and brake, somebody looking from behind."
@@ -163,7 +168,7 @@ def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
         )
     step(
         "un_leads",
-        "7-way, breakaway lead and chains off." if breakaway else "Lights and chains off.",
+        f"{_plug(rig)}, breakaway lead and chains off." if breakaway else "Lights and chains off.",
         "So that nothing is torn when the vehicle leaves.",
         part=UNCOUPLING,
     )
@@ -186,6 +191,14 @@ def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
         )
         for key, part, does, why, caution in steps
     )
+
+
+def _plug(rig: Rig) -> str:
+    """The plug as the socket at the receiver is; where nobody wrote which, the plug."""
+    entry = ENTRIES["vehicle.socket"]
+    words = dict(entry.choices)
+    known = rig.choice("vehicle.socket") or ("seven" if rig.choice("vehicle.seven_way") == "yes" else "")
+    return f"{words[known]} plug" if known else "Plug"
 
 
 def _bars_on(fit: Fit, held: BarStyle) -> Phrase:

@@ -10,8 +10,10 @@ import numpy as np
 from stathmos.core.loading import rear_share
 from stathmos.core.lot.columns import Column, numbers, over
 from stathmos.core.lot.fitting import NONE, Chosen, Pairs, taken
+from stathmos.core.lot.sides import Trailers, Vehicles
 from stathmos.core.ratings import SAME, State, demands
 from stathmos.core.ratings.link import FIT
+from stathmos.core.ratings.wiring import wiring
 from stathmos.core.stock import Stock
 
 ABSENT = -1
@@ -50,6 +52,15 @@ class Links:
         """Judge whether something is there that is wanted."""
         state = np.where(written == "yes", WITHIN, np.where(written == "no", OVER, UNKNOWN))
         self._add(key, np.broadcast_to(state, self.count), np.full(self.count, np.nan), there)
+
+    def wiring(self, cars: Vehicles, lot: Trailers) -> None:
+        """Judge the socket by what the trailer's brakes need of it."""
+        told = [
+            STATES.index(wiring(socket, seven_way, brakes, lockout)) if brakes else ABSENT
+            for socket, seven_way, brakes, lockout in np.broadcast(cars.socket, cars.seven_way, lot.brakes, lot.lockout)
+        ]
+        state = np.broadcast_to(np.array(told), self.count)
+        self._add("seven_way", state, np.full(self.count, np.nan), state != ABSENT)
 
     def unknown(self, key: str, there: Column) -> None:
         """A link that nobody knows; ``there``: where it is."""
@@ -99,7 +110,7 @@ def _stands_on(way: str) -> dict[str, tuple[str, ...]]:
         "frontal_area": (*vehicle("frontal_area_limit"), *trailer("frontal_area")),
         "controller": vehicle("brake_controller"),
         "breakaway": trailer("breakaway"),
-        "seven_way": vehicle("seven_way"),
+        "seven_way": vehicle("seven_way", "socket"),
     }
 
 
@@ -165,7 +176,7 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
     found.unknown("brakes", lot.brakes == "")
     found.presence("controller", cars.controller, lot.brakes == "electric")
     found.presence("breakaway", lot.breakaway, (lot.brakes == "electric") | (lot.brakes == "surge"))
-    found.presence("seven_way", cars.seven_way, lot.brakes != "")
+    found.wiring(cars, lot)
     found.hold(_stands_on(way), {**cars.guessed, **lot.guessed})
     return found
 

@@ -81,6 +81,7 @@ class Vehicles:
     wd: Column
     controller: Column
     seven_way: Column
+    socket: Column
     head_taped: Column
     offset: OffsetSchool
     reserve: float
@@ -120,6 +121,7 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
         words(cars, "handbook_wd"),
         words(cars, "brake_controller"),
         words(cars, "seven_way"),
+        words(cars, "socket"),
         words(cars, "overhang_with") == loading.WITH_A_HEAD,
         rules[0].offset,
         rules[0].reserve,
@@ -163,6 +165,7 @@ class Trailers:
     seat_datum: Column
     brakes: Column
     breakaway: Column
+    lockout: Column
     mount: Column
     wd: Column
     coupler_wd: Column
@@ -187,6 +190,7 @@ def trailers(listed: Sequence[Trailer]) -> Trailers:
         seat_datum=np.array(seat),
         brakes=words(listed, "brakes"),
         breakaway=words(listed, "breakaway"),
+        lockout=words(listed, "reverse_lockout"),
         mount=words(listed, "coupler_mount"),
         wd=words(listed, "maker_wd"),
         coupler_wd=words(listed, "coupler_wd"),

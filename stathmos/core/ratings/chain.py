@@ -24,7 +24,20 @@ from stathmos.core.figures import (
 from stathmos.core.heights import Geometry
 from stathmos.core.loading import VehicleLoads, gcwr
 from stathmos.core.ratings import demands
-from stathmos.core.ratings.link import FIT, LOAD, ORDER_OF_LINKS, Link, State, fit, load, part_figure, presence, unread
+from stathmos.core.ratings.link import (
+    FIT,
+    LOAD,
+    ORDER_OF_LINKS,
+    Link,
+    State,
+    fit,
+    load,
+    part_figure,
+    presence,
+    seen,
+    unread,
+)
+from stathmos.core.ratings.wiring import wiring
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Ball, Kit, Shank, Sleeve
 from stathmos.core.units import FORCE, SHARE, WEIGHT
@@ -315,16 +328,19 @@ def _frontal_area(rig: Rig) -> tuple[Link, ...]:
 
 
 def _equipment_links(rig: Rig) -> tuple[Link, ...]:
-    wiring = presence("seven_way", rig, "vehicle.seven_way", _LAW)
     brakes = rig.choice("trailer.brakes")
     if not brakes:
         return (unread("brakes", _LAW, ("trailer.brakes",)),)
+    carries = wiring(
+        rig.choice("vehicle.socket"), rig.choice("vehicle.seven_way"), brakes, rig.choice("trailer.reverse_lockout")
+    )
+    plug = seen("seven_way", rig, carries, _LAW, ("vehicle.seven_way", "vehicle.socket"))
     if brakes == "none":
-        return (wiring,)
+        return (plug,)
     links = [presence("breakaway", rig, "trailer.breakaway", _LAW)]
     if brakes == "electric":
         links.insert(0, presence("controller", rig, "vehicle.brake_controller", _LAW))
-    return (*links, wiring)
+    return (*links, plug)
 
 
 def weakest(links: tuple[Link, ...]) -> Link | None:

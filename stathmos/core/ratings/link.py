@@ -62,7 +62,7 @@ LINKS: dict[str, tuple[str, str]] = {
     "brakes": ("Trailer brakes", "equipment"),
     "controller": ("Brake controller", "equipment"),
     "breakaway": ("Breakaway switch", "equipment"),
-    "seven_way": ("Wiring, 7-way", "equipment"),
+    "seven_way": ("Wiring and plug", "equipment"),
 }
 
 
@@ -170,6 +170,14 @@ def presence(key: str, rig: Rig, path: str, rule: Rule) -> Link:
         return unread(key, rule, (path,))
     state, guessed = _held(state, rig.figure(path))
     return Link(key, *LINKS[key], PRESENCE, None, None, state, rule, needs=guessed, guessed=guessed)
+
+
+def seen(key: str, rig: Rig, state: State, rule: Rule, paths: tuple[str, ...]) -> Link:
+    """Something that was looked at, by what it comes to; ``paths``: where it is written, the first to be asked for."""
+    if state is State.UNKNOWN:
+        return unread(key, rule, paths[:1])
+    held, guessed = _held(state, *(rig.figure(path) for path in paths))
+    return Link(key, *LINKS[key], PRESENCE, None, None, held, rule, needs=guessed, guessed=guessed)
 
 
 def unread(key: str, rule: Rule, needs: tuple[str, ...]) -> Link:

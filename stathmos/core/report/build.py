@@ -11,6 +11,7 @@ from stathmos.core.finding import needs_in_words
 from stathmos.core.heights import Position
 from stathmos.core.offsets import OffsetCompared
 from stathmos.core.parts_list import PartsList
+from stathmos.core.ratings.demands import trailer_class
 from stathmos.core.remedies import Remedy
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of
 from stathmos.core.settings import KINDS
@@ -74,6 +75,7 @@ def hitch(assessment: Assessment) -> Tree:
         "shanks": [part(verdict) for verdict in choice.shanks],
         "in_force": in_force(assessment),
         "fitted_kit": choice.fitted_kit.part.name if choice.fitted_kit else None,
+        "classes": classes(assessment),
         "bracket": figure(choice.bracket) if choice.weight_distributing else None,
         "hitch_load": figure(choice.hitch_load, "up"),
         "hitch_load_full": figure(choice.hitch_load_full, "up"),
@@ -95,6 +97,17 @@ def hitch(assessment: Assessment) -> Tree:
         "ball_standing": figure(assessment.heights.ball_standing),
         "parts": parts(assessment.parts),
     }
+
+
+def classes(assessment: Assessment) -> Tree | None:
+    """The class of the receiver, as it is used, and of the mount in it, by their gross ratings; the lower rules."""
+    shank, links = assessment.choice.in_force.shank, {link.key: link for link in assessment.planned}
+    receiver = links["receiver_gross"].rating if "receiver_gross" in links else None
+    if shank is None or shank.gross_rating is None or receiver is None or isinstance(receiver, Missing):
+        return None
+    ours, theirs = trailer_class(receiver.value), trailer_class(shank.gross_rating.value)
+    rules = "they match" if ours == theirs else f"class {min(ours, theirs)} rules"
+    return {"receiver": ours, "mount": theirs, "says": f"Receiver class {ours}, mount class {theirs}: {rules}."}
 
 
 def settings(assessment: Assessment) -> Tree | None:

@@ -104,4 +104,8 @@ class Trailer:
     brakes: Given | None = choice(
         "Brakes", "look at the axles", ("electric", "electric"), ("surge", "surge"), ("none", "none")
     )
+    reverse_lockout: Given | None = choice(
+        "Reverse lock-out of surge brakes", "look at the coupler", ("fifth_wire", "by a fifth wire"),
+        ("free_backing", "free-backing, needs no wire"), usual="measured",
+    )  # fmt: skip
     breakaway: Given | None = flag("Breakaway switch", "on the A-frame; pull test")

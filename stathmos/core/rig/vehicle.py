@@ -91,6 +91,10 @@ class Vehicle:
     air_springs: Given | None = choice(
         "Air springs", "look at the rear axle", ("none", "none"), ("fitted", "fitted"), usual="measured"
     )
+    helper_springs: Given | None = choice(
+        "Helper springs", "look at the rear axle: overload leaves, coils, rubber stops", ("none", "none"), ("fitted", "fitted"),
+        usual="measured",
+    )  # fmt: skip
     air_pressure: Given | None = pressure("Air-spring pressure, as measured with", "gauge at the valve", 1000)
     auto_levelling: Given | None = choice(
         "Auto-levelling",
@@ -129,3 +133,11 @@ class Vehicle:
     )
     brake_controller: Given | None = flag("Brake controller", "under the dash")
     seven_way: Given | None = flag("7-way socket", "at the receiver")
+    socket: Given | None = choice(
+        "Socket at the receiver",
+        "count its contacts",
+        ("four", "4-way"),
+        ("five", "5-way"),
+        ("seven", "7-way"),
+        usual="measured",
+    )
