@@ -98,6 +98,9 @@ def assess(
     rules, geometry = fitted.rules, fitted.geometry
     shank_verdict = fitting.in_force(fitted.shanks, rig.choice("hitch.shank"))
     shank: Shank | None = shank_verdict.part if shank_verdict else None
+    own_ball = selection.own_ball(shank, rig)
+    if own_ball is not None:
+        fitted = replace(fitted, ball=own_ball)
     found = fitting.with_the_ball(fitted, rig, shank_verdict, kit)
 
     sleeve = shank_verdict.sleeve if shank_verdict else None

@@ -8,10 +8,11 @@ from dataclasses import dataclass
 from stathmos.core.decisions import BUILT_IN, WANTED, Decisions
 from stathmos.core.figures import Given
 from stathmos.core.phrases import Phrase
-from stathmos.core.ratings import Build
+from stathmos.core.ratings import Build, State
+from stathmos.core.ratings.wiring import wiring
 from stathmos.core.rig import Rig
 from stathmos.core.selection import wants_special_bracket
-from stathmos.core.stock import Accessory, Kit, Stock
+from stathmos.core.stock import Accessory, Ball, Kit, Stock
 
 BUY, HAVE, ASK = "buy", "on the vehicle", "look first"
 
@@ -60,7 +61,7 @@ def _hitch(rig: Rig, build: Build) -> Iterator[PartsLine]:
         ("sleeve", build.sleeve, "reducer sleeve"),
         ("ball", build.ball, "ball"),
     ):
-        if part is not None:
+        if part is not None and not (isinstance(part, Ball) and part.own):
             there = rig.choice(f"hitch.{what}") == part.name if what != "sleeve" else False
             yield PartsLine(1, part.name, word, Phrase("The build in force."), HAVE if there else BUY, part.price)
 
@@ -91,11 +92,20 @@ def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterat
         yield from _wanted(rig, "vehicle.brake_controller", line, "controller", "The trailer has electric brakes.")
     if rig.choice("trailer.brakes") in ("electric", "surge"):
         yield from _wanted(rig, "trailer.breakaway", line, "breakaway", "A braked trailer wants a breakaway switch.")
-    yield from _wanted(rig, "vehicle.seven_way", line, "seven_way", "Lights and brakes go by it.")
+    yield from _socket(rig, line)
     if rig.choice("vehicle.cooler") == "wanted":
         yield line("cooler", "The tow vehicle's handbook wants one for towing.")
-    if build.ball is not None and rig.choice("hitch.ball") != build.ball.name:
+    if build.ball is not None and not build.ball.own and rig.choice("hitch.ball") != build.ball.name:
         yield line("deep_socket", "The ball nut is torqued with one; for the bay, if it has none.", ASK)
+
+
+def _socket(rig: Rig, line: Callable[..., PartsLine]) -> Iterator[PartsLine]:
+    """A 7-way socket where the one there does not carry what the brakes need; asked for where nobody has looked."""
+    why, socket, brakes = "Lights and brakes go by it.", rig.choice("vehicle.socket"), rig.choice("trailer.brakes")
+    if not socket or not brakes:
+        yield from _wanted(rig, "vehicle.seven_way", line, "seven_way", why)
+    elif wiring(socket, "", brakes, rig.choice("trailer.reverse_lockout")) is State.OVER:
+        yield line("seven_way", why + " The one there does not carry what this trailer's brakes need.")
 
 
 def _wanted(rig: Rig, path: str, line: Callable[..., PartsLine], serves: str, why: str) -> Iterator[PartsLine]:

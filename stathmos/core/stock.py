@@ -169,6 +169,24 @@ ADJUSTABLE, FIXED = "adjustable", "fixed"
 SHANK_STYLES = ((ADJUSTABLE, "adjustable, for a WD head"), (FIXED, "fixed ball mount, weight-carrying"))
 
 
+OWN_BALLS = 3
+
+
+def _own_balls() -> dict[str, Given | None]:
+    """What a mount with balls of its own says of each, by field."""
+    made: dict[str, Given | None] = {}
+    for number in range(1, OWN_BALLS + 1):
+        made |= {
+            f"own_ball_{number}_diameter": length(f"Own ball {number}, diameter", STAMP, 1.5, 4),
+            f"own_ball_{number}_rating": weight(f"Own ball {number}, rating", STAMP, 500, 60000),
+            f"own_ball_{number}_top": length(f"Own ball {number}, its top above the mount's reference", DRAWING, 0, 16),
+        }
+    return made
+
+
+_OWN_BALLS = _own_balls()
+
+
 @dataclass(frozen=True)
 class Shank(AnyPart):
     """A shank or a ball mount.
@@ -192,8 +210,24 @@ class Shank(AnyPart):
     gross_rating: Given | None = weight("Gross rating", STAMP, 500, 40000)
     tongue_rating: Given | None = weight("Tongue rating", STAMP, 50, 6000)
     ball_hole: Given | None = length("Ball hole", DRAWING, 0.5, 3)
+    # a mount with balls of its own, of one piece with it: the fields of each
+    __annotations__.update(dict.fromkeys(_OWN_BALLS, "Given | None"))
+    locals().update(_OWN_BALLS)
     own_weight: Given | None = weight("Own weight", "brochure", 0, 200, usual="brochure", guess=True)
     price: Given | None = price()
+
+    @Lazily
+    def own_balls(self) -> tuple[Ball, ...]:
+        """The balls that are of one piece with it; none for a mount that a ball is bolted to."""
+        found = []
+        for number in range(1, OWN_BALLS + 1):
+            diameter, rating, top = (
+                getattr(self, f"own_ball_{number}_{field}") for field in ("diameter", "rating", "top")
+            )
+            if diameter is not None:
+                name = f"{self.name}, ball {number}"
+                found.append(Ball(name=name, own=True, diameter=diameter, rating=rating, stack_height=top))
+        return tuple(found)
 
 
 @dataclass(frozen=True)
@@ -212,9 +246,10 @@ class Sleeve(AnyPart):
 
 @dataclass(frozen=True)
 class Ball(AnyPart):
-    """A ball: ``stack_height`` from its seat to its top."""
+    """A ball: ``stack_height`` from its seat to its top. ``own``: it is of one piece with its mount, and has no nut."""
 
     name: str = ""
+    own: bool = False
     diameter: Given | None = length("Diameter", "stamp on the ball", 1.5, 4)
     rating: Given | None = weight("Rating", "stamp on the ball", 500, 60000)
     stack_height: Given | None = length("Seat to top", DRAWING, 1, 8)
@@ -277,6 +312,11 @@ class Stock:
     sleeves: tuple[Sleeve, ...] = ()
     accessories: tuple[Accessory, ...] = ()
     wrenches: tuple[Wrench, ...] = ()
+
+
+def every_ball(stock: Stock) -> tuple[Ball, ...]:
+    """The balls of a stock, and after them those that mounts have of their own, in the mounts' order."""
+    return (*stock.balls, *(ball for shank in stock.shanks for ball in shank.own_balls))
 
 
 #: what is known of bars of another kit on a head: its maker lists them, nobody says, or they are another family's

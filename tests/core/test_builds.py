@@ -5,6 +5,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from stathmos.core import bay, rigfile
 from stathmos.core.answer import Assessment
 from stathmos.core.figures import Missing
 from stathmos.core.phrases import Phrase
@@ -269,3 +270,57 @@ class PartsList(unittest.TestCase):
         )
         for what in ("transmission cooler", "7-way socket and harness", "breakaway switch"):
             self.assertEqual(lines[what].state, "buy", what)
+
+
+class BallsOfItsOwn(unittest.TestCase):
+    """A mount with two balls of one piece with it: no ball to buy, no hole, no nut."""
+
+    CARRIED = {
+        "hitch__style": label("weight_carrying"), "vehicle__receiver_wc_gross": label("9000 lb"), "vehicle__receiver_wc_tongue": label("1200 lb"),
+        "hitch__style_reason": measured("stiff truck"),
+    }  # fmt: skip
+
+    def mounted(self, **more: object):
+        document = rig(**self.CARRIED)
+        two = {
+            "own_ball_1_diameter": label("2 in"), "own_ball_1_rating": label("8000 lb"), "own_ball_1_top": label("3 in"),
+            "own_ball_2_diameter": label("2 5/16 in"), "own_ball_2_rating": label("10000 lb"), "own_ball_2_top": label("2 3/4 in"),
+        }  # fmt: skip
+        document["stock"]["shanks"] = [shank("Two-ball mount", style=label("fixed"), **{**two, **more})]
+        document["stock"]["balls"] = []
+        return assessed(document)
+
+    def test_the_coupler_chooses_which(self) -> None:
+        found = self.mounted()
+        ball = found.choice.in_force.ball
+        self.assertEqual((ball.name, ball.own), ("Two-ball mount, ball 2", True))
+        self.assertEqual({one.key for one in found.planned if one.key.startswith("ball")}, {"ball_size", "ball"})
+        self.assertNotEqual(found.verdict.state, "refused")
+        position = found.choice.position.rise
+        self.assertAlmostEqual(found.heights.ball_standing.value, 21 * 25.4 + position + 2.75 * 25.4)
+
+    def test_none_of_its_size_or_too_weak_does_not_serve(self) -> None:
+        for more, rule in (
+            ({"own_ball_2_diameter": label("1 7/8 in")}, "ball"),
+            ({"own_ball_2_rating": label("6000 lb")}, "ball"),
+        ):
+            found = self.mounted(**more)
+            self.assertEqual((found.choice.shanks[0].state, found.choice.shanks[0].rule), ("rejected", rule))
+        unread = self.mounted(own_ball_2_rating={"is": "10000 lb", "from": "brochure"})
+        self.assertEqual(unread.choice.shanks[0].state, "unknown")
+
+    def test_no_nut_is_tightened_and_no_ball_bought(self) -> None:
+        document = rig(**self.CARRIED)
+        document["stock"]["shanks"] = [
+            shank(
+                "One",
+                style=label("fixed"),
+                own_ball_1_diameter=label("2 5/16 in"),
+                own_ball_1_rating=label("9000 lb"),
+                own_ball_1_top=label("3 in"),
+            )
+        ]
+        read = rigfile.read(document)
+        fitted = bay.fit(read.rig, stock=read.stock)
+        self.assertEqual([one.key for one in fitted.proved.torque], [])
+        self.assertNotIn("ball", [one.what for one in fitted.now.parts.lines])

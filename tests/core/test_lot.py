@@ -14,7 +14,7 @@ from stathmos.core.lot.chain import ABSENT, STATES
 from stathmos.core.rig import CHOICE, FLAG, Rig, Trailer, entries
 from stathmos.core.rules import Rules
 from stathmos.core.schools import OFFSET_SCHOOLS, RESTORATION_SCHOOLS
-from stathmos.core.stock import Stock
+from stathmos.core.stock import Stock, every_ball
 from tests.core.rigs import KG, RIG, kit, label, measured, rig, shank, sleeve
 
 #: what each figure may become: near what it is, far off, or unknown
@@ -94,6 +94,13 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
     ]
     base_shanks[3]["style"] = label("fixed")
     base_shanks[1]["end_below"] = label("5 in")
+    if dice.random() < 0.4:
+        own = {
+            "diameter": dice.choice(("2 5/16 in", "2 in")),
+            "rating": dice.choice(("14000 lb", "6000 lb")),
+            "top": "2 1/2 in",
+        }
+        base_shanks[3] |= {f"own_ball_1_{name}": label(text) for name, text in own.items()}
     stock = {
         "kits": [varied(dice, one, kinds["kits"], _KIT_MORE) for one in base_kits],
         "shanks": [varied(dice, one, kinds["shanks"]) for one in base_shanks],
@@ -145,7 +152,7 @@ class EqualsOneByOne(unittest.TestCase):
         for what, parts in (
             ("kit", stock.kits),
             ("shank", stock.shanks),
-            ("ball", stock.balls),
+            ("ball", every_ball(stock)),
             ("sleeve", stock.sleeves),
         ):
             at = int(getattr(chosen, what)[index])

@@ -260,7 +260,7 @@ class Tables(WithDemo):
     def test_tables_that_are_none(self) -> None:
         for text, says in (
             ("tongue_rating\n5 lb\n", "name the columns"),
-            ("name;price\nA;5\n", "name the columns"),
+            ("name|price\nA|5\n", "name the columns"),
             ("name,tonge_rating\nA,5 lb\n", "tongue_rating"),
             ("name,price,price\nA,1,2\n", "stands twice"),
             ('name,price\n"A,1\n', "no table"),
@@ -273,6 +273,15 @@ class Tables(WithDemo):
     def test_a_spreadsheets_marks_and_empty_rows_are_read(self) -> None:
         _, plan = self.read("balls", "\ufeffname,rating\r\n\r\nBall 2 × 1,6000 lb\r\n,\r\n")
         self.assertEqual((plan["same"], plan["problems"]), (1, []))
+
+    def test_a_spreadsheet_with_semicolons_and_decimal_commas_is_read(self) -> None:
+        """As one writes it whose decimals have commas: a byte-order mark, semicolons, 57,15 mm."""
+        text = "\ufeffname;system;stack_height;rating\r\nKugel 50;metric;57,15 mm;3500 kg\r\n"
+        _, plan = self.read("balls", text)
+        self.assertEqual((plan["added"], plan["problems"]), (["Kugel 50"], []))
+        status, _ = self.read("balls", text, plan["seal"])
+        self.assertEqual(status, 200)
+        self.assertAlmostEqual(KINDS["balls"].objects.get(name="Kugel 50").stack_height, 57.15)
 
     def test_retiring_by_table(self) -> None:
         plan = self.read("balls", "name,retired\nBall 2 × 1,yes\n")[1]

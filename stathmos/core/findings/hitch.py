@@ -78,7 +78,11 @@ def sway(choice: Choice, decided: Decisions) -> list[Finding]:
 
 def hitch(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> list[Finding]:
     """What is fitted and does not serve, and what cannot be chosen."""
-    return [*_kit(rig, weights, choice, tryout), *_part("ball", choice.balls, rig), *_part("shank", choice.shanks, rig)]
+    return [
+        *_kit(rig, weights, choice, tryout),
+        *_part("ball", choice.balls, rig, _is_own(choice)),
+        *_part("shank", choice.shanks, rig),
+    ]
 
 
 def _kit(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> list[Finding]:
@@ -112,8 +116,15 @@ def _kit(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> l
     return found
 
 
-def _part(what: str, verdicts: Sequence[AnyVerdict], rig: Rig) -> list[Finding]:
+def _is_own(choice: Choice) -> bool:
+    ball = choice.in_force.ball
+    return ball is not None and ball.own
+
+
+def _part(what: str, verdicts: Sequence[AnyVerdict], rig: Rig, own_ball: bool = False) -> list[Finding]:
     """A ball or a shank that is named and does not serve; or none that does."""
+    if what == "ball" and own_ball:
+        return []  # the mount brings it
     named = rig.choice(f"hitch.{what}")
     rejected = next((one for one in verdicts if named and one.part.name == named and one.state == REJECTED), None)
     if rejected:

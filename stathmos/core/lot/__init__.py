@@ -18,7 +18,7 @@ from stathmos.core.lot.chain import ABSENT, LIMIT, OVER, STATES, UNKNOWN, Links,
 from stathmos.core.lot.columns import Column, over
 from stathmos.core.lot.fitting import NONE, Chosen, Fitter, Pairs
 from stathmos.core.lot.sides import Trailers, Vehicles, filled, trailers, vehicles
-from stathmos.core.stock import Stock
+from stathmos.core.stock import Stock, every_ball
 
 Side = TypeVar("Side", Vehicles, Trailers)
 
@@ -191,5 +191,5 @@ def _pairing(index: int, style: str, judged: Judged, stock: Stock, declined: boo
         name(stock.shanks, shank),
         None if shank == NONE else int(chosen.hole[index]),
         bool(chosen.turned_up[index]),
-        name(stock.balls, int(chosen.ball[index])),
+        name(every_ball(stock), int(chosen.ball[index])),
     )

@@ -14,7 +14,7 @@ from stathmos.core.lot.sides import Trailers, Vehicles
 from stathmos.core.ratings import SAME, State, demands
 from stathmos.core.ratings.link import FIT
 from stathmos.core.ratings.wiring import wiring
-from stathmos.core.stock import Stock
+from stathmos.core.stock import Stock, every_ball
 
 ABSENT = -1
 STATES = tuple(State)
@@ -141,13 +141,16 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
     def of(parts: tuple[Any, ...], name: str, index: Column) -> Column:
         return taken(numbers(parts, name), index)
 
+    every = every_ball(stock)
+    bolted = chosen.ball < len(stock.balls)  # one of its mount's own has no shank of its own, and no hole
     holder = (stock.kits, chosen.kit) if distributing else (stock.shanks, chosen.shank)
-    found.fit("ball_size", of(stock.balls, "diameter", chosen.ball), van["coupler_size"])
-    found.load("ball", van["gvwr"], of(stock.balls, "rating", chosen.ball), 0.0)
-    found.fit("ball_shank", of(stock.balls, "shank_diameter", chosen.ball), of(holder[0], "ball_hole", holder[1]))
+    found.fit("ball_size", of(every, "diameter", chosen.ball), van["coupler_size"])
+    found.load("ball", van["gvwr"], of(every, "rating", chosen.ball), 0.0)
+    hole = of(holder[0], "ball_hole", holder[1])
+    found.fit("ball_shank", of(every, "shank_diameter", chosen.ball), hole, there=bolted)
     if distributing:
         thread = of(stock.kits, "ball_thread_limit", chosen.kit)
-        found.fit("ball_thread", of(stock.balls, "thread_length", chosen.ball), thread, at_most=True)
+        found.fit("ball_thread", of(every, "thread_length", chosen.ball), thread, at_most=True)
         found.load("hitch_gross", G, of(stock.kits, "gross_rating", chosen.kit), reserve)
         found.load("hitch_tongue", pairs.borne, of(stock.kits, "tongue_rating", chosen.kit), reserve)
         found.fit("hitch_window", of(stock.kits, "tongue_minimum", chosen.kit), pairs.borne, at_most=True)

@@ -73,9 +73,9 @@ def _first(state: Column, rank: Column) -> Column:
 
 @dataclass(frozen=True)
 class Level:
-    """What a shank must rise for the trailer to stand level, and how far from that it may be, mm; NaN where nobody can tell."""
+    """How much higher than wanted the ball stands level, and how far from that it may be, mm; NaN where nobody can tell."""
 
-    rise: Column
+    apart: Column
     slack: Column
 
 
@@ -149,10 +149,34 @@ class Fitter:
             smaller = own["size"][None, :] < tube - FIT
         judged.at_least(own["gross_rating"][None, :], pairs.gross[:, None])
         judged.at_least(own["tongue_rating"][None, :], pairs.borne[:, None])
+        self._own_ball_checks(judged)
         sleeve, wanting = self._choose_sleeves(tube)
         without = smaller & (sleeve == NONE)
         judged.check(without & wanting, without)
         return judged, np.where(smaller, sleeve, NONE)
+
+    def _own_ball_checks(self, judged: _Verdicts) -> None:
+        """Mounts with balls of their own: which of them is the coupler's size, and whether it carries the trailer's GVWR."""
+        size, first = self.pairs.lot.figures["coupler_size"], len(self.stock.balls)
+        shape = (len(self.pairs), len(self.stock.shanks))
+        self._own, self._own_stack = np.full(shape, NONE), np.full(shape, np.nan)
+        for place, shank in enumerate(self.stock.shanks):
+            rating = np.full(len(self.pairs), np.nan)
+            for one in shank.own_balls:
+                with np.errstate(invalid="ignore"):
+                    fits = (np.abs(sure(one.diameter).value - size) <= FIT) & (self._own[:, place] == NONE)
+                self._own[:, place] = np.where(fits, first, self._own[:, place])
+                stack = np.nan if one.stack_height is None else one.stack_height.value
+                self._own_stack[:, place] = np.where(fits, stack, self._own_stack[:, place])
+                rating = np.where(fits, np.nan if one.rating is None else one.rating.value, rating)
+                first += 1
+            if shank.own_balls:
+                here = np.zeros(shape, bool)
+                here[:, place] = True
+                judged.check(here & np.isnan(size)[:, None], here & (self._own == NONE))
+                with np.errstate(invalid="ignore"):
+                    under = rating < self.pairs.gross - SAME
+                judged.check(here & np.isnan(rating + self.pairs.gross)[:, None], here & under[:, None])
 
     def _choose_sleeves(self, tube: Column) -> tuple[Column, Column]:
         """The smallest sleeve that serves each pair and shank; and where none does, whether only for want of ratings."""
@@ -210,13 +234,16 @@ class Fitter:
         if kit is None and self.distributing:
             nothing = np.full(len(pairs), NONE)
             return Head(o, couples, ball, nothing, nothing, none, nothing, none > 0, none > 0, none > 0, unlevelled)
-        rise = wanted - cars.receiver - seat - stack
-        level = Level(rise + coupler + settle - wanted, slack)
-        shank, state, rises, holes, up = self._shank(rise, level, settle, kit.family if kit else "")
+        base = wanted - cars.receiver - seat
+        level = Level(coupler + settle - wanted, slack)
+        shank, state, rises, holes, up = self._shank(base, stack, level, settle, kit.family if kit else "")
         at = (np.arange(len(pairs)), np.maximum(shank, 0))
         shank_open = (state <= WITH_CARE).any(axis=1) | (state == NOT_KNOWN).any(axis=1)
-        lacks = (~ball_open & bool(self.stock.balls)) | (~shank_open & bool(self.stock.shanks))
-        waits = ((ball == NONE) & bool(self.stock.balls)) | ((shank == NONE) & bool(self.stock.shanks))
+        if self.stock.shanks:
+            ball = np.where((shank != NONE) & (self._own[at] != NONE), self._own[at], ball)
+        no_ball = bool(self.stock.balls) & (ball < len(self.stock.balls))
+        lacks = (~ball_open & no_ball) | (~shank_open & bool(self.stock.shanks))
+        waits = ((ball == NONE) & no_ball) | ((shank == NONE) & bool(self.stock.shanks))
         if not self.stock.shanks:
             return Head(o, couples, ball, shank, shank, none, shank, none > 0, lacks, waits, unlevelled)
         sleeve = np.where(shank == NONE, NONE, self._sleeves[at])
@@ -265,13 +292,16 @@ class Fitter:
         return chosen, ((judged.state == SERVES) | (judged.state == NOT_KNOWN)).any(axis=1)
 
     def _shank(
-        self, rise: Column, level: Level, settle: Column, family: str
+        self, base: Column, stack: Column, level: Level, settle: Column, family: str
     ) -> tuple[Column, Column, Column, Column, Column]:
-        """The shank of a head by the rise it must make; the states of all; rise, hole and way up of each."""
+        """The shank of a head by the rise it must make, which is ``base`` less the ball's stack; the states of all; rise, hole and way up of each."""
         own, cars = self.shanks, self.pairs.cars
         judged = _Verdicts(*self._shank_static.state.shape)
         judged.state = self._shank_static.state.copy()
-        wanted = rise[:, None]
+        # A mount with a ball of its own rises by what that ball's top leaves; the others by what the chosen ball's stack does.
+        has_own = np.array([bool(one.own_balls) for one in self.stock.shanks], bool)[None, :]
+        wanted = base[:, None] - np.where(has_own, self._own_stack, stack[:, None])
+        levelled = wanted + level.apart[:, None]
         judged.check(np.isnan(wanted), np.zeros_like(judged.state, bool))
         slops = np.array([one.slop.value if one.slop else 0.0 for one in self.stock.sleeves])
         sag = SAG * np.where(self._sleeves == NONE, 0.0, taken(slops, self._sleeves))
@@ -280,12 +310,12 @@ class Fitter:
             low = clear < CLEARANCE - SAME
         undrawn = np.any([np.isnan(own[name]) for name in ("most_drop", "most_rise", "pitch", "holes")], axis=0)
         judged.check(undrawn[None, :], np.zeros_like(judged.state, bool))
-        found, hole, up = self._nearest(wanted + sag, low, level.rise[:, None] + sag, level.slack[:, None])
+        found, hole, up = self._nearest(wanted + sag, low, levelled + sag, level.slack[:, None])
         residual = found - sag - wanted
         with np.errstate(invalid="ignore"):
             short = np.abs(residual) > np.maximum(own["pitch"] / 2, REACH)[None, :] + SAME
-            off_level = np.abs(found - sag - level.rise[:, None]) > level.slack[:, None] + EDGE
-            told = ~np.isnan(level.rise + level.slack)[:, None]
+            off_level = np.abs(found - sag - levelled) > level.slack[:, None] + EDGE
+            told = ~np.isnan(levelled + level.slack[:, None])
         judged.check(np.zeros_like(judged.state, bool), np.where(told, off_level, short))
         strangers = np.array([bool(family and one.family and one.family != family) for one in self.stock.shanks], bool)
         judged.check((strangers | doubted(self.stock.shanks))[None, :], np.zeros_like(judged.state, bool))

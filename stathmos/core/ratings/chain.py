@@ -213,6 +213,8 @@ def _ball_links(rig: Rig, build: Build) -> tuple[Link, ...]:
             Rule("The ball's shank has the diameter of its hole.", COMMON_PRACTICE),
         ),
     ]  # fmt: skip
+    if ball is not None and ball.own:
+        return tuple(links[:-1])  # of one piece with its mount: no shank of its own, and no hole
     if build.weight_distributing:
         links.append(
             fit("ball_thread",

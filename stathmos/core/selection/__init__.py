@@ -8,7 +8,7 @@ from stathmos.core.selection.balls import choose_ball
 from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.builds import USABLE, Builds, WholeBuild, whole_builds
 from stathmos.core.selection.kits import choose_kit, judge_kit, wants_special_bracket
-from stathmos.core.selection.shanks import Wanted, choose_shank, sag
+from stathmos.core.selection.shanks import Wanted, choose_shank, own_ball, sag
 from stathmos.core.selection.verdicts import (
     CAPACITY_WINDOW,
     CHOSEN,
@@ -50,6 +50,7 @@ __all__ = [
     "choose_kit",
     "choose_shank",
     "judge_kit",
+    "own_ball",
     "sag",
     "wants_special_bracket",
     "whole_builds",

@@ -70,12 +70,18 @@ def whole_builds(kits: Sequence[Judged], tried: int) -> Builds:
         # The best ball for a head stays the one that was chosen for it; others only vary it.
         fitting = [((one.state != CHOSEN, one.part.name), one) for one in balls if one.state in USABLE]
         for shank_care, shank_place, shank in able:
-            for ball_place, ball in fitting:
+            for ball_place, ball in [((False, one.part.name), one) for one in _of_one_piece(shank)] or fitting:
                 found.append(((kit_care or shank_care, kit_place, shank_place, ball_place), kit, shank, ball))
     found.sort(key=lambda one: one[0])
     best = [WholeBuild(kit, shank, ball, Phrase("")) for _, kit, shank, ball in found[:SHOWN]]
     told = tuple(WholeBuild(one.kit, one.shank, one.ball, _why(one, best[0], index)) for index, one in enumerate(best))
     return Builds(told, len(found), tried)
+
+
+def _of_one_piece(shank: Verdict[Shank]) -> list[Verdict[Ball]]:
+    """The balls of a mount's own; then no other is bolted to it."""
+    says = Phrase("Of one piece with its mount.")
+    return [Verdict(one, SERVES, SERVES_BEST, says) for one in shank.part.own_balls[:1]]
 
 
 def _before_chosen(state: str, rule: str) -> str:

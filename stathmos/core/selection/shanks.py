@@ -79,6 +79,28 @@ def shank_rank(verdict: Verdict[Shank]) -> tuple[Any, ...]:
     )
 
 
+def own_ball(shank: Shank | None, rig: Rig) -> Ball | None:
+    """The ball of its own that a mount offers this coupler; None where it has none of that size, or none at all."""
+    size = rig.figure("trailer.coupler_size")
+    if shank is None or isinstance(size, Missing):
+        return None
+    return next((one for one in shank.own_balls if abs(sure(one.diameter).value - size.value) <= FIT), None)
+
+
+def _own_ball_fails(shank: Shank, ball: Ball | None, rig: Rig, demand: Demand) -> Failed | None:
+    """Whether one of a mount's own balls is the coupler's size and carries the trailer's GVWR."""
+    if not shank.own_balls:
+        return None
+    size = rig.figure("trailer.coupler_size")
+    if isinstance(size, Missing):
+        return need("ball", "ball size", size)
+    if ball is None:
+        return Failed(
+            "ball", Phrase("None of its own balls is {size}.", {"size": (size.value, LENGTH, "nearest")}), False
+        )
+    return at_least("ball", "ball's rating", ball.rating, demand.trailer_gvwr, "the trailer's GVWR")
+
+
 def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand) -> Sleeve | Failed:
     """The smallest sleeve that takes the shank and carries the load; else why there is none."""
     fitting = [
@@ -113,12 +135,14 @@ def _judge_shank(
     wanted: Wanted,
 ) -> Verdict[Shank]:
     size = rig.figure("vehicle.receiver_size")
+    ball = own_ball(shank, rig) if shank.own_balls else ball
     stack = ball.stack_height if ball else None
     failed = (
         _style(shank, style)
         or at_most("size", "size", shank.size, size, "It is {own} and the receiver {limit}: it does not enter.")
         or at_least("gross rating", "gross rating", shank.gross_rating, demand.trailer_gvwr, "the trailer's GVWR")
         or at_least("tongue rating", "tongue rating", shank.tongue_rating, demand.planned, "the hitch load")
+        or _own_ball_fails(shank, ball, rig, demand)
     )
     sleeved = None if failed or not wants_sleeve(sure(shank.size), size) else choose_sleeve(stock, shank, size, demand)
     failed = (

@@ -193,7 +193,7 @@ def sheet(rig: Rig, kit: Kit | None, ball: Ball | None) -> tuple[Fastener, ...]:
     """Every nut and bolt in the order of tightening, sides taken in turn; a joint whose count nobody knows is one line."""
     found = []
     for joint, name in JOINTS.items():
-        if kit is None and joint != "ball_nut":
+        if (kit is None and joint != "ball_nut") or (joint == "ball_nut" and ball is not None and ball.own):
             continue
         got = _joint(kit, ball, joint)
         if got["least"] is None and got["most"] is None and got["count"] is None and joint == "bracket_bolts":
