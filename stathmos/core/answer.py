@@ -29,7 +29,7 @@ from stathmos.core.choice import Choice
 from stathmos.core.contradictions import Contradiction
 from stathmos.core.coupled import Coupled, Rest
 from stathmos.core.decisions import Decisions
-from stathmos.core.figures import Anything, Lazily
+from stathmos.core.figures import Anything, Lazily, Missing
 from stathmos.core.finding import Finding, Verdict
 from stathmos.core.heights import Heights
 from stathmos.core.rules import Rules
@@ -122,4 +122,9 @@ class Assessment:
             "Ball height": found.ball_wanted,
             "Attitude": found.attitude.rail,
         }
+        head, rig = self.choice.in_force.kit, self.bench.rig
+        heavy = head is not None and head.adds_overhang is not None and head.adds_overhang.value > 0
+        if heavy and rig.choice("hitch.kit") and not rig.choice("vehicle.overhang_with"):
+            # A head is on the vehicle already: taped to its ball, it would be counted twice.
+            chosen_by["Overhang with the head on"] = Missing(("vehicle.overhang_with",))
         return reading_list.reading_list(self.bench.rig, self.planned, chosen_by, self.guesses)

@@ -121,6 +121,18 @@ class HandbooksAndMounts(unittest.TestCase):
         bare = {"hitch__style": label("weight_carrying"), "hitch__kit": measured("Kit 1200")}
         self.assertAlmostEqual(self.overhang(vehicle__overhang_with=measured("wd_head"), **bare), 45.5)
 
+    def test_with_a_head_on_the_vehicle_it_is_asked_what_was_taped(self) -> None:
+        asked = {"hitch__kit": measured("Kit 1200")}
+        for more, wanted in (
+            (asked, True),
+            ({}, False),
+            ({**asked, "vehicle__overhang_with": measured("plain")}, False),
+        ):
+            document = rig(**more)
+            for one in document["stock"]["kits"]:
+                one["adds_overhang"] = label("4 1/2 in")
+            self.assertEqual("vehicle.overhang_with" in [one.path for one in assessed(document).to_read], wanted)
+
     def test_attitude_empty_as_planned_and_full(self) -> None:
         """Tongues of 560, 800 and 15 % of 7 000 lb, each with its own settle by hand from the worked springs."""
         found = assessed(rig())
