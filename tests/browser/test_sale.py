@@ -146,7 +146,7 @@ class Figures(BrowserTest):
     def test_ball_too_high_names_the_hole(self) -> None:
         self.open_rig("Ansel Trivedi-Holm", "Height")
         self.expect_verdict(
-            "refused", "28 1/2 in", "25 1/16 in", "Lower the ball by 3 1/2 in", "hole 3 from the bottom"
+            "refused", "28 1/2 in", "25 1/16 in", "Lower the ball by 3 3/4 in, to 24 3/4 in", "hole 3 from the bottom"
         )
         self.field("Ball height as it stands").fill("25")
         self.expect_verdict("caution")

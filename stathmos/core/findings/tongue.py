@@ -71,7 +71,7 @@ def _band(weights: Weights) -> list[Finding]:
         "most": (sure(weights.share).value + expanded(sure(weights.share)), SHARE, "up"),
         "correction": (abs(judged.correction or 0.0), WEIGHT, "up"),
     }
-    if judged.state == LIGHT or ((judged.correction or 0.0) > 0 and not weights.bounded):
+    if judged.state == LIGHT or weights.surely_light:
         share = "under {most}" if weights.bounded else "{share}"
         known = "" if judged.state == LIGHT else ", known to ± {spread}"
         says = Phrase(

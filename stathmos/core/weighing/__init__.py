@@ -6,12 +6,14 @@ what is still to come → as planned → share → under each school → what to
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 from stathmos.core.cargo import Change, Placed, aboard, still_to_change
 from stathmos.core.figures import (
     COMMON_PRACTICE,
+    COVERAGE,
     Anything,
     Figure,
     Given,
@@ -25,11 +27,11 @@ from stathmos.core.figures import (
     work,
 )
 from stathmos.core.phrases import Notice, Phrase
-from stathmos.core.rig import Rig
+from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.loads import TRAILER
 from stathmos.core.rules import Rules
 from stathmos.core.schools import ShareSchool
-from stathmos.core.uncertainty import read_on_weighbridge
+from stathmos.core.uncertainty import as_written, read_on_weighbridge
 from stathmos.core.units import SHARE, WEIGHT
 from stathmos.core.weighing.next_reading import GROSS, Band, NextReading, Taken, next_readings
 from stathmos.core.weighing.reconcile import CROSS_CHECK, ODD, USED, Reconciled, disagreements, reconcile
@@ -42,6 +44,7 @@ from stathmos.core.weighing.share import (
     ShareJudgement,
     against_the_user,
     judge_share,
+    place_in_band,
     s_limit,
     tongue_share,
     under_each_school,
@@ -83,6 +86,7 @@ class Weights:
     ``ways``: each way of getting the tongue weight, with what became of it in ``became``.
     ``weighed``: the tongue as it stands was measured; ``read``: somebody read it off something, measured or not, and it is
     neither a brochure's nor a plan's; ``bounded``: all that was read of it is that it is less than something.
+    ``surely_light``: the share would lie under the band, all its spread, had every figure in it been measured.
     ``tongue``, ``gross`` and ``share`` are as planned: what the rig is judged by.
     """
 
@@ -97,6 +101,7 @@ class Weights:
     weighed: bool
     read: bool
     bounded: bool
+    surely_light: bool
     tongue: Anything
     gross: Anything
     share: Figure | Missing
@@ -159,6 +164,7 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...], asking: bool = Tru
         bool(measured or weakly),
         bool(reconciled.used)
         and all(isinstance(way.tongue, Given) and way.tongue.bound for way in found if way.key in reconciled.used),
+        _surely_light(rig, share, judgement),
         tongue,
         gross,
         share,
@@ -178,6 +184,29 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...], asking: bool = Tru
         else (),
         _warnings(rig, found, reconciled, gross_reconciled, tongue, gross, bridge),
     )
+
+
+def _at_best(rig: Rig, share: Figure) -> float:
+    """Standard uncertainty of the share, had every figure in it been measured: to have come by one more weakly excuses nothing."""
+    found = []
+    for path, part in share.spread.items():
+        given, entry = rig.figure(path) if entry_at(path) else None, entry_at(path)
+        if isinstance(given, Given) and entry is not None and not path.startswith(_READ_ON_SCALES):
+            weak, strong = (
+                as_written(given.value, entry, origin) for origin in (given.provenance, Provenance.MEASURED)
+            )
+            part *= min(1.0, strong / weak) if weak else 1.0
+        found.append(part)
+    return math.hypot(*found)
+
+
+_READ_ON_SCALES = ("weighing.", "trailer.gross_weight")  # known by the scale, wherever the figure comes from
+
+
+def _surely_light(rig: Rig, share: Figure | Missing, judgement: ShareJudgement) -> bool:
+    if isinstance(share, Missing) or judgement.state == UNKNOWN:
+        return False
+    return place_in_band(share.value, COVERAGE * _at_best(rig, share), judgement.low, judgement.high)[0] == LIGHT
 
 
 def replanned(weights: Weights, rig: Rig, rules: Rules, placed: tuple[Placed, ...]) -> Weights:

@@ -134,8 +134,8 @@ def next_readings(
         return ()
     if isinstance(tongue, Missing) or isinstance(share, Missing):
         return _from_nothing(rig, gross, taken, band)
-    found = []
-    for key in (*TONGUE_WAYS, GROSS):
+    found: list[NextReading] = []
+    for key in SIMPLEST_FIRST:
         if key in taken.ways:
             continue
         after = weighed(expected(rig, key, tongue.value, gross.value))
@@ -148,10 +148,13 @@ def next_readings(
         counted = key == GROSS or taken.tongue
         likely = _settles(share.value, moves_by(share, after.share, counted, gross), then, band)
         found.append(NextReading(key, name, after.tongue.u, then, likely))
-    return tuple(sorted(found, key=lambda one: (-round(one.settles, 3), one.share_u)))
+    # Of those as likely the simplest to take, which stands first.
+    return tuple(sorted(found, key=lambda one: -round(one.settles / AS_LIKELY)))
 
 
 TONGUE_WAYS = ("tongue_scale", "beam", "jack", "bridge")
+SIMPLEST_FIRST = ("tongue_scale", "beam", "jack", GROSS, "bridge")
+AS_LIKELY = 0.01  # two ways that differ by less settle it alike
 _AXLES = {
     "front": 1500.0,
     "rear": 1300.0,
