@@ -1,5 +1,7 @@
 """The job as an advisor does it: sign in, read the floor, enter a rig, weigh, read the verdict, save, reopen."""
 
+import re
+
 from playwright.sync_api import expect
 
 from tests.browser.page import BrowserTest
@@ -150,6 +152,26 @@ class Figures(BrowserTest):
         )
         self.field("Ball height as it stands").fill("25")
         self.expect_verdict("caution")
+
+    def test_a_guess_holds_the_verdict_and_heads_what_to_go_and_read(self) -> None:
+        self.open_rig("Haldis Okonjo", "Meet")
+        self.expect_verdict("good", "Within every rating")
+        self.page.get_by_label("Tow rating: where it comes from").select_option("brochure")
+        self.expect_verdict("unknown", "A guess is not a rating: Tow rating is assumed or from a brochure")
+        first = self.page.get_by_role("listitem").filter(has_text="a guess: nothing passes on it").first
+        expect(first).to_contain_text("Tow rating")
+        self.page.get_by_label("Tow rating: where it comes from").select_option("label")
+        self.expect_verdict("good", "Within every rating")
+
+    def test_under_a_hundred_and_the_attitude_with_each_load(self) -> None:
+        self.open_rig("Haldis Okonjo", "Weigh")
+        self.field("Tongue scale reading").fill("< 100")
+        self.expect_verdict("refused", "The tongue is too light: under 1.7 % of the trailer")
+        self.station("Height")
+        for load in ("empty", "as planned", "full"):
+            expect(self.page.get_by_label(f"Attitude, {load}")).to_contain_text(
+                re.compile("level|over the frame|not known")
+            )
 
     def test_a_working_is_followed_down_to_what_was_typed(self) -> None:
         self.open_rig("Perrin Aldous", "Ratings")
