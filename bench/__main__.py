@@ -79,7 +79,12 @@ def big_lot() -> tuple[lot.Vehicles, lot.Trailers, Stock]:
         for name in ("kits", "shanks", "balls", "vehicles", "trailers")
     }
     kits = [
-        {**listed["kits"][i % 12], "name": f"kit {i}", "seat_above_shank": f"{2 + (i // 6) / 8} in"} for i in range(60)
+        {
+            **listed["kits"][i % 12],
+            "name": f"kit {i}",
+            "seat_above_shank": {"is": f"{2 + (i // 6) / 8} in", "from": "label"},
+        }
+        for i in range(60)
     ]
     shanks = [{**listed["shanks"][i % 5], "name": f"shank {i}"} for i in range(10)]
     stock = rigfile.read(
@@ -93,8 +98,10 @@ def big_lot() -> tuple[lot.Vehicles, lot.Trailers, Stock]:
     vans = []
     for i in range(2000):
         row = listed["trailers"][i % len(listed["trailers"])]
-        pounds = int(row["gvwr"].split()[0]) * (0.8 + 0.4 * (i % 97) / 97)
-        vans.append(rigfile.read(section("trailer", {**row, "gvwr": f"{pounds:.0f} lb"})).rig.trailer)
+        pounds = int(row["gvwr"]["is"].split()[0]) * (0.8 + 0.4 * (i % 97) / 97)
+        vans.append(
+            rigfile.read(section("trailer", {**row, "gvwr": {"is": f"{pounds:.0f} lb", "from": "label"}})).rig.trailer
+        )
     car = rigfile.read(
         {**section("vehicle", listed["vehicles"][0]), "loads": {"front_seats": {"weight": "340 lb"}}}
     ).rig

@@ -68,9 +68,6 @@ def assess(
         verdict = findings.verdict(aside, declined.choice, declined.heights)
         return replace(declined, findings=aside, verdict=verdict, declined=True)
     as_written, house, as_sold = rig, rules, stock
-    tryout = None if trial else remedies.Tryout(
-        as_written, lambda changed: assess(changed, house, as_sold, unread, waivers, asides, trial=True)
-    )  # fmt: skip
     rules = rules_for(rig, rules)
     stock = with_mixed_bars(stock, rig.choice("hitch.kit"), rig.choice("hitch.bars"))
     placed = cargo.plan(rig)
@@ -139,18 +136,25 @@ def assess(
     waived = tuple(one for one in (ratings.waived(link, waivers) for link in planned.links) if one is not None)
     bench = Bench(rig=rig, placed=placed, weights=weights, planned=planned, loads=loads, on_hitch=on_hitch)
 
+    judged = findings.Judged(
+        rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full.links, decided=decided,
+        waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still,
+        cure=lambda link: remedies.remedy(bench, link, None, tuple), tryout=None,
+    )  # fmt: skip
+    said = findings.collect(judged)
+    tryout = remedies.Tryout(
+        as_written,
+        lambda changed: assess(changed, house, as_sold, unread, waivers, asides, trial=True),
+        remedies.Stood(said, planned.links),
+    )
+
     @cache
     def others() -> tuple[remedies.Remedy, ...]:
-        return () if tryout is None else remedies.advise(bench, choice, tryout)
+        return () if trial else remedies.advise(bench, choice, tryout)
 
-    said = findings.collect(
-        findings.Judged(
-            rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full.links,
-            decided=decided, waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread,
-            asides=asides, did_not_move=still,
-            cure=lambda link: remedies.remedy(bench, link, tryout, others), tryout=tryout,
-        )
-    )  # fmt: skip
+    if not trial and any(one.key in findings.REMEDY_TRIED for one in said):
+        cured = replace(judged, cure=lambda link: remedies.remedy(bench, link, tryout, others), tryout=tryout)
+        said = findings.collect(cured)
     return Assessment(
         rules=rules,
         weights=weights,

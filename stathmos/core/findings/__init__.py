@@ -29,7 +29,13 @@ from stathmos.core.selection import REJECTED
 from stathmos.core.units import LENGTH
 from stathmos.core.weighing import Weights
 
-__all__ = ["Judged", "collect", "out_of_scope", "part_differs", "verdict"]
+__all__ = ["REMEDY_TRIED", "Judged", "collect", "out_of_scope", "part_differs", "verdict"]
+
+
+#: what is said with a remedy that is put on the rig before it is told
+REMEDY_TRIED = frozenset(
+    {"over", "bars_forbidden", "bars_demanded", "no_kit_yet", "no_kit_serves", "kit_does_not_serve", "kit_not_known", "kit_with_care"}
+)  # fmt: skip
 
 
 @dataclass(frozen=True, kw_only=True)

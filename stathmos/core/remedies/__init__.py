@@ -2,6 +2,6 @@
 
 from stathmos.core.remedies.advice import Remedy, advise
 from stathmos.core.remedies.plainest import remedy
-from stathmos.core.remedies.tryout import Outcome, Tryout
+from stathmos.core.remedies.tryout import Outcome, Stood, Tryout
 
-__all__ = ["Outcome", "Remedy", "Tryout", "advise", "remedy"]
+__all__ = ["Outcome", "Remedy", "Stood", "Tryout", "advise", "remedy"]

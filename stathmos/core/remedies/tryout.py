@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 from typing import Protocol
 
-from stathmos.core.figures import Given, Lazily, Provenance
+from stathmos.core.figures import Given, Provenance
 from stathmos.core.finding import REFUSED, Finding
 from stathmos.core.load_changes import with_loads
 from stathmos.core.ratings import Link, State
@@ -28,6 +28,14 @@ class Judgement(Protocol):
     @property
     def planned(self) -> tuple[Link, ...]:
         """Its chain."""
+
+
+@dataclass(frozen=True)
+class Stood:
+    """A rig as it stood before anything was tried on it."""
+
+    findings: tuple[Finding, ...]
+    planned: tuple[Link, ...]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -62,15 +70,11 @@ def _refused(findings: Iterable[Finding]) -> frozenset[tuple[str, str]]:
 
 @dataclass(frozen=True, eq=False)
 class Tryout:
-    """The rig as it is written, and the way to have it judged again."""
+    """The rig as it is written, the way to have it judged again, and what was said of it ``before`` anything is tried."""
 
     rig: Rig
     again: Callable[[Rig], Judgement]
-
-    @Lazily
-    def before(self) -> Judgement:
-        """The rig as it is."""
-        return self.again(self.rig)
+    before: Judgement
 
     def of(self, changed: Rig) -> Outcome:
         """The rig changed, against the rig as it is."""
