@@ -197,8 +197,9 @@ def parse(
         return int(many) * parse(one, dimension, system)
     clean = _DECIMAL_COMMA.sub(_with_a_point, clean)
     value = _value(clean, shown, dimension, system)
-    if _ASKED.match(clean) and (dimension == WEIGHT if believed is None else believed(1000 * value)):
-        grouped = _ASKED.match(clean).group()  # type: ignore[union-attr]
+    asked = _ASKED.match(clean)
+    if asked and (dimension == WEIGHT if believed is None else believed(1000 * value)):
+        grouped = asked.group()
         raise UnreadableError(
             f"“{shown}”: a thousand and more, or one and a bit? Write {grouped.replace('.', '')} or {float(grouped):g}."
         )

@@ -104,6 +104,8 @@ class HandbooksAndMounts(unittest.TestCase):
         unknown = assessed(rig(ways__offset_school=label("as_before")))
         self.assertIn("hitch.old_ball_height", unknown.heights.ball_wanted.needs)
         self.assertEqual(unknown.verdict.state, "unknown")
+        said = next(one for one in unknown.findings if one.key == "height_unknown")
+        self.assertTrue(said.remedy.text("us").startswith("Go and read: Ball height of the old mount"))
 
     def overhang(self, **changes: object) -> float:
         document = rig(**changes)

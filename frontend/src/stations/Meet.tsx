@@ -20,13 +20,15 @@ export function Meet() {
         <Fold title="Receiver's label" paths={of("vehicle", "receiver_size receiver_wd_gross receiver_wd_tongue receiver_wc_gross receiver_wc_tongue")} />
         <Fold title="Towbar rated by D-value, cooler, tailgate" optional paths={of("vehicle", "receiver_d_value cooler tailgate_reach tailgate_height")} />
         <Fold title="Weights, lengths and height" paths={of("vehicle", "unladen_front unladen_rear wheelbase overhang receiver_height")} />
-        <Fold title="Tow equipment" paths={of("vehicle", "brake_controller seven_way socket")} />
+        <Fold title="Tow equipment" paths={of("vehicle", "brake_controller seven_way")} />
+        <Fold title="Socket, where it is not a 7-way" optional paths={of("vehicle", "socket")} />
         <Fold title="Springs and levelling" optional paths={of("vehicle", "front_rate rear_rate helper_springs air_springs air_pressure auto_levelling")} />
         <Fold title="What the handbook demands" optional paths={of("vehicle", "handbook_wd handbook_wd_above handbook_restoration handbook_share_low handbook_share_high handbook_air frontal_area_limit")} />
       </Panel>
       <Panel title="The trailer">
         <Fold title="Plate, axles and tyres" paths={of("trailer", "coupling gvwr axle_rating axle_count tyre_rating tyre_count")} />
-        <Fold title="Coupler, chains and brakes" paths={of("trailer", "coupler_size coupler_rating chain_rating brakes reverse_lockout breakaway")} />
+        <Fold title="Coupler, chains and brakes" paths={of("trailer", "coupler_size coupler_rating chain_rating brakes breakaway")} />
+        <Fold title="Lock-out of surge brakes" optional paths={of("trailer", "reverse_lockout")} />
         <Fold title="Brochure and tape" paths={of("trailer", "unladen_weight brochure_tongue ball_to_axle ball_to_rear frame_length coupler_height")} />
         <Fold title="A-frame: mount, jack, propane, batteries" optional paths={of("trailer", "coupler_mount coupler_tongue_limit frame_depth jack_position jack_height propane_position propane_tray propane_capacity battery_position battery_tray")} />
         <Fold title="Coupler rated by D and V; what the makers say of bars" optional paths={of("trailer", "coupler_d_value coupler_v_value maker_wd coupler_wd")} />

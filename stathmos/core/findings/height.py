@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from stathmos.core.choice import Choice
-from stathmos.core.figures import Missing, sure
+from stathmos.core.figures import Missing, sure, wanting
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase, as_text, joined
@@ -41,10 +41,10 @@ def height(heights: Heights, choice: Choice) -> list[Finding]:
     """A ball so high or low that the trailer would not stand level; or a school whose height would not stand it so."""
     rail = heights.attitude.rail
     if isinstance(rail, Missing):
+        # Where no ball was measured yet, what the height wanted waits for comes first.
+        needs = rail.needs if heights.ball_is_measured else wanting(heights.ball_wanted, rail)
         says = Phrase("How level the trailer will stand cannot be told.")
-        return [
-            _finding("height_unknown", UNKNOWN, "ball", says, Phrase(f"Go and read: {needs_in_words(rail.needs)}."))
-        ]
+        return [_finding("height_unknown", UNKNOWN, "ball", says, Phrase(f"Go and read: {needs_in_words(needs)}."))]
     if not ATTITUDE.within(rail.value):
         return [_off_level(heights, choice, rail.value > 0)]
     if heights.ball_is_measured or heights.school_stands_level:
