@@ -23,7 +23,7 @@ from stathmos.core.figures import Lazily
 from stathmos.core.rig import entries
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
-from tests.core import simulated_bay
+from stathmos.core.bay import simulate
 
 ROOT = Path(__file__).resolve().parents[1]
 DATA = ROOT / "stathmos" / "demo" / "data"
@@ -130,19 +130,26 @@ def the_lot() -> None:
 
 
 def the_coach() -> None:
-    """Trials until the coach says done, on rigs that it does not know; see tests/core/simulated_bay.py."""
+    """Trials until the coach says done, on rigs that it does not know; how often what it states is true. See `core/bay/simulate`."""
     start = time.perf_counter()
-    found = simulated_bay.many(500)
+    found = simulate.many(500)
     taken = time.perf_counter() - start
-    counts = Counter(number for number, _ in found)
-    told = ", ".join(f"{number}: {counts[number]}" for number in sorted(one for one in counts if one is not None))
-    within = sum(count for number, count in counts.items() if number is not None and number <= 4) / len(found)
-    print(f"{'the coach on 500 simulated rigs, trials: rigs':<52} {told}; given up: {counts[None]}")  # noqa: T201
-    each = f"{taken / len(found) * 1000:.1f} ms a rig"
-    print(f"{'  done in at most 4 trials':<52} {within:.1%}{'':>24}goal: 95 %; {each}")  # noqa: T201
-    true = [f for number, f in found if number is not None]
-    inside = sum(0.5 <= f <= 1.0 for f in true) / len(true)
-    print(f"{'  of those truly inside the window':<52} {inside:.1%}, restored {min(true):.2f} to {max(true):.2f}")  # noqa: T201
+    counts = Counter(one.trials for one in found)
+    told = ", ".join(f"{number}: {counts[number]}" for number in sorted(counts))
+    print(f"{'the coach on 500 simulated rigs, trials: rigs':<52} {told}; {dict(Counter(one.verdict for one in found))}")  # noqa: T201
+    within = sum(one.trials <= 3 for one in found if one.verdict in ("done", "leave")) / len(found)
+    each = f"{taken / len(found) * 1000:.0f} ms a rig"
+    print(f"{'  settled in at most 3 trials':<52} {within:.1%}{'':>24}goal: 97 %; {each}")  # noqa: T201
+    for rocks in (True, False):
+        for holds in (0.25, 0.125, 0.0625, 0.0):
+            rigs = simulate.many(200, simulate.Habits(holds=holds * 25.4, rocks=rocks))
+            stated = [one for rig in rigs for one in rig.stated]
+            done = [one for one in rigs if one.done]
+            said, true = (statistics.mean(one) for one in ([each.likely for each in stated], [each.truly for each in stated]))
+            name = f"  springs hold {holds:g} in, {'rocked' if rocks else 'not rocked'}"
+            outside = 1 - statistics.mean(one.truly for one in done)
+            mean = statistics.mean(one.trials for one in rigs)
+            print(f"{name:<52} stated {said:.1%}, true {true:.1%}; done and outside {outside:.1%}; {mean:.2f} trials")  # noqa: T201
 
 
 def first_load() -> None:

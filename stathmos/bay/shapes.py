@@ -73,6 +73,10 @@ WindowShape = shape(
     low_text=_maybe(BothShape),
     high_text=_maybe(BothShape),
     aim_text=_maybe(BothShape),
+    rear_low=s.FloatField(allow_null=True),
+    rear_high=s.FloatField(allow_null=True),
+    rear_low_text=_maybe(BothShape),
+    rear_high_text=_maybe(BothShape),
 )
 NextShape = shape(
     "BayNext",

@@ -13,12 +13,13 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from stathmos.core.bay import Fit
-from stathmos.core.bay.measure.windows import TOO_LITTLE, TOO_MUCH
+from stathmos.core.bay_schools import TOO_LITTLE, TOO_MUCH
 from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, expanded, sure, there
 from stathmos.core.finding import GOOD, REFUSED
 from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import Link, State
 from stathmos.core.rig import Rig
+from stathmos.core.rig.bay import NOT_ON, WENT_ON
 from stathmos.core.rig.loads import TRAILER
 from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, SHARE, WEIGHT
@@ -220,13 +221,9 @@ def _went_on(tight: bool) -> Callable[[_Case], Cause]:
         measure, path = "How far the rig must be lifted before the bars go on: about 3 in.", "trials.trial_1.went_on"
         if not how:
             return Cause(name, OPEN, Phrase("How the bars went on is not written down."), measure, path)
-        speaks = how == ("forced" if tight else "by_hand")
-        words = {
-            "lifted": "with the rig lifted about 3 in",
-            "by_hand": "by hand, without lifting",
-            "forced": "only with force",
-        }
-        return Cause(name, SPEAKS if speaks else QUIET, Phrase(f"In the bay they went on {words[how]}."), measure, path)
+        speaks = how in (("forced", NOT_ON) if tight else ("by_hand",))
+        says = Phrase(f"In the bay they went on: {dict(WENT_ON)[how]}.")
+        return Cause(name, SPEAKS if speaks else QUIET, says, measure, path)
 
     return cause
 

@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from itertools import product
+from typing import Protocol
 
 from stathmos.core import heights, statics
 from stathmos.core.bars import USUAL
@@ -17,8 +18,8 @@ from stathmos.core.figures import STATICS, Anything, Figure, Given, Missing, Rul
 from stathmos.core.heights import Geometry
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import demands
-from stathmos.core.schools import RestorationSchool
-from stathmos.core.settings import ENDS, HEAD, LIFTS, PLACES, TABLE, TILTS, Allowed, settings_of
+from stathmos.core.schools import TILT_FIRST, OrderSchool, RestorationSchool
+from stathmos.core.settings import LIFTS, PLACES, TABLE, TILTS, Allowed, settings_of
 from stathmos.core.stock import Kit
 from stathmos.core.uncertainty import rectangular
 from stathmos.core.units import ANGLE, COUNT, COUPLE, LENGTH, SHARE, SLOPE, WEIGHT
@@ -248,15 +249,32 @@ def model_of(rest: Rest) -> Model | None:
     return restored
 
 
-def starting_settings(rest: Rest) -> Settings | None:
+class Aimed(Protocol):
+    """A window in restoration, and where in it one aims."""
+
+    @property
+    def low(self) -> float:
+        """No less than this."""
+
+    @property
+    def aim(self) -> float:
+        """As near to this as can be."""
+
+    @property
+    def high(self) -> float:
+        """No more than this."""
+
+
+def starting_settings(rest: Rest, to: Aimed | None = None, order: OrderSchool = TILT_FIRST) -> Settings | None:
     """What to begin with: the model's where the family's geometry is known, else the handbook's.
 
-    The head first; bar ends only where the head alone does not reach the school's window.
+    Stage by stage of the order: what a later stage changes is left as the handbook has it where the earlier ones reach the window.
+    ``to``: the window; the rig's own restoration school's where none is given.
     """
     kit = rest.kit
     if kit is None:
         return None
-    start, model, school = begun_with(kit), model_of(rest), rest.school
+    start, model, school = begun_with(kit), model_of(rest), to or rest.school
     if model is None:
         return Settings(counts=start, source=BY_HANDBOOK, wind=wind_of(kit, start, rest.bracket))
 
@@ -269,7 +287,9 @@ def starting_settings(rest: Rest) -> Settings | None:
         return [dict(zip(ranges, counts, strict=True)) for counts in product(*ranges.values())]
 
     best = start
-    for wheres in ((HEAD,), (HEAD, ENDS)):
+    wheres: tuple[str, ...] = ()
+    for stage in order.stages:
+        wheres = (*wheres, *stage)
         best = min(every(wheres), key=lambda one: (round(abs(model(one) - school.aim), 4), tuple(one.values())))
         if school.low <= model(best) <= school.high:
             break

@@ -18,7 +18,15 @@ KEYS = (
     *("out_of_scope", "bars_forbidden", "bars_forbidden_and_demanded", "bars_demanded"),
     *("tongue_impossible", "tongue_light", "kit_does_not_serve", "part_does_not_serve"),
     *("wrong_size", "over", "ball_off", "not_there", "no_kit_serves", "no_part_serves"),
-    *("axle_over_as_set", "check_refused", "jack_bore", "window_missed", "torque_wrong", "proof_refused"),
+    *(
+        "axle_over_as_set",
+        "check_refused",
+        "jack_bore",
+        "window_missed",
+        "torque_wrong",
+        "proof_refused",
+        "bars_would_not_go_on",
+    ),
     "test_failed",
     # unknown
     *("kit_not_known", "part_not_known", "unreadable", "weighings_disagree", "contradicted", "tongue_may_be_light"),
@@ -32,7 +40,16 @@ KEYS = (
     *("chosen_kit_with_care", "may_be_over", "air_springs", "helper_springs", "auto_levelling", "weighbridge_open"),
     *("bars_left_off", "school_off_level"),
     *("sway_control_wanted", "tailgate", "load_still_to_change", "gross_planned", "reserve_waived"),
-    *("check_flagged", "proof_flagged", "two_changes", "window_unsure", "axle_may_be_over_as_set", "refit"),
+    *(
+        "check_flagged",
+        "proof_flagged",
+        "two_changes",
+        "one_side",
+        "not_rocked",
+        "window_unsure",
+        "axle_may_be_over_as_set",
+        "refit",
+    ),
 )
 _PLACE = {key: place for place, key in enumerate(KEYS)}
 

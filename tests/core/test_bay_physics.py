@@ -5,23 +5,24 @@ from __future__ import annotations
 import unittest
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
-from scipy.optimize import brentq
+from scipy.optimize import brentq, minimize
 
 from stathmos.core import statics
-from stathmos.core.bay.adjust import coach, learn
-from stathmos.core.bay.measure import calibrate, trials, windows
+from stathmos.core.bay import simulate
+from stathmos.core.bay.adjust import coach
+from stathmos.core.bay.measure import calibrate, learn, scale, trials, windows
 from stathmos.core.bay.measure.arches import mean_of_sides
 from stathmos.core.bay.measure.beside import as_measured
 from stathmos.core.bay.prove.torque import middle, set_with_extension
+from stathmos.core.bay_schools import BAY_SCHOOLS, Marks
+from stathmos.core.coupled import bar_stiffness, wound
 from stathmos.core.figures import Missing, Provenance
 from stathmos.core.rig import Rig
-from stathmos.core.schools import equal_drop_restoration
-from stathmos.core.settings import KINDS
+from stathmos.core.settings import KINDS, settings_of
 from stathmos.core.units import LENGTH, RATE
-from tests.core import simulated_bay
-from tests.core.simulated_bay import HOLE, WASHER, setting
+from tests.core.test_bay import HOLE, RANGES, TARGET, WASHER, setting, stands
 from tests.core.test_bay_steps import AB, CHAIN, STOCKED, WHOLE, fitted, trial
 
 rigs = st.tuples(
@@ -54,11 +55,11 @@ class FromTapeToSprings(unittest.TestCase):
         drop = statics.rear_axle_change(T, 0, w, o, L) / k_r
         M = statics.couple_for_restoration(f, T, o, L)
         then = statics.rear_axle_change(T, M, w, o, L) / k_r
-        self.assertAlmostEqual(then, drop * (1 - f * (1 - windows.rear_follows(w, o, L))), 6)
+        self.assertAlmostEqual(then, drop * (1 - f * (1 - scale.rear_follows(w, o, L))), 6)
 
     @given(rigs)
     def test_equal_drop_against_a_root_finder(self, rig: tuple[float, ...]) -> None:
-        """scipy finds the restoration at which both ends have sunk alike; the formula gives the same."""
+        """scipy finds the restoration at which both ends have sunk alike; the window aims there."""
         T, w, o, L, k_f, k_r = rig
         rise = -statics.front_axle_change(T, 0, w, o, L) / k_f
         drop = statics.rear_axle_change(T, 0, w, o, L) / k_r
@@ -68,7 +69,9 @@ class FromTapeToSprings(unittest.TestCase):
             return statics.rear_axle_change(T, M, w, o, L) / k_r - statics.front_axle_change(T, M, w, o, L) / k_f
 
         found = brentq(apart, 0.0, 50.0)
-        self.assertAlmostEqual(equal_drop_restoration(rise, drop, windows.rear_follows(w, o, L)), found, 6)
+        marks = Marks(front_a=0.0, front_b=rise, rear_a=0.0, rear_b=-drop)
+        goes = scale.Scale(rise=rise, lift=drop * (1 - scale.rear_follows(w, o, L)), supposed=False)
+        self.assertAlmostEqual(windows.band(BAY_SCHOOLS["equal_drop"], marks, goes).aim, found, 6)
         self.assertGreater(found, 1.0, "equal drop always leaves the front heavier than it was alone")
 
     @given(st.floats(100, 2000), st.floats(100, 2000))
@@ -81,24 +84,39 @@ class BarsAndSettings(unittest.TestCase):
         """What the coach leans on: the restoration is linear in washers and in holes, by the coupled equilibrium."""
         rng = np.random.default_rng(5)
         for _ in range(50):
-            true, _ = simulated_bay.drawn(rng)
-            by_washers = [true.restoration(washers, 5) for washers in (4, 5, 6, 7)]
+            true = simulate.drawn(rng).truth
+            by_washers = [true.restored({WASHER: washers, HOLE: 5}) for washers in (4, 5, 6, 7)]
             np.testing.assert_allclose(np.diff(by_washers), np.diff(by_washers)[0], rtol=1e-6)
             self.assertGreater(by_washers[1], by_washers[0])
-            self.assertGreaterEqual(true.restoration(4, 5), true.restoration(4, 4))
-            self.assertEqual(true.restoration(-200, 1), 0.0, "slack bars give nothing back")
+            self.assertGreaterEqual(true.restored({WASHER: 4, HOLE: 5}), true.restored({WASHER: 4, HOLE: 4}))
+            self.assertEqual(true.restored({WASHER: -200, HOLE: 1}), 0.0, "slack bars give nothing back")
 
-    @settings(max_examples=60, deadline=None)
-    @given(st.integers(0, 2**32 - 1))
-    def test_the_coach_always_comes_to_an_end(self, seed: int) -> None:
-        number, restored = simulated_bay.trials_needed(np.random.default_rng(seed))
-        self.assertTrue(number is None or 1 <= number <= simulated_bay.MOST_TRIALS)
-        self.assertGreaterEqual(restored, 0.0)
+    def test_the_simulated_bay_stands_where_the_energy_is_least(self) -> None:
+        """The truth's couple against scipy: of the vehicle's springs, the bars and the tongue's work, the least."""
+        rng = np.random.default_rng(6)
+        for _ in range(40):
+            true = simulate.drawn(rng).truth
+            counts = {WASHER: float(rng.integers(0, 8)), HOLE: float(rng.integers(1, 6))}
+            marks = true.marks(counts)
+
+            def energy(at: np.ndarray, true=true, counts=counts) -> float:
+                front, rear = at
+                ball = rear + (rear - front) * true.o / true.w
+                kinds = {one.kind.key: one for one in settings_of(true.kit)}
+                wind = sum(wound(kinds[kind], number, true.d) for kind, number in counts.items())
+                phi = wind + (rear - front) / true.w - (true.offset - ball) / true.L
+                K = bar_stiffness(true.kit.bar_rate.value, true.d)
+                springs = 0.5 * true.k_f * front**2 + 0.5 * true.k_r * rear**2 + 0.5 * K * max(0.0, phi) ** 2
+                return springs - true.T * ball
+
+            found = minimize(energy, np.zeros(2), method="BFGS", options={"gtol": 1e-7}).x
+            self.assertAlmostEqual(-found[0], marks.front_c, 2)
+            self.assertAlmostEqual(-found[1], marks.rear_c, 2)
 
     @given(st.floats(0.05, 0.4), st.floats(0.0, 0.45))
     def test_too_little_is_never_answered_with_less(self, washer: float, f: float) -> None:
         line = learn.believed(setting(3, 3), (f, 0.02), {WASHER: (washer, 0.02), HOLE: (0.2, 0.02)})
-        advice = coach.advise(line, setting(3, 3), learn.Believed(f, 0.03), simulated_bay.TARGET, simulated_bay.RANGES)
+        advice = coach.advise(line, setting(3, 3), stands(f, 0.03), TARGET, RANGES)
         if advice.verdict == coach.CHANGE:
             self.assertGreater(advice.mean, f)
 

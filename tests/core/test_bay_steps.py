@@ -56,7 +56,10 @@ def marks(place: str, state: str, front: str, rear: str) -> dict[str, dict]:
 
 
 #: A 37, B 37⅝, so the front rises ⅝ in; the rear drops 1½ in
-AB = {**marks("bay", "_a", "37", "39"), **marks("bay", "_b", "37 5/8", "37 1/2")}
+AB = {
+    **marks("bay", "_a", "37", "39"), **marks("bay", "_b", "37 5/8", "37 1/2"), "bay__rocked_b": measured("yes"),
+    "bay__jack_clear": measured("yes"),
+}  # fmt: skip
 
 
 def trial(number: int, front: str, rail: tuple[str, str] = ("20", "20"), **more: str) -> dict[str, dict]:
@@ -68,6 +71,8 @@ def trial(number: int, front: str, rail: tuple[str, str] = ("20", "20"), **more:
         "hole": "4",
         "rail_front": rail[0],
         "rail_rear": rail[1],
+        "rocked": "yes",
+        "jack_clear": "yes",
         **more,
     }
     return {**{f"{place}__{name}": measured(text) for name, text in texts.items()}, **marks(place, "", front, "38 1/4")}
@@ -321,8 +326,13 @@ class NextStep(unittest.TestCase):
                 self.assertIn(("unknown", "setting"), [(one.state, one.subject) for one in found.findings])
 
     def test_the_rear_marks_of_c_are_wanted_too(self) -> None:
-        some = {path: entry for path, entry in trial(1, "37 1/8").items() if "__rear_left" not in path}
-        self.assertIn(("unknown", "c"), [(one.state, one.subject) for one in fitted(**STOCKED, **AB, **some).findings])
+        """Where the school looks at them, and only there."""
+        some = {path: entry for path, entry in trial(1, "37 1/8").items() if "__rear_" not in path}
+        for school, wanted in (("half_to_full", False), ("full", False), ("all_within", True), ("equal_drop", True)):
+            with self.subTest(school=school):
+                ways = {"ways__bay_school": measured(school)}
+                found = [(one.state, one.key) for one in fitted(**STOCKED, **AB, **some, **ways).findings]
+                self.assertEqual(("unknown", "c_rear_not_measured") in found, wanted)
         whole = fitted(**STOCKED, **AB, **trial(1, "37 1/8"))
         self.assertNotIn("c", [one.subject for one in whole.findings])
 

@@ -19,6 +19,7 @@ from stathmos.core.bay.say.findings import collect
 from stathmos.core.bay.say.questions import Section, Trials, next_trials, sections
 from stathmos.core.finding import Finding, worst_first
 from stathmos.core.findings import verdict
+from stathmos.core.findings.height import HOW_LEVEL
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Waiver
 from stathmos.core.rig import Bay, Rig
@@ -44,9 +45,16 @@ class Fit:
         return self.measured.now
 
     @property
+    def of_the_rig(self) -> tuple[Finding, ...]:
+        """What is to be said of the rig: how level it would stand is silent once its rail was measured with the bars on."""
+        if self.measured.rails_measured:
+            return tuple(one for one in self.now.findings if one.key not in HOW_LEVEL)
+        return self.now.findings
+
+    @property
     def whole(self) -> Assessment:
         """The rig as the bay measured it, with what the bay finds among its findings, and so in its verdict."""
-        said = worst_first((*self.now.findings, *self.findings))
+        said = worst_first((*self.of_the_rig, *self.findings))
         return replace(self.now, findings=said, verdict=verdict(said, self.now.choice, self.now.heights))
 
 

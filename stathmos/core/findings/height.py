@@ -12,6 +12,10 @@ from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import LENGTH
 
 
+#: what is predicted of how level the trailer will stand
+HOW_LEVEL = ("height_unknown", "ball_off", "school_off_level")
+
+
 def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase) -> Finding:
     return Finding(key=key, state=state, station="height", subject=subject, says=says, remedy=remedy)
 

@@ -62,13 +62,13 @@ def hindrances(
     fit: Fit, rig: Rig, steps: tuple[DrillStep, ...], unsigned: tuple[Finding, ...] = ()
 ) -> tuple[Finding, ...]:
     """Everything that is over or unknown, worst first, wherever it was found. ``unsigned``: what the record wants besides."""
-    everything = (*fit.now.findings, *fit.findings, *tests(rig, steps), *unsigned)
+    everything = (*fit.whole.findings, *tests(rig, steps), *unsigned)
     return worst_first(one for one in everything if one.state in (REFUSED, UNKNOWN))
 
 
 def cautions(fit: Fit) -> tuple[Finding, ...]:
     """What does not stop the hand-over, and is to be known."""
-    return tuple(one for one in (*fit.now.findings, *fit.findings) if one.state == CAUTION)
+    return tuple(one for one in fit.whole.findings if one.state == CAUTION)
 
 
 def unsigned(state: str, changed: tuple[str, ...] = ()) -> tuple[Finding, ...]:

@@ -37,7 +37,10 @@ def check(one: Check) -> Tree:
 
 def window(one: Window) -> Tree:
     """One school's window; heights in mm for the gauge, in words for reading, rounded inward."""
-    heights = {"low": (one.low_height, "up"), "high": (one.high_height, "down"), "aim": (one.aim_height, "nearest")}
+    heights = {
+        "low": (one.low_height, "up"), "high": (one.high_height, "down"), "aim": (one.aim_height, "nearest"),
+        "rear_low": (one.rear_low_height, "up"), "rear_high": (one.rear_high_height, "down"),
+    }  # fmt: skip
     return {
         "key": one.key,
         "name": one.name,

@@ -17,6 +17,7 @@ from stathmos.core.entry import (
     named,
     pressure,
     read_of,
+    weight,
 )
 from stathmos.core.figures import Given
 from stathmos.core.subjects import (
@@ -46,14 +47,19 @@ CORNERS = {
     REAR_LEFT: "rear left",
     REAR_RIGHT: "rear right",
 }
+SIDES = settings.SIDES
 STATES = {"a": "uncoupled", "b": "coupled, no bars"}
 ARCH, BUMPER = "arch", "bumper"
 NOT_FLAT = "not_flat"
 MARK_WHOLE, MARK_MOVED = "whole", "moved"
+#: behind the name of a mark: read once more, with a rock between
+AGAIN = "_again"
+NOT_ON = "not_on"
 WENT_ON = (
     ("lifted", "with the rig lifted about 3 in"),
     ("by_hand", "by hand, without lifting"),
     ("forced", "only with force, lifted"),
+    (NOT_ON, "they would not go on"),
 )
 
 
@@ -78,8 +84,28 @@ def _mark(corner: str, state: str, of: Subject, under: tuple[Under, ...]) -> Giv
     return _tape(f"Mark {CORNERS[corner]}, {state}", "tape, ground to the marked point", 6, 80, of=of, under=under)
 
 
+def _again(of: Subject, under: tuple[Under, ...], state: str, ends: str = "") -> dict[str, Given | None]:
+    """The marks of a state read once more, by field."""
+    return {
+        f"{corner}{ends}{AGAIN}": _tape(
+            f"Mark {words}, {state}, read again", "tape, after another rock", 6, 80, of=of, under=under
+        )
+        for corner, words in CORNERS.items()
+    }
+
+
+def _rocked(state: str, of: Subject) -> Given | None:
+    return _seen(f"Rolled a length and rocked, {state}", "roll it a length, rock it, then read", of=of)
+
+
 def _seen(label: str, read_at: str, of: Subject | None = None, under: tuple[Under, ...] = ()) -> Given | None:
     return flag(label, read_at, of=of, under=under)
+
+
+def _ball(state: str, of: Subject, under: tuple[Under, ...]) -> Given | None:
+    return _tape(
+        f"Ball height, coupled, {state}", "tape, ground to the ball", 6, 48, datums=(TOP, SEAT), of=of, under=under
+    )
 
 
 def _air(state: str) -> Given | None:
@@ -89,6 +115,7 @@ def _air(state: str) -> Given | None:
 #: the beginnings of the fields in which a setting that was good comes along
 START = "start_"
 _STARTS = settings.trial_fields(START, "to begin with", KNOWN_GOOD)
+_AGAIN_B = _again(COUPLED, STATE_B, STATES["b"], "_b")
 
 
 @dataclass(frozen=True)
@@ -151,6 +178,11 @@ class Bay:
     front_right_b: Given | None = _mark(FRONT_RIGHT, STATES["b"], COUPLED, STATE_B)
     rear_left_b: Given | None = _mark(REAR_LEFT, STATES["b"], COUPLED, STATE_B)
     rear_right_b: Given | None = _mark(REAR_RIGHT, STATES["b"], COUPLED, STATE_B)
+    rocked_b: Given | None = _rocked("before B", COUPLED)
+    # each mark of B, read once more
+    __annotations__.update(dict.fromkeys(_AGAIN_B, "Given | None"))
+    locals().update(_AGAIN_B)
+    ball_coupled_b: Given | None = _ball("no bars", COUPLED, STATE_B)
     good_front: Given | None = _tape("Front mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
     good_rear: Given | None = _tape("Rear mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
     good_from: Given | None = named("Known good from", "the earlier hitch or visit", of=KNOWN_GOOD)
@@ -207,6 +239,7 @@ class Bay:
 
 
 _SETTINGS = settings.trial_fields()
+_AGAIN_C = _again(FITTED, STATE_C, "bars on")
 
 
 @dataclass(frozen=True)
@@ -222,10 +255,17 @@ class Trial:
         "Shank hole of the head, from the bottom", COUNT, "count them", 1, 20, usual="measured", of=HEAD
     )
     air_pressure: Given | None = _air("bars on")
+    jack_clear: Given | None = _seen("Jack clear of the ground, bars on", "look under the jack")
+    rocked: Given | None = _rocked("bars on", FITTED)
     front_left: Given | None = _mark(FRONT_LEFT, "bars on", FITTED, STATE_C)
     front_right: Given | None = _mark(FRONT_RIGHT, "bars on", FITTED, STATE_C)
     rear_left: Given | None = _mark(REAR_LEFT, "bars on", FITTED, STATE_C)
     rear_right: Given | None = _mark(REAR_RIGHT, "bars on", FITTED, STATE_C)
+    # each mark read once more
+    __annotations__.update(dict.fromkeys(_AGAIN_C, "Given | None"))
+    locals().update(_AGAIN_C)
+    ball_coupled: Given | None = _ball("bars on", FITTED, STATE_C)
+    ball_gauge: Given | None = weight("Gauge under the ball, bars on", "the gauge", 0, 12000, usual="measured")
     rail_front: Given | None = _tape("Rail front, bars on", "tape, ground to the rail", 4, 60, of=FITTED, under=STATE_C)
     rail_rear: Given | None = _tape("Rail rear, bars on", "tape, ground to the rail", 4, 60, of=FITTED, under=STATE_C)
     tongue: Given | None = _tape(

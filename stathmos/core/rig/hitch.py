@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.bay_schools import BAY_SCHOOLS
 from stathmos.core.entry import SEAT, TEXT, TOP, choice, described, length, named, read_of
 from stathmos.core.figures import Given
 from stathmos.core.schools import (
-    BAY_SCHOOLS,
     OFFSET_CHOICES,
     ORDER_SCHOOLS,
     RESTORATION_SCHOOLS,

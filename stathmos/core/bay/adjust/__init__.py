@@ -4,17 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.bay.adjust.lines import hole_effect, learned_from
+from stathmos.core.bay.adjust.case import Case
 from stathmos.core.bay.adjust.next_step import Bench, next_step
 from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.measure import Measured
-from stathmos.core.figures import Missing
+from stathmos.core.bay.measure.arches import of_trial, once_read_again
 from stathmos.core.heights import hole_pitch
 from stathmos.core.stock import Kit, Stock
 
-__all__ = ["Adjusted", "Effect", "Next", "adjust"]
-
-LEAST_U = 0.005  # no trial's restoration is known better than half a per cent
+__all__ = ["Adjusted", "Effect", "Next", "adjust", "case_of"]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -30,27 +28,30 @@ def adjust(measured: Measured, stock: Stock) -> Adjusted:
     kit = measured.kit
     if kit is None or not measured.windows:
         return Adjusted()
-    u_of_one = _u_of_one_trial(measured)
-    now = measured.now
-    settings = now.coupled.settings
-    shift = hole_effect(now.rest, settings.counts if settings else {}, hole_pitch(now.choice.in_force.shank))
-    line = learned_from(now.rest, measured.trials, u_of_one, shift) if u_of_one else None
     lighter, stiffer = _next_kits(stock, kit)
-    following, effects = next_step(
-        Bench(
-            measured=measured, kit=kit, window=measured.windows[0], line=line, u_of_one=u_of_one,
-            lighter=lighter, stiffer=stiffer,
-        )
-    )  # fmt: skip
+    case = case_of(measured, kit)
+    following, effects = next_step(Bench(measured=measured, case=case, lighter=lighter, stiffer=stiffer))
     return Adjusted(next=following, effects=effects)
 
 
-def _u_of_one_trial(measured: Measured) -> float:
-    """Standard uncertainty of one trial's restoration by its own marks alone; nothing where coupling did not lift the front."""
-    rise, current = measured.arches.rise, measured.current
-    if current is None or isinstance(rise, Missing) or isinstance(current.state.front, Missing) or rise.value <= 0:
-        return 0.0
-    return max(current.state.front.u / rise.value, LEAST_U)
+def case_of(measured: Measured, kit: Kit) -> Case:
+    """A measured rig as the coach sees it."""
+    now = measured.now
+    return Case(
+        rest=now.rest, kit=kit, window=measured.windows[0], taped=measured.taped, trials=measured.trials,
+        restored=measured.restored, order=now.rules.adjust_first, pitch=hole_pitch(now.choice.in_force.shank),
+        again_u=_again_u(measured),
+    )  # fmt: skip
+
+
+def _again_u(measured: Measured) -> float | None:
+    """How well the front of the last trial would be known, were it read again, mm."""
+    last = measured.current
+    if last is None:
+        return None
+    return once_read_again(
+        measured.rig, of_trial(last.trial.key), "front", 1 if "front" in last.states.one_sided else 2
+    )
 
 
 def _next_kits(stock: Stock, kit: Kit) -> tuple[Kit | None, Kit | None]:

@@ -1,33 +1,57 @@
 """The next single change of the bars: which, by how much, and what it will do; or that there is none, and why.
 
-Never two changes at once. The order is the school's, stage by stage: head tilt until used up
-and then the bar ends; whichever serves best; or tilt only. It stops when the mark is where it
-is to be as far as the tape can tell, when the tape cannot tell what is needed, or when the
-hardware is used up.
+Whether the rig stands inside is the school's to say, and how likely it truly does the marks'; the coach only aims. Never two
+changes at once, never a setting twice, none at which the bars would not go on. The order is the school's, stage by stage: head
+tilt until used up and then the bar ends; whichever serves best; or tilt only. It stops when the mark is where it is to be as far
+as the tape can tell, when the tape cannot tell what is needed, or when the hardware is used up.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
-from stathmos.core.bay.adjust.learn import Believed, LearnedLine
+from stathmos.core.bay.measure.learn import LearnedLine
 from stathmos.core.bay.measure.trials import Setting
-from stathmos.core.schools import TILT_FIRST, Band, OrderSchool
+from stathmos.core.bay_schools import CANNOT_TELL, INSIDE, NEVER, TOO_LITTLE, Band
+from stathmos.core.schools import TILT_FIRST, OrderSchool
 from stathmos.core.settings import Allowed
 from stathmos.core.uncertainty import chance_between
 
-CHANGE, DONE, NOISE, USED_UP, COARSE = "change", "done", "noise", "used up", "too coarse"
-SURE_ENOUGH = 0.90  # likelihood at which there is nothing more to gain: from memory, to be verified
-WORTH_IT = 0.05  # gain in likelihood for which another trial is worth the work: from memory, to be verified
+CHANGE, DONE, LEAVE, AGAIN, NOISE, USED_UP, COARSE = (
+    "change", "done", "leave", "read again", "noise", "used up", "too coarse",
+)  # fmt: skip
+SURE_ENOUGH = 0.95  # likelihood at which the rig is called set: from memory, to be verified
+WORTH_IT = 0.10  # gain in likelihood for which another trial is worth the work: from memory, to be verified
+AGAIN_GAINS = 0.02  # and for which the marks are worth reading once more
+MOST_TRIALS = 6  # settings after which another one teaches nothing: from memory, to be verified
+HOPELESS, HOPEFUL = 0.05, 0.20  # nothing less likely than the one is tried while something is likelier than the other
+
+
+@dataclass(frozen=True, kw_only=True)
+class Stands:
+    """Where a rig stands after its last trial.
+
+    ``verdict`` and ``likely``: what the school in force says of it, and how likely it truly stands inside; None where nobody knows.
+    ``f``: its restoration, ``u`` the standard uncertainty of that, ``u_of_one`` by this trial's marks alone; ``u_again`` what ``u``
+    would be, were the marks read again; None where they were already. ``rocked``: whether the rig was rocked before they were read.
+    """
+
+    verdict: str
+    likely: float | None
+    f: float
+    u: float
+    u_of_one: float
+    u_again: float | None = None
+    rocked: bool = True
 
 
 @dataclass(frozen=True)
 class Advice:
     """What to do next. ``to`` is the whole setting wanted; ``mean``/``u`` the restoration predicted with it.
 
-    ``likely``: how likely that lies in the window; ``now_likely`` the same of the last trial.
-    ``wants_more``: on which side a rig that cannot be helped by its hardware stands.
+    ``likely``: how likely that lies in the window; ``now_likely`` the same of the last trial. ``wants_more``: on which side a rig
+    stands that is not inside. ``blind``: the amount is a guess, only the direction is known.
     """
 
     verdict: str
@@ -37,8 +61,9 @@ class Advice:
     mean: float = 0.0
     u: float = 0.0
     likely: float = 0.0
-    now_likely: float = 0.0
+    now_likely: float | None = None
     wants_more: bool | None = None
+    blind: bool = False
 
 
 def _settings(now: Setting, one: Allowed) -> list[Setting]:
@@ -47,92 +72,222 @@ def _settings(now: Setting, one: Allowed) -> list[Setting]:
     return [now.with_count(kind, number) for number in one.counts() if abs(number - now.of(kind)) > 1e-9]
 
 
+def tighter(one: Setting, other: Setting, allowed: Iterable[Allowed]) -> bool:
+    """Whether one setting winds the bars at least as much as another in every kind: where that would not go on, this will not.
+
+    The head in another hole is another thing: nothing is said of it.
+    """
+    if one.hole != other.hole:
+        return False
+    return all(kind.kind.winds * (one.of(kind.kind.key) - other.of(kind.kind.key)) >= -1e-9 for kind in allowed)
+
+
 def advise(
     line: LearnedLine,
     now: Setting,
-    measured: Believed,
-    target: Band,
+    stands: Stands,
+    target: Band | None,
     allowed: tuple[Allowed, ...],
     order: OrderSchool = TILT_FIRST,
-    noise_u: float = 0.0,
+    tried: tuple[Setting, ...] = (),
+    would_not: tuple[Setting, ...] = (),
 ) -> Advice:
-    """The next change, from what is learned and the last trial.
+    """The next change, from what is learned and where the rig stands.
 
-    ``measured``: the last trial's restoration and its standard uncertainty; ``noise_u``:
-    that of one more trial. ``target``: the window; ``allowed``: the kinds of setting that the kit has.
+    ``target``: the window, None where nobody knows how far a step goes; ``allowed``: the kinds of setting that the kit has.
+    ``tried``: the settings that were; ``would_not``: those at which the bars would not go on.
     """
-    low, high = target.low, target.high
-    f, u = measured
-    inside = low <= f <= high
-    now_likely = chance_between(low, high, f, u)
-    if inside and now_likely >= SURE_ENOUGH:
-        return Advice(DONE, mean=f, u=u, now_likely=now_likely)
-    blind = u > (high - low)
-    best = _best(line, now, target, allowed, order)
-    if inside:
-        if (
-            best is None
-            or best.likely <= now_likely + WORTH_IT
-            or abs(best.mean - target.aim) >= abs(f - target.aim)
-            # It stands in the window already: a change must move it by more than the tape's own doubt to be worth anything.
-            or abs(best.mean - f) <= 2 * noise_u
-        ):
-            return Advice(DONE, mean=f, u=u, now_likely=now_likely)
-        return replace(best, now_likely=now_likely)
-    if blind:
-        return Advice(NOISE, mean=f, u=u, now_likely=now_likely)
+    changes = _Changes(line, now, stands, target, allowed, order, tried, would_not)
+    here = Advice(DONE, mean=stands.f, u=stands.u, now_likely=stands.likely)
+    if stands.verdict == INSIDE:
+        return _inside(changes, here)
+    if stands.verdict == CANNOT_TELL:
+        return replace(here, verdict=NOISE)
+    if stands.verdict == NEVER:
+        return replace(here, verdict=USED_UP)
+    return _outside_of_it(changes, replace(here, wants_more=stands.verdict == TOO_LITTLE))
+
+
+def every_change(
+    line: LearnedLine, now: Setting, stands: Stands, target: Band, allowed: tuple[Allowed, ...], order: OrderSchool,
+    tried: tuple[Setting, ...] = (), would_not: tuple[Setting, ...] = (),
+) -> list[Advice]:  # fmt: skip
+    """Every single change that may be made, whichever way it works, with how likely each is to bring the rig inside."""
+    places = tuple(place for stage in order.stages for place in stage)
+    return _Changes(line, now, stands, target, allowed, order, tried, would_not).every(places, None)
+
+
+def _inside(changes: _Changes, here: Advice) -> Advice:
+    stands, target = changes.stands, changes.target
+    likely = stands.likely or 0.0
+    if not stands.rocked and stands.u_again is not None:
+        return replace(here, verdict=AGAIN)  # a spring that nobody rocked can hold more than anybody allows for
+    if likely >= SURE_ENOUGH:
+        return here
+    again = _again(stands, target)
+    best = changes.best() if target is not None else None
+    worth = (
+        best is not None and target is not None
+        and best.likely > max(likely, again) + WORTH_IT
+        and abs(best.mean - target.aim) < abs(stands.f - target.aim)
+        # it stands in the window already: a change must move it by more than the tape's own doubt to be worth anything
+        and abs(best.mean - stands.f) > 2 * stands.u_of_one
+    )  # fmt: skip
+    if worth and best is not None and len(changes.tried) < MOST_TRIALS:
+        return replace(best, now_likely=stands.likely)
+    return replace(here, verdict=AGAIN if again > likely + AGAIN_GAINS else LEAVE)
+
+
+def _again(stands: Stands, target: Band | None) -> float:
+    """How likely the rig would be to stand inside, were the marks read again and found the same; nothing where they were."""
+    if stands.u_again is None or target is None:
+        return 0.0
+    return chance_between(target.low, target.high, stands.f, stands.u_again)
+
+
+def _outside_of_it(changes: _Changes, here: Advice) -> Advice:
+    stands, target = changes.stands, changes.target
+    if len(changes.tried) >= MOST_TRIALS:
+        return replace(here, verdict=NOISE)
+    if not stands.rocked and stands.u_again is not None and (stands.likely or 0.0) > HOPEFUL:
+        return replace(here, verdict=AGAIN)  # nearer to the edge than a spring that nobody rocked can tell
+    if target is None:
+        return changes.one_step(here)
+    best = changes.best(here.wants_more)
     if best is None:
-        return Advice(USED_UP, mean=f, u=u, now_likely=now_likely, wants_more=f < low)
-    gap, left = _outside(f, target), _outside(best.mean, target)
-    if left >= gap - 1e-9:
-        return Advice(
-            COARSE if _straddles(line, now, target, allowed, f) else USED_UP,
-            mean=f,
-            u=u,
-            now_likely=now_likely,
-            wants_more=f < low,
-        )
-    return replace(best, now_likely=now_likely)
+        return replace(here, verdict=COARSE if changes.straddle() else USED_UP)
+    gap, left = outside(stands.f, target), outside(best.mean, target)
+    if left >= max(gap, 1e-9) - 1e-9 and best.likely < HOPEFUL:
+        return replace(here, verdict=COARSE if changes.straddle() else USED_UP)
+    return replace(best, now_likely=stands.likely)
 
 
-def _outside(f: float, target: Band) -> float:
-    """How far outside of a window, 0 inside.
+def outside(f: float, target: Band) -> float:
+    """How far outside of a window a restoration ``f`` lies, 0 inside.
 
-    >>> _outside(0.3, Band(0.5, 0.75, 1.0)), _outside(0.7, Band(0.5, 0.75, 1.0))
+    >>> outside(0.3, Band(0.5, 0.75, 1.0)), outside(0.7, Band(0.5, 0.75, 1.0))
     (0.2, 0.0)
     """
     return max(0.0, target.low - f, f - target.high)
 
 
-def _advice(line: LearnedLine, now: Setting, to: Setting, one: Allowed, target: Band) -> Advice:
-    kind, (mean, u) = one.kind.key, line.predicted(to)
-    likely = chance_between(target.low, target.high, mean, u)
-    return Advice(CHANGE, kind, to, to.of(kind) - now.of(kind), mean, u, likely)
+@dataclass(frozen=True)
+class _Changes:
+    """Every single change that may be made, and what is believed of each."""
 
+    line: LearnedLine
+    now: Setting
+    stands: Stands
+    target: Band | None
+    allowed: tuple[Allowed, ...]
+    order: OrderSchool
+    tried: tuple[Setting, ...]
+    would_not: tuple[Setting, ...]
 
-def _best(
-    line: LearnedLine, now: Setting, target: Band, allowed: tuple[Allowed, ...], order: OrderSchool
-) -> Advice | None:
-    """The best single change by the order: of a later stage only where the earlier ones do not serve; None where nothing is left."""
-    stands = _outside(line.predicted(now).mean, target)
-    last: Advice | None = None
-    for places in order.stages:
-        found = min(
-            (_advice(line, now, to, one, target) for one in allowed if one.kind.where in places for to in _settings(now, one)),
-            key=lambda one: (round(_outside(one.mean, target), 4), round(abs(one.mean - target.aim), 4), abs(one.by)),
-            default=None,
-        )  # fmt: skip
-        if found is None:
-            continue
-        last = found
-        off = _outside(found.mean, target)
-        if off <= 1e-9 or off < stands - 1e-9:
+    def may(self, to: Setting) -> bool:
+        """Whether a setting was neither tried nor is as tight as one at which the bars would not go on."""
+        if any(_alike(to, one) for one in self.tried):
+            return False
+        return not any(tighter(to, one, self.allowed) for one in self.would_not)
+
+    def advice(self, to: Setting, one: Allowed) -> Advice:
+        """One change, and how likely it is to bring the rig inside."""
+        assert self.target is not None
+        kind, (mean, u) = one.kind.key, self.line.predicted(to)
+        # what A and B are not known by moves the window, whatever C will be
+        u = (u**2 + max(0.0, self.stands.u**2 - self.stands.u_of_one**2)) ** 0.5
+        likely = chance_between(self.target.low, self.target.high, mean, u)
+        return Advice(CHANGE, kind, to, to.of(kind) - self.now.of(kind), mean, u, likely)
+
+    def every(self, places: tuple[str, ...], more: bool | None) -> list[Advice]:
+        """Every change at some places; only those that give back more, or less, where one of them is wanted."""
+        found = [
+            self.advice(to, one)
+            for one in self.allowed if one.kind.where in places
+            for to in _settings(self.now, one) if self.may(to)
+        ]  # fmt: skip
+        if more is None:
             return found
-    return last
+        way = 1.0 if more else -1.0
+        kinds = {one.kind.key: one.kind.winds for one in self.allowed}
+        return [one for one in found if way * one.by * kinds[one.kind] > 0]
+
+    def best(self, more: bool | None = None) -> Advice | None:
+        """The best single change by the order: of a later stage only where the earlier ones do not serve; None where nothing is left."""
+        assert self.target is not None
+        target, stands = self.target, outside(self.line.predicted(self.now).mean, self.target)
+        last: Advice | None = None
+        chosen: Advice | None = None
+        for places in self.order.stages:
+            found = min(
+                self.every(places, more),
+                key=lambda one: (
+                    round(outside(one.mean, target), 4),
+                    round(abs(one.mean - target.aim), 4),
+                    abs(one.by),
+                ),
+                default=None,
+            )
+            if found is None:
+                continue
+            last = found
+            off = outside(found.mean, target)
+            if off <= 1e-9 or off < stands - 1e-9:
+                chosen = found
+                break
+        chosen = chosen or last
+        if chosen is not None and chosen.likely < HOPELESS:
+            places = tuple(place for stage in self.order.stages for place in stage)
+            likelier = max(self.every(places, more), key=lambda one: one.likely)
+            return likelier if likelier.likely > HOPEFUL else chosen
+        return chosen
+
+    def straddle(self) -> bool:
+        """Whether the settings step over the window: one stands above it, and the next one under it."""
+        assert self.target is not None
+        others = [self.line.predicted(to).mean for one in self.allowed for to in _settings(self.now, one)]
+        found = [self.stands.f, *others]
+        return any(one < self.target.low for one in found) and any(one > self.target.high for one in found)
+
+    def one_step(self, here: Advice) -> Advice:
+        """Where only the direction is known: one step that way, of the first kind that has one."""
+        way = 1.0 if here.wants_more else -1.0
+        for places in self.order.stages:
+            for one in (one for one in self.allowed if one.kind.where in places):
+                steps = [
+                    to for to in _settings(self.now, one)
+                    if way * one.kind.winds * (to.of(one.kind.key) - self.now.of(one.kind.key)) > 0 and self.may(to)
+                ]  # fmt: skip
+                if steps:
+                    to = min(steps, key=lambda to: abs(to.of(one.kind.key) - self.now.of(one.kind.key)))
+                    by = to.of(one.kind.key) - self.now.of(one.kind.key)
+                    return replace(here, verdict=CHANGE, kind=one.kind.key, to=to, by=by, blind=True)
+        return replace(here, verdict=USED_UP)
 
 
-def _straddles(line: LearnedLine, now: Setting, target: Band, allowed: tuple[Allowed, ...], f: float) -> bool:
-    """Whether the settings step over the window: one stands above it, and the next one under it."""
-    others: Iterator[float] = (line.predicted(to).mean for one in allowed for to in _settings(now, one))
-    found = [f, *others]
-    return any(one < target.low for one in found) and any(one > target.high for one in found)
+def _alike(one: Setting, other: Setting) -> bool:
+    """Whether two settings are the same, in the same hole as far as both were counted."""
+    kinds = {*one.counts, *other.counts}
+    same = all(abs(one.of(kind) - other.of(kind)) < 1e-9 for kind in kinds)
+    return same and (one.hole == other.hole or one.hole is None or other.hole is None)
+
+
+def slacker(
+    now: Setting,
+    allowed: tuple[Allowed, ...],
+    would_not: tuple[Setting, ...],
+    places: Iterable[str],
+    steps: float = 2.0,
+) -> Advice:
+    """Where the bars would not go on: so many steps slacker at the first places that have them, else what there is; None to try is used up."""
+    for place in places:
+        for one in (one for one in allowed if one.kind.where == place):
+            kind = one.kind.key
+            found = [
+                to for to in _settings(now, one)
+                if one.kind.winds * (to.of(kind) - now.of(kind)) < 0 and not any(tighter(to, bound, allowed) for bound in would_not)
+            ]  # fmt: skip
+            if found:
+                to = min(found, key=lambda to: abs(abs(to.of(kind) - now.of(kind)) - steps))
+                return Advice(CHANGE, kind, to, to.of(kind) - now.of(kind), blind=True, wants_more=False)
+    return Advice(USED_UP, wants_more=False)

@@ -1,4 +1,4 @@
-"""From what is measured so far to the next thing to do: begin, measure, change one setting, move the head, or stop."""
+"""From what is measured so far to the next thing to do: begin, measure, move the head, change one setting, or stop."""
 
 from __future__ import annotations
 
@@ -7,54 +7,67 @@ from dataclasses import dataclass, replace
 from math import hypot
 
 from stathmos.core import statics
-from stathmos.core.bay.adjust import coach
-from stathmos.core.bay.adjust.coach import CHANGE, DONE, USED_UP, Advice
-from stathmos.core.bay.adjust.learn import Believed, LearnedLine
-from stathmos.core.bay.adjust.words import BEGIN, EQUALISE, HEAD, MEASURE, Effect, Front, Next, effects, in_words
+from stathmos.core.bay.adjust.case import Case, advised, start
+from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, USED_UP, Advice
+from stathmos.core.bay.adjust.words import (
+    BEGIN,
+    EQUALISE,
+    HEAD,
+    MEASURE,
+    TOO_TIGHT,
+    Effect,
+    Front,
+    Next,
+    effects,
+    in_words,
+)
 from stathmos.core.bay.measure import Measured
-from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting, new_key
-from stathmos.core.bay.measure.windows import Window, front_words
+from stathmos.core.bay.measure.learn import Believed
+from stathmos.core.bay.measure.lines import hole_effect
+from stathmos.core.bay.measure.scale import moved
+from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting, new_key, whose_rails_stand
+from stathmos.core.bay.measure.windows import front_words, named_mark
+from stathmos.core.bay_schools import INSIDE
 from stathmos.core.coupled import MODEL
-from stathmos.core.figures import Missing, sure, there, wanting
-from stathmos.core.heights import hole_pitch, holes_to_level, level_slack
-from stathmos.core.phrases import Phrase
+from stathmos.core.figures import Missing, sure, wanting
+from stathmos.core.heights import Position, hole_pitch, level_slack
+from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.rig.bay import BUMPER, START
-from stathmos.core.schools import Band
 from stathmos.core.settings import KINDS, settings_of, written_at
 from stathmos.core.stock import Kit
 from stathmos.core.tolerances import ATTITUDE
-from stathmos.core.units import LENGTH, SHARE
+from stathmos.core.uncertainty import chance_between
+from stathmos.core.units import LENGTH
+
+MOST_HOLES = 6  # that the head is moved at once
 
 
 @dataclass(frozen=True, kw_only=True)
 class Bench:
-    """What the next step is chosen from: what was measured, on a kit, in a window; what its trials taught.
-
-    ``u_of_one``: uncertainty of one more trial's restoration; ``lighter``/``stiffer``: the kits next to this one.
-    """
+    """What the next step is chosen from. ``lighter``/``stiffer``: the kits next to this one."""
 
     measured: Measured
-    kit: Kit
-    window: Window
-    line: LearnedLine | None
-    u_of_one: float
+    case: Case
     lighter: Kit | None
     stiffer: Kit | None
+
+    @property
+    def kit(self) -> Kit:
+        """The kit on the vehicle."""
+        return self.case.kit
 
 
 def next_step(bench: Bench) -> tuple[Next, tuple[Effect, ...]]:
     """The next step, and what has been learned of this rig's own."""
-    rise = bench.measured.arches.rise
-    learned = () if bench.line is None or isinstance(rise, Missing) else effects(bench.line, bench.kit, rise.value)
+    scale, line = bench.case.taped.scale, bench.case.line
+    learned = () if line is None or scale is None else effects(line, bench.kit, scale.rise)
     return _step(bench, learned), learned
 
 
 def _step(bench: Bench, learned: tuple[Effect, ...]) -> Next:
     measured = bench.measured
-    if isinstance(measured.arches.rise, Missing) and bench.window.low_height is None:
-        return _measure_first()
     if not measured.trials:
-        return _begin(bench)
+        return _measure_before_the_bars(bench) or _head_before_the_bars(bench) or _begin(bench)
     last = measured.trials[-1]
     unequal = next((one for one in last.counted if one.unequal), None)
     if unequal is not None:
@@ -64,6 +77,11 @@ def _step(bench: Bench, learned: tuple[Effect, ...]) -> Next:
             says=Phrase("Set both sides the same, then measure C."),
             why=Phrase(f"{left:g} on the left and {right:g} on the right twist both frames."),
         )
+    if last.setting is None:
+        why = Phrase("Without its setting a trial teaches nothing.")
+        return Next(verdict=MEASURE, says=Phrase("Count how the bars are set."), why=why)
+    if last.would_not_go_on:
+        return _too_tight(bench, last.setting)
     if not last.measured:
         says = (
             "The head has moved: every C before it is void. Measure C again."
@@ -71,21 +89,56 @@ def _step(bench: Bench, learned: tuple[Effect, ...]) -> Next:
             else "Measure C: the marks with the bars on."
         )
         return Next(verdict=MEASURE, says=Phrase(says), why=Phrase("A setting is judged by its own marks."))
-    if last.setting is None:
-        why = Phrase("Without its setting a trial teaches nothing.")
-        return Next(verdict=MEASURE, says=Phrase("Count how the bars are set."), why=why)
-    restored = measured.restored
-    if bench.line is None or bench.window.low is None or isinstance(restored, Missing):
-        return _nothing_to_go_by(bench)
-    return _coached(bench, last.setting, Believed(restored.value, restored.u), learned)
+    return _move_the_head(bench, last.setting, learned) or _coached(bench, learned)
+
+
+def _measure_before_the_bars(bench: Bench) -> Next | None:
+    """What the school in force cannot do without before any bar goes on."""
+    measured, school = bench.measured, bench.case.window.school
+    if school.reference:
+        return None
+    known = measured.taped.figures
+    missing = [name for name in school.needs if not name.endswith("_c") and name not in known]
+    if not missing:
+        return None
+    states = "states A and B" if {name[-1] for name in missing} >= {"a", "b"} else f"state {missing[0][-1].upper()}"
+    return Next(
+        verdict=MEASURE,
+        says=Phrase(f"Measure {states} first."),
+        why=Phrase(
+            f"What the bars give back is judged by it. Wanting: {'; '.join(named_mark(name) for name in missing)}."
+        ),
+    )
+
+
+def _head_before_the_bars(bench: Bench) -> Next | None:
+    """The ball out of level before any bar is on: the head first, for moving it later voids every C."""
+    heights, choice = bench.measured.now.heights, bench.measured.now.choice
+    if not heights.ball_is_measured or heights.band is None or isinstance(heights.ball_standing, Missing):
+        return None
+    ball = heights.ball_standing.value
+    if heights.band.holds(ball):
+        return None
+    high, hole = ball > heights.band.high, choice.level_hole
+    put = {"ball": (ball, LENGTH, "nearest"), "level": (heights.band.level, LENGTH, "nearest")}
+    why = Phrase(
+        f"The ball stands {{ball}} to its top, too {'high' if high else 'low'}: {{level}} stands the trailer level once coupled. "
+        "Height first: moving the head later makes every C void.",
+        put,
+    )
+    if hole is None:
+        return Next(verdict=USED_UP, says=Phrase("The shank is used up: another one is wanted."), why=why)
+    return Next(
+        verdict=HEAD, says=Phrase("Move the head before any bar goes on: " + as_text(f"{hole.words}.")), why=why
+    )
 
 
 def _begin(bench: Bench) -> Next:
-    """The first setting: the model's with this rig's own springs, or the handbook's."""
+    """The first setting: as on an earlier visit, the model's with this rig's own springs, or the handbook's."""
     earlier = _as_on_the_earlier_visit(bench)
     if earlier is not None:
         return earlier
-    settings, position = bench.measured.now.coupled.settings, bench.measured.now.choice.position
+    settings, position = start(bench.case), bench.measured.now.choice.position
     if settings is None or not settings.counts:
         return Next(
             verdict=BEGIN,
@@ -100,7 +153,7 @@ def _begin(bench: Bench) -> Next:
         else "with the springs this rig's own marks told"
     )
     why = (
-        f"The model's setting, {springs}."
+        f"The model's setting for “{bench.case.window.name}”, {springs}."
         if settings.source == MODEL
         else "The hitch handbook's setting to begin with."
     )
@@ -149,52 +202,72 @@ def new_trial(bench: Bench, setting: Setting) -> Mapping[str, str]:
     return written if setting.hole is None else {**written, f"{place}.hole": f"{setting.hole:g}"}
 
 
-def _measure_first() -> Next:
-    return Next(
-        verdict=MEASURE,
-        says=Phrase("Measure states A and B first."),
-        why=Phrase("What the bars give back is reckoned from what coupling took."),
+def _too_tight(bench: Bench, setting: Setting) -> Next:
+    """Bars that would not go on: a bound on the setting, and two steps back."""
+    advice = advised(bench.case)
+    why = Phrase(
+        "The bars would not go on at this setting: it is too tight, and so is every tighter one. Lift the rig about 3 in and stand clear of the lever."
     )
+    if advice is None or advice.to is None:
+        lighter = bench.lighter
+        more = f" In the stock: “{lighter.name}”." if lighter is not None else ""
+        return Next(
+            verdict=USED_UP,
+            says=Phrase("The hardware is used up."),
+            why=why.then(" Softer bars, or the head a hole higher." + more),
+        )
+    says = Phrase(KINDS[advice.kind].change(advice.by, advice.to.of(advice.kind)))
+    return Next(verdict=TOO_TIGHT, says=says, why=why, entries=new_trial(bench, advice.to))
 
 
-def _nothing_to_go_by(bench: Bench) -> Next:
-    rise = bench.measured.arches.rise
-    if isinstance(rise, Missing):
-        return _measure_first()
-    if bench.window.low is None and bench.window.low_height is not None:
-        why = "Matched by its heights alone; without a rise in front the tape cannot say how far one step goes."
-        return Next(verdict=MEASURE, says=bench.window.says, why=Phrase(why))
-    return Next(
-        verdict=coach.NOISE,
-        says=Phrase("Stop here: coupling moved the front mark less than the tape can tell."),
-        why=Phrase(
-            "It rose {rise}, give or take {u}. On a stiff vehicle the tape cannot say what the bars give back: weigh passes 1 to 3 on a weighbridge.",
-            {"rise": (rise.value, LENGTH, "nearest"), "u": (2 * rise.u, LENGTH, "up")},
-        ),
-    )
-
-
-def _coached(bench: Bench, setting: Setting, restored: Believed, learned: tuple[Effect, ...]) -> Next:
-    measured, window = bench.measured, bench.window
-    rise, b = sure(measured.arches.rise).value, sure(measured.arches.b.front).value
-    target = Band(there(window.low), there(window.aim), there(window.high))
-    allowed, order = settings_of(bench.kit), measured.now.rules.adjust_first
-    advice = coach.advise(there(bench.line), setting, restored, target, allowed, order, bench.u_of_one)
-    if advice.verdict in (DONE, USED_UP) and not isinstance(measured.attitude, Missing):
-        moved = _move_the_head(bench, setting, advice, learned)
-        if moved is not None:
-            return moved
-    called = front_words(measured.rig.choice("bay.marks") == BUMPER)
-    says, why = in_words(advice, Front(name=called, window=window, b=b, rise=rise))
+def _coached(bench: Bench, learned: tuple[Effect, ...]) -> Next:
+    measured, case = bench.measured, bench.case
+    advice = advised(case)
+    if advice is None:
+        return _nothing_to_go_by(bench, learned)
+    window, scale, stands = case.window, case.taped.scale, case.stands
+    assert scale is not None and stands is not None and case.taped.states.c is not None
+    b = sure(case.taped.states.c.front).value + stands.f * scale.rise
+    front = Front(
+        name=front_words(measured.rig.choice("bay.marks") == BUMPER), window=window, b=b, rise=scale.rise,
+        rocked=case.rocked,
+    )  # fmt: skip
+    says, why = in_words(advice, front)
     if advice.verdict == USED_UP:
         why = _used_up(bench, advice, why)
-    if advice.verdict != CHANGE:
+    if advice.verdict == AGAIN:
+        return Next(verdict=AGAIN, says=says, why=why, likely=advice.now_likely, effects=learned)
+    if advice.verdict != CHANGE or advice.to is None:
         return Next(verdict=advice.verdict, says=says, why=why, likely=advice.now_likely, effects=learned)
-    rail = _rail_then(measured, advice.mean - restored.mean, advice.u)
+    entries = new_trial(bench, advice.to)
+    if advice.blind:
+        return Next(verdict=CHANGE, says=says, why=why, entries=entries, effects=learned)
+    rail = _rail_then(measured, advice.mean - stands.f, advice.u)
     return Next(
-        verdict=CHANGE, says=says, why=why, entries=new_trial(bench, there(advice.to)),
-        front=b - advice.mean * rise, front_u=2 * advice.u * rise,
+        verdict=CHANGE, says=says, why=why, entries=entries,
+        front=b - advice.mean * scale.rise, front_u=2 * advice.u * scale.rise,
         rail=rail.mean if rail else None, rail_u=rail.u if rail else None, likely=advice.likely, effects=learned,
+    )  # fmt: skip
+
+
+def _nothing_to_go_by(bench: Bench, learned: tuple[Effect, ...]) -> Next:
+    """Marks that no restoration can be told from: what the school says of them all the same."""
+    window = bench.case.window
+    if window.verdict == INSIDE:
+        return Next(
+            verdict="leave",
+            says=Phrase("Leave the bars as they are: they are inside as taped."),
+            why=window.says,
+            likely=window.likely,
+            effects=learned,
+        )
+    before = _measure_before_the_bars(bench)
+    if before is not None:
+        return replace(before, why=joined(window.says, before.why), effects=learned)
+    return Next(
+        verdict="noise", says=Phrase("Stop here: the tape cannot tell what is needed."),
+        why=joined(window.says, Phrase("On a stiff vehicle the tape cannot say what the bars give back: weigh passes 1 to 3 on a weighbridge.")),
+        effects=learned,
     )  # fmt: skip
 
 
@@ -213,54 +286,113 @@ def _ball_per_restoration(measured: Measured) -> float | None:
     return statics.settle(at[0], 0.0, *at[1:]) - statics.settle(at[0], full, *at[1:])
 
 
-def _rail_then(measured: Measured, more: float, u: float) -> Believed | None:
-    """Rail front less rear predicted for so much more restoration, and its expanded uncertainty, mm.
+def _rail_then(measured: Measured, more: float, u: float, up: float = 0.0) -> Believed | None:
+    """Rail front less rear predicted for so much more restoration and the head so many mm up, and its expanded uncertainty, mm.
 
     The ball comes up, and the rail's front with it. ``u``: standard uncertainty of the restoration predicted.
     """
     rest, lifts, apart = measured.now.rest, _ball_per_restoration(measured), measured.attitude
     if isinstance(apart, Missing) or wanting(rest.geometry.L, rest.frame) or lifts is None:
         return None
-    per = lifts / sure(rest.geometry.L).value * sure(rest.frame).value
-    return Believed(apart.value + more * per, 2 * hypot(apart.u, u * per))
+    leans = sure(rest.frame).value / sure(rest.geometry.L).value
+    return Believed(apart.value + (up + more * lifts) * leans, 2 * hypot(apart.u, u * lifts * leans))
 
 
-def _move_the_head(bench: Bench, setting: Setting, advice: Advice, learned: tuple[Effect, ...]) -> Next | None:
-    """The rail beyond 1¼ in: the head down a hole where it is high in front, up where it is low; C is void then."""
-    now = bench.measured.now
-    apart, rest = sure(bench.measured.attitude).value, now.rest
+def _move_the_head(bench: Bench, setting: Setting, learned: tuple[Effect, ...]) -> Next | None:
+    """The rail beyond 1¼ in: the head down where it is high in front, up where it is low, before any bar is touched; C is void then.
+
+    Of the moves that level the rail, the one that serves the window best.
+    """
+    measured = bench.measured
+    now, rails = measured.now, whose_rails_stand(measured.trials)
+    if isinstance(measured.attitude, Missing) or rails is None:
+        return None
+    apart, rest = measured.attitude.value, now.rest
     if ATTITUDE.within(apart) or wanting(rest.geometry.L, rest.frame):
         return None
     position, pitch = now.choice.position, hole_pitch(now.choice.in_force.shank)
-    ball = apart * sure(rest.geometry.L).value / sure(rest.frame).value
-    slack = level_slack(ATTITUDE.value, sure(rest.geometry.L).value, sure(rest.frame).value)
-    counted = holes_to_level(ball, pitch, slack)
-    holes, lower = abs(counted or 1), apart > 0
+    lower = apart > 0
     way, high = ("down", "high") if lower else ("up", "low")
-    left = None if position is None else position.holes_down if lower else position.holes_up
-    put = {
-        "apart": (abs(apart), LENGTH, "up"),
-        "ball": (holes * pitch, LENGTH, "nearest"),
-        "likely": (advice.now_likely, SHARE, "down"),
-    }
-    if counted is None:
-        says = f"The rail stands {{apart}} {high} in front, and a hole, {{ball}}, is further than it may be off either way: a shank with holes closer together."
+    left = None if position is None else _holes_left(position, setting, lower)
+    put = {"apart": (abs(apart), LENGTH, "up"), "pitch": (pitch, LENGTH, "nearest")}
+    levels = _levelling_moves(bench, apart, pitch, lower)
+    if not levels:
+        says = f"The rail stands {{apart}} {high} in front, and a hole, {{pitch}}, is further than it may be off either way: a shank with holes closer together."
         return Next(verdict=USED_UP, says=Phrase("The shank is used up."), why=Phrase(says, put), effects=learned)
-    if left is not None and left < holes:
+    reach = [holes for holes in levels if left is None or holes <= left]
+    if not reach:
         says = f"The rail stands {{apart}} {high} in front, and the head has {left} holes left {way}: a shank with more {'drop' if lower else 'rise'}."
-        return Next(
-            verdict=USED_UP, says=Phrase("The shank is used up."), why=Phrase(says, put), effects=learned
-        )  # fmt: skip
-    hole = None if setting.hole is None else setting.hole + (-holes if lower else holes)
-    words = "a hole" if holes == 1 else f"{holes} holes"
+        return Next(verdict=USED_UP, says=Phrase("The shank is used up."), why=Phrase(says, put), effects=learned)
+    moves = [_head_move(bench, setting, -holes if lower else holes, pitch) for holes in reach]
+    best = max(moves, key=lambda one: (round(one.likely, 3), -abs(one.holes)))
+    return _head_words(bench, setting, best, high, put, learned)
+
+
+def _holes_left(position: Position, setting: Setting, lower: bool) -> int:
+    """How many holes the head has left one way, from where it was counted, else from where it was planned."""
+    count = position.holes_up + position.holes_down + 1
+    hole = position.hole if setting.hole is None else min(setting.hole, count)
+    return hole - 1 if lower else count - hole
+
+
+def _levelling_moves(bench: Bench, apart: float, pitch: float, lower: bool) -> list[int]:
+    """How many holes bring the rail within its tolerance, each a move; by the ball alone."""
+    rest = bench.measured.now.rest
+    L, frame = sure(rest.geometry.L).value, sure(rest.frame).value
+    off, slack = abs(apart) * L / frame, level_slack(ATTITUDE.value, L, frame)
+    return [holes for holes in range(1, MOST_HOLES + 1) if abs(off - holes * pitch) <= slack + 1e-6]
+
+
+@dataclass(frozen=True, kw_only=True)
+class _HeadMove:
+    """So many holes up (less than nothing: down), and what is predicted of it."""
+
+    holes: int
+    by: float
+    more: float
+    likely: float
+
+
+def _head_move(bench: Bench, setting: Setting, holes: int, pitch: float) -> _HeadMove:
+    case, stands, target = bench.case, bench.case.stands, bench.case.target
+    more = hole_effect(case.rest, setting.counts, pitch)(holes)
+    likely = 0.0
+    if stands is not None and target is not None:
+        u = hypot(stands.u, 0.5 * more, 0.1)
+        likely = chance_between(target.low, target.high, stands.f + more, u)
+    return _HeadMove(holes=holes, by=holes * pitch, more=more, likely=likely)
+
+
+def _head_words(
+    bench: Bench,
+    setting: Setting,
+    best: _HeadMove,
+    high: str,
+    put: dict[str, tuple[float, str, str]],
+    learned: tuple[Effect, ...],
+) -> Next:
+    measured, case, scale = bench.measured, bench.case, bench.case.taped.scale
+    lower, number = best.holes < 0, abs(best.holes)
+    way, words = ("down" if lower else "up"), ("a hole" if number == 1 else f"{number} holes")
     turn = "winds the bars: they will carry more" if lower else "unwinds the bars: they will carry less"
+    put |= {"ball": (abs(best.by), LENGTH, "nearest")}
+    hole = None if setting.hole is None else setting.hole + best.holes
+    rail = _rail_then(measured, best.more, 0.5 * abs(best.more), best.by)
+    why = f"The rail stands {{apart}} {high} in front. {{ball}} {way} {turn}. Every C measured before is void; A and B stand."
+    front = front_u = None
+    stands = case.stands
+    if scale is not None and stands is not None and case.taped.states.c is not None:
+        then = moved(case.taped.marks, scale, best.more)
+        front, front_u = float(then.front_c), 2 * hypot(0.5 * best.more, 0.1) * scale.rise
+        put |= {"front": (front, LENGTH, "nearest"), "u": (front_u, LENGTH, "up")}
+        why += (
+            f" Predicted: {front_words(measured.rig.choice('bay.marks') == BUMPER)} at {{front}}, give or take {{u}}."
+        )
+    if rail is not None:
+        put |= {"rail": (abs(rail.mean), LENGTH, "up")}
+        why += f" The rail then {{rail}} {'higher' if rail.mean > 0 else 'lower'} in front."
     return Next(
-        verdict=HEAD,
-        says=Phrase(f"Move the head {way} {words}, then measure C again."),
-        why=Phrase(
-            f"The rail stands {{apart}} {high} in front. {{ball}} {way} {turn}. Every C measured before is void; A and B stand.",
-            put,
-        ),
-        entries=new_trial(bench, replace(setting, hole=hole)),
-        effects=learned,
-    )
+        verdict=HEAD, says=Phrase(f"Move the head {way} {words}, then measure C again."), why=Phrase(why, put),
+        entries=new_trial(bench, replace(setting, hole=hole)), front=front, front_u=front_u,
+        rail=rail.mean if rail else None, rail_u=rail.u if rail else None, likely=best.likely or None, effects=learned,
+    )  # fmt: skip

@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from stathmos.core.bay.adjust.coach import CHANGE, COARSE, DONE, NOISE, Advice
-from stathmos.core.bay.adjust.learn import LearnedLine
+from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, COARSE, DONE, LEAVE, NOISE, Advice
+from stathmos.core.bay.measure.learn import LearnedLine
 from stathmos.core.bay.measure.windows import Window
 from stathmos.core.figures import there
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.settings import KINDS, settings_of
 from stathmos.core.stock import Kit
 from stathmos.core.units import LENGTH, SHARE
 
-BEGIN, MEASURE, HEAD, EQUALISE = "begin", "measure", "move the head", "set both sides alike"
+BEGIN, MEASURE, HEAD, EQUALISE, TOO_TIGHT = "begin", "measure", "move the head", "set both sides alike", "too tight"
 #: nothing more to change
-DONE_VERDICTS = (DONE,)
+DONE_VERDICTS = (DONE, LEAVE)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -51,54 +51,79 @@ class Next:
 
 @dataclass(frozen=True, kw_only=True)
 class Front:
-    """The front mark while it is spoken of: what it is called, its window, where coupling left it (B), its rise, mm."""
+    """The front mark while it is spoken of: what it is called, its window, where no restoration would leave it, its rise, mm.
+
+    ``rocked``: whether the rig was rolled and rocked before its last marks were read.
+    """
 
     name: str
     window: Window
     b: float
     rise: float
+    rocked: bool
 
 
 def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
-    """What to do, and why, for a verdict of the coach."""
+    """What to do, and why, for a verdict of the coach. What stands out is told by the school's own words."""
     put = {
         "now": (front.b - advice.mean * front.rise, LENGTH, "nearest"),
-        "low": (there(front.window.low_height), LENGTH, "up"),
-        "high": (there(front.window.high_height), LENGTH, "down"),
-        "likely": (advice.now_likely, SHARE, "down"),
+        "likely": (advice.now_likely or 0.0, SHARE, "down"),
         "then": (advice.likely, SHARE, "down"),
         "u": (2 * advice.u * front.rise, LENGTH, "up"),
     }
+    says = front.window.says
+    if advice.verdict == CHANGE and advice.blind:
+        change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
+        one_step = Phrase("How far one step goes is not known on this rig: one, then measure C again.")
+        return Phrase(change), joined(says, one_step)
     if advice.verdict == CHANGE:
-        says = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
-        return Phrase(says), Phrase(
-            f"Predicted: {front.name} at {{now}}, give or take {{u}}; its window is {{low}} to {{high}}, and it lies there with {{then}} likelihood. One change, then measure C again.",
+        change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
+        low, high = front.window.low_height, front.window.high_height
+        its_window = ""
+        if low is not None and high is not None:
+            put |= {"low": (low, LENGTH, "up"), "high": (high, LENGTH, "down")}
+            its_window = "; its window is {low} to {high}"
+        return Phrase(change), Phrase(
+            f"Predicted: {front.name} at {{now}}, give or take {{u}}{its_window}. Every mark stands in its window then with {{then}} likelihood. One change, then measure C again.",
             put,
         )
     if advice.verdict == DONE:
-        set_so = f"{front.name.capitalize()} lies in its window, {{low}} to {{high}}, with {{likely}} likelihood."
-        return Phrase("The bars are set. Leave them."), Phrase(set_so, put)
+        return Phrase("The bars are set. Leave them."), joined(
+            says, Phrase("It stands so with {likely} likelihood.", put)
+        )
+    if advice.verdict == LEAVE:
+        unsure = Phrase(
+            "The tape can tell it no better than with {likely} likelihood: weigh pass 3 on a weighbridge to be sure.",
+            put,
+        )
+        return Phrase("Leave the bars as they are: they are inside as taped."), joined(says, unsure)
+    if advice.verdict == AGAIN:
+        first = "" if front.rocked else "roll the rig a length, "
+        rock = Phrase(
+            f"Rock it, and read the marks of C once more: {first}rock it at both ends, and hold the tape to the same points."
+        )
+        why = Phrase(
+            "Springs stick, and a mark that was read twice is known better. As it was read it stands inside with {likely} likelihood.",
+            put,
+        )
+        return rock, joined(says, why)
     if advice.verdict == NOISE:
-        return Phrase("Stop here: the tape cannot tell what is needed."), Phrase(
-            "The window is narrower than what the marks can be told by. Measure at the bumpers, mean several readings, or weigh pass 3 on the weighbridge.",
-            put,
-        )
+        return Phrase("Stop here: the tape cannot tell what is needed."), says
     if advice.verdict == COARSE:
-        return Phrase("One step is too much and the next too little."), Phrase(
-            "The settings step over the window, {low} to {high}. Half links where the handbook allows them, or move the head a hole and begin again.",
-            put,
+        return Phrase("One step is too much and the next too little."), joined(
+            says,
+            Phrase(
+                "The settings step over the window. Half links where the handbook allows them, or move the head a hole and begin again."
+            ),
         )
-    if advice.wants_more:
-        why = (
-            f"With everything set as tight as it goes {front.name} stays above its window, {{low}} to {{high}}. "
-            "Stiffer bars, the next kit up, or the head a hole lower."
-        )
-    else:
-        why = (
-            f"With everything set as loose as it goes {front.name} stays below its window, {{low}} to {{high}}. "
-            "Softer bars, the next kit down, or the head a hole higher."
-        )
-    return Phrase("The hardware is used up."), Phrase(why, put)
+    return Phrase("The hardware is used up."), joined(says, Phrase(_USED_UP[advice.wants_more]))
+
+
+_USED_UP = {
+    True: "Everything that may be tried is as tight as it goes. Stiffer bars, the next kit up, or the head a hole lower.",
+    False: "Everything that may be tried is as loose as it goes. Softer bars, the next kit down, or the head a hole higher.",
+    None: "Another kit, another ball height, or another load.",
+}
 
 
 def effects(line: LearnedLine, kit: Kit, rise: float) -> tuple[Effect, ...]:

@@ -3,25 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stathmos.core.answer import Assessment
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import calibrate
-from stathmos.core.bay.measure.arches import Arches, StateMarks, arches, corner, over_the_axles
+from stathmos.core.bay.measure.arches import Arches, arches, corner, over_the_axles
 from stathmos.core.bay.measure.attitude import attitude
 from stathmos.core.bay.measure.beside import Beside, as_measured, beside_the_plan
 from stathmos.core.bay.measure.calibrate import Loads, Rates, Reconciled
+from stathmos.core.bay.measure.learn import Believed
+from stathmos.core.bay.measure.lines import expected, told_by
 from stathmos.core.bay.measure.preconditions import preconditions
-from stathmos.core.bay.measure.trials import Tried, tried
-from stathmos.core.bay.measure.windows import Taped, Window, under_each_school
-from stathmos.core.figures import Anything, Missing
+from stathmos.core.bay.measure.scale import scale_of
+from stathmos.core.bay.measure.trials import Setting, Tried, tried, whose_rails_stand
+from stathmos.core.bay.measure.windows import Taped, Window, in_force, under_each_school
+from stathmos.core.bay_schools import BAY_SCHOOLS
+from stathmos.core.figures import Anything, Missing, wanting
+from stathmos.core.heights import hole_pitch
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import BUMPER
-from stathmos.core.schools import BAY_SCHOOLS
 from stathmos.core.stock import Kit
-from stathmos.core.uncertainty import chance_between
 
 __all__ = ["Measured", "measure"]
 
@@ -48,9 +51,15 @@ class Measured:
     current: Tried | None
     restoration: Reconciled
     restored: Anything
+    taped: Taped
     windows: tuple[Window, ...]
     loads: Loads | None
     attitude: Anything
+
+    @property
+    def rails_measured(self) -> bool:
+        """Whether the rail was measured with the bars on, or coupled without any, so that no prediction of it counts."""
+        return not isinstance(self.attitude, Missing)
 
 
 def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -> Measured:
@@ -75,13 +84,15 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
     restoration = calibrate.reconciled(by_tape, bridge)
     restored = restoration.together if holds is not None else by_tape
 
-    def likely(low: float, high: float) -> float | None:
-        return None if isinstance(restored, Missing) else chance_between(low, high, restored.value, restored.u)
-
+    states = holds.states if holds is not None else found.coupled
     taped = Taped(
-        arches=found, geometry=now.rest.geometry, good=_good(rig), c=holds.state if holds is not None else None,
-        restoration=restored, at_bumpers=rig.choice("bay.marks") == BUMPER,
+        states=states, good=_good(rig), scale=scale_of(states, now.coupled, now.rest.geometry),
+        weighed=bridge if not isinstance(bridge, Missing) else None,
+        together=restored if weighed and not wanting(by_tape, bridge, restored) else None,
+        at_bumpers=rig.choice("bay.marks") == BUMPER,
     )  # fmt: skip
+    if kit is not None and holds is not None and holds.setting is not None:
+        taped = replace(taped, learned=_expected(taped, now, trials, holds, holds.setting))
     return Measured(
         rig=rig,
         planned=planned,
@@ -96,10 +107,18 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
         current=current,
         restoration=restoration,
         restored=restored,
-        windows=under_each_school(taped, now.rules, likely) if kit is not None else (),
+        taped=taped,
+        windows=under_each_school(taped, now.rules) if kit is not None else (),
         loads=calibrate.loads(restored, now.rest) if kit is not None else None,
-        attitude=attitude(rig, current.trial if current else None),
+        attitude=attitude(rig, whose_rails_stand(trials)),
     )
+
+
+def _expected(taped: Taped, now: Assessment, trials: tuple[Tried, ...], this: Tried, setting: Setting) -> Believed:
+    """What the model and the other trials make one expect of a trial's setting."""
+    others = tuple(one for one in trials if one is not this)
+    told = told_by(others, taped, BAY_SCHOOLS[in_force(now.rules)[0]])
+    return expected(now.rest, told, setting, hole_pitch(now.choice.in_force.shank))
 
 
 def matches_a_rig(now: Assessment) -> bool:
@@ -114,9 +133,10 @@ def _as_measured(rig: Rig, told: Rates, planned: Assessment, again: Callable[[Ri
     return planned if measured == rig else again(measured)
 
 
-def _good(rig: Rig) -> StateMarks:
+def _good(rig: Rig) -> dict[str, Anything]:
     """The reference of a known-good rig, as good as its own tape."""
-    return over_the_axles(rig, corner(rig, "bay.good_front"), corner(rig, "bay.good_rear"))
+    marks = over_the_axles(rig, corner(rig, "bay.good_front"), corner(rig, "bay.good_rear"))
+    return {"front_good": marks.front, "rear_good": marks.rear}
 
 
 def _refit(planned: Assessment, now: Assessment) -> Phrase | None:

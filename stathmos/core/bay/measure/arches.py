@@ -1,4 +1,4 @@
-"""The marks in three states: means of left and right, the height over each axle, and what the floor does to them.
+"""The marks in three states: means of left and right, the height over each axle, and how well each is known.
 
 State A is uncoupled, B coupled without bars, C with the bars on. Heights mm above the
 ground, up positive; a rise or a drop is a difference of two states at one mark, so a
@@ -7,24 +7,30 @@ floor that is not level cancels out of it as long as the rig stands on the same 
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import partial
 
-from stathmos.core import units
-from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Known, Missing, Rule, expanded, sure, work
-from stathmos.core.phrases import Phrase
-from stathmos.core.rig import Rig, Trial, entries
-from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path, trial_number
-from stathmos.core.tolerances import LEAN
-from stathmos.core.uncertainty import tape
+from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Missing, Rule, expanded, work
+from stathmos.core.rig import Rig, Trial, entries, entry_at
+from stathmos.core.rig.bay import AGAIN, BUMPER, CORNERS, SIDES, corner_path, trial_number
+from stathmos.core.uncertainty import rectangular, tape
 from stathmos.core.units import LENGTH, MM_PER_IN
 
 #: how far off a taped mark may be, mm: half a mark of reading and as much of placing, from memory, to be verified
 MARK_HALF_WIDTH = MM_PER_IN / 16
+#: how far from where it belongs a coupled rig's spring may stick, mm, rolled and rocked before it was read, and not
+STICKS_ROCKED, STICKS = MM_PER_IN / 16, MM_PER_IN / 8
+#: how much otherwise the side that nobody taped may have moved, mm: from memory, to be verified
+OTHER_SIDE = MM_PER_IN / 8
 
 _MEAN = Rule("Left and right are meaned.", COMMON_PRACTICE)
 _BUMPER = Rule(
     "The body is straight between its marks: the height over an axle lies on the line through them.", "geometry"
+)
+_TWICE = Rule("A mark that was read twice, with a rock between, is meaned.", COMMON_PRACTICE)
+STICKING = Rule(
+    "Springs stick: rocked they stand within 1/16 in of where they belong, not rocked within ⅛ in.",
+    f"{COMMON_PRACTICE}; {FROM_MEMORY}",
 )
 
 
@@ -68,27 +74,161 @@ class StateMarks:
 
 
 @dataclass(frozen=True)
-class Arches:
-    """All states: ``a``, ``b``, and one C a trial, in the order of the trials."""
+class States:
+    """States that are compared, each meaned over the sides that all of them have. ``one_sided``: the ends taped on one side only."""
 
     a: StateMarks
     b: StateMarks
-    trials: tuple[StateMarks, ...]
-    rise: Anything
-    drop: Anything
+    c: StateMarks | None = None
+    one_sided: tuple[str, ...] = ()
+
+    @property
+    def rise(self) -> Anything:
+        """How much coupling lifted the front, mm."""
+        return work("rise = B − A, front", LENGTH, lambda A, B: B - A, None, A=self.a.front, B=self.b.front)
+
+    @property
+    def drop(self) -> Anything:
+        """How much coupling lowered the rear, mm."""
+        return work("drop = A − B, rear", LENGTH, lambda A, B: A - B, None, A=self.a.rear, B=self.b.rear)
 
 
-def corner(rig: Rig, path: str) -> Anything:
-    """One mark, with the uncertainty of a mark on the tape."""
-    return tape(rig.figure(path), MARK_HALF_WIDTH)
+@dataclass(frozen=True)
+class Arches:
+    """What coupling did, A and B; and each trial's C beside them, in the order of the trials."""
+
+    coupled: States
+    trials: tuple[States, ...]
+
+    @property
+    def a(self) -> StateMarks:
+        """Uncoupled."""
+        return self.coupled.a
+
+    @property
+    def b(self) -> StateMarks:
+        """Coupled, no bars."""
+        return self.coupled.b
+
+    @property
+    def rise(self) -> Anything:
+        """How much coupling lifted the front, mm."""
+        return self.coupled.rise
+
+    @property
+    def drop(self) -> Anything:
+        """How much coupling lowered the rear, mm."""
+        return self.coupled.drop
 
 
-def _state(rig: Rig, paths: dict[str, str]) -> StateMarks:
-    def mean(end: str) -> Anything:
-        left, right = (corner(rig, paths[f"{end}_{side}"]) for side in ("left", "right"))
-        return work(f"{end} = (left + right) / 2", LENGTH, mean_of_sides, _MEAN, left=left, right=right)
+@dataclass(frozen=True)
+class Place:
+    """Where one state is written: the path of each corner's mark, whether the rig was rocked before, and its own letter.
 
-    return over_the_axles(rig, mean("front"), mean("rear"))
+    ``sticks``: whether springs can stand off in it: coupled they can, uncoupled they are taken as they came.
+    """
+
+    key: str
+    paths: dict[str, str]
+    rocked: str = ""
+    sticks: bool = True
+
+
+A = Place("a", {corner: corner_path(corner, "a") for corner in CORNERS}, sticks=False)
+B = Place("b", {corner: corner_path(corner, "b") for corner in CORNERS}, "bay.rocked_b")
+
+
+def of_trial(key: str) -> Place:
+    """State C of one trial."""
+    return Place(key, {corner: f"trials.{key}.{corner}" for corner in CORNERS}, f"trials.{key}.rocked")
+
+
+def _both(first: float, again: float) -> float:
+    return (first + again) / 2
+
+
+def corner(rig: Rig, path: str, rocked: str = "") -> Anything:
+    """One mark, with the uncertainty of a mark on the tape.
+
+    Read once more, after a rock: the mean of both where the rig was rocked for the first one too (``rocked`` says at which path
+    that is written), else the second alone.
+    """
+    first = tape(rig.figure(path), MARK_HALF_WIDTH)
+    if isinstance(first, Missing) or not _taped(rig, path + AGAIN):
+        return first
+    again = tape(rig.figure(path + AGAIN), MARK_HALF_WIDTH)
+    if rig.choice(rocked) != "yes":
+        return again
+    return work("(first + again) / 2", LENGTH, _both, _TWICE, first=first, again=again)
+
+
+def sticking(rig: Rig, place: Place, end: str) -> float:
+    """Standard uncertainty by the springs that stick at one end, mm; less where each mark was read twice with a rock between."""
+    if not place.sticks:
+        return 0.0
+    was_rocked, rocked = rig.choice(place.rocked) == "yes", rectangular(STICKS_ROCKED)
+    if read_twice(rig, place, end):
+        return rocked / 2**0.5 if was_rocked else rocked
+    return rocked if was_rocked else rectangular(STICKS)
+
+
+def once_read_again(rig: Rig, place: Place, end: str, sides: int) -> float | None:
+    """How well an end's mark would be known, were it read once more after a rock, standard uncertainty in mm; None where it was.
+
+    ``sides``: on how many sides it is taped.
+    """
+    if read_twice(rig, place, end):
+        return None
+    one = float((rectangular(MARK_HALF_WIDTH) ** 2 / sides + rectangular(STICKS_ROCKED) ** 2) ** 0.5)
+    return one / 2**0.5 if rig.choice(place.rocked) == "yes" else one
+
+
+def read_twice(rig: Rig, place: Place, end: str) -> bool:
+    """Whether every mark of an end that was taped was read once more."""
+    paths = [path for name, path in place.paths.items() if name.startswith(end) and _taped(rig, path)]
+    return bool(paths) and all(_taped(rig, path + AGAIN) for path in paths)
+
+
+def _taped(rig: Rig, path: str) -> bool:
+    return entry_at(path) is not None and not isinstance(rig.figure(path), Missing)
+
+
+def _sides(rig: Rig, places: tuple[Place, ...], end: str) -> tuple[str, ...]:
+    """The sides that every state has which was taped at this end at all; both where none was."""
+    sides = SIDES
+    for place in places:
+        have = tuple(side for side in SIDES if _taped(rig, place.paths[f"{end}_{side}"]))
+        if have:
+            sides = tuple(side for side in sides if side in have)
+    return sides
+
+
+def _end(rig: Rig, place: Place, end: str, sides: tuple[str, ...]) -> Anything:
+    """The mark of one end in one state."""
+    marks = {side: corner(rig, place.paths[f"{end}_{side}"], place.rocked) for side in sides}
+    if not marks:
+        return Missing(tuple(place.paths[f"{end}_{side}"] for side in SIDES))
+    if len(marks) == len(SIDES):
+        mean = work(f"{end} = (left + right) / 2", LENGTH, mean_of_sides, _MEAN, **marks)
+    else:
+        mean = work(
+            f"{end}, on the {sides[0]} alone", LENGTH, lambda mark: mark, _MEAN, mark=next(iter(marks.values()))
+        )
+    if isinstance(mean, Missing):
+        return mean
+    more = {f"~sticks {end} {place.key}": sticking(rig, place, end)}
+    if len(marks) < len(SIDES):
+        more[f"~other side {end} {place.key}"] = rectangular(OTHER_SIDE) if place.sticks else 0.0
+    return mean.doubted({name: u for name, u in more.items() if u})
+
+
+def states(rig: Rig, trial: Trial | None = None) -> States:
+    """A and B, and C of a trial, over the sides that they have in common."""
+    places = (A, B) if trial is None else (A, B, of_trial(trial.key))
+    sides = {end: _sides(rig, places, end) for end in ("front", "rear")}
+    found = [over_the_axles(rig, *(_end(rig, place, end, sides[end]) for end in ("front", "rear"))) for place in places]
+    c = found[2] if trial is not None else None
+    return States(found[0], found[1], c, tuple(end for end, known in sides.items() if len(known) == 1))
 
 
 def over_the_axles(rig: Rig, front: Anything, rear: Anything) -> StateMarks:
@@ -100,22 +240,13 @@ def over_the_axles(rig: Rig, front: Anything, rear: Anything) -> StateMarks:
         "w": rig.figure("vehicle.wheelbase"),
         "behind": rig.figure("bay.rear_mark"),
     }
+    over = partial(work, front=front, rear=rear, **where)
     return StateMarks(
-        work("over the front axle, on the line through both marks", LENGTH, over_front_axle, _BUMPER, front=front, rear=rear, **where),
-        work("over the rear axle, on the line through both marks", LENGTH, over_rear_axle, _BUMPER, front=front, rear=rear, **where),
+        over("over the front axle, on the line through both marks", LENGTH, over_front_axle, _BUMPER),
+        over("over the rear axle, on the line through both marks", LENGTH, over_rear_axle, _BUMPER),
         front,
         rear,
-    )  # fmt: skip
-
-
-def before_the_bars(rig: Rig, state: str) -> StateMarks:
-    """The marks of state ``a`` or ``b``."""
-    return _state(rig, {name: corner_path(name, state) for name in CORNERS})
-
-
-def with_the_bars(rig: Rig, trial: Trial) -> StateMarks:
-    """State C of one trial."""
-    return _state(rig, {name: f"trials.{trial.key}.{name}" for name in CORNERS})
+    )
 
 
 def in_order(trials: tuple[Trial, ...]) -> tuple[Trial, ...]:
@@ -134,15 +265,8 @@ def _only_a_hole(trial: Trial) -> bool:
 
 
 def arches(rig: Rig) -> Arches:
-    """The states measured so far, with the rise in front and the drop behind on coupling."""
-    a, b = before_the_bars(rig, "a"), before_the_bars(rig, "b")
-    return Arches(
-        a,
-        b,
-        tuple(with_the_bars(rig, trial) for trial in in_order(rig.trials)),
-        work("rise = B − A, front", LENGTH, lambda A, B: B - A, None, A=a.front, B=b.front),
-        work("drop = A − B, rear", LENGTH, lambda A, B: A - B, None, A=a.rear, B=b.rear),
-    )
+    """The states measured so far."""
+    return Arches(states(rig), tuple(states(rig, trial) for trial in in_order(rig.trials)))
 
 
 def told(figure: Anything) -> bool:
@@ -152,46 +276,3 @@ def told(figure: Anything) -> bool:
     False
     """
     return not isinstance(figure, Missing) and abs(figure.value) > expanded(figure)
-
-
-def uneven(rig: Rig) -> tuple[tuple[str, Phrase], ...]:
-    """Where left and right do not agree: standing apart by more than ½ in, or moving differently from A to B.
-
-    Each with what it is about: ``stands`` or ``moves``.
-    """
-    said = []
-    for end in ("front", "rear"):
-        left, right = (corner(rig, f"bay.{end}_{side}_a") for side in ("left", "right"))
-        apart = work("left − right", LENGTH, lambda left, right: left - right, LEAN.rule, left=left, right=right)
-        if isinstance(apart, Figure) and not LEAN.within(apart.value):
-            said.append(("stands", _stands_apart(end, apart)))
-        moved = [
-            work("B − A", LENGTH, lambda A, B: B - A, None, A=corner(rig, f"bay.{end}_{side}_a"), B=corner(rig, f"bay.{end}_{side}_b"))
-            for side in ("left", "right")
-        ]  # fmt: skip
-        differ = work(
-            "left − right", LENGTH, lambda left, right: left - right, LEAN.rule, left=moved[0], right=moved[1]
-        )
-        if told(differ):
-            said.append(("moves", _moves_apart(end, moved, sure(differ))))
-    return tuple(said)
-
-
-def _stands_apart(end: str, apart: Figure) -> Phrase:
-    higher = "left" if apart.value > 0 else "right"
-    return Phrase(
-        f"Uncoupled, the {end} stands {{apart}} higher on the {higher}: the floor is not level or the vehicle leans. It is not the hitch.",
-        {"apart": (abs(apart.value), LENGTH, "up")},
-    )
-
-
-def _moves_apart(end: str, moved: Sequence[Anything], differ: Known) -> Phrase:
-    return Phrase(
-        f"From A to B the {end} moved {{left}} on the left and {{right}} on the right, {{apart}} apart and more than the tape allows: "
-        "the rig was not on the same spot, or a mark was misread. It is the floor, not the hitch. Measure both states again there.",
-        {
-            "left": (sure(moved[0]).value, units.LENGTH, "nearest"),
-            "right": (sure(moved[1]).value, units.LENGTH, "nearest"),
-            "apart": (abs(differ.value), units.LENGTH, "up"),
-        },
-    )

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from stathmos.core.bay.check import Check, seen
-from stathmos.core.bay.measure.arches import uneven
+from stathmos.core.bay.measure.arches import of_trial
+from stathmos.core.bay.measure.sides import COUPLED, STANDS, WITH_BARS, uneven
 from stathmos.core.figures import Missing, Rule
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.phrases import Phrase
@@ -55,14 +56,17 @@ def _sides(rig: Rig) -> Check | None:
         "Left and right agree",
         "A hitch loads both sides alike; what differs between them is the ground, or the vehicle's lean.",
     )
-    if any(isinstance(rig.figure(path), Missing) for path in paths):
-        return None
-    if not said:
-        return Check("sides", name, GOOD, Phrase("Left and right agree within what the tape can tell."), why, paths)
-    moved = [says for kind, says in said if kind == "moves"]
-    if moved:
-        return Check("sides", name, REFUSED, moved[0], why, paths)
-    return Check("sides", name, CAUTION, said[0][1], why, paths)
+    seen_whole = not any(isinstance(rig.figure(path), Missing) for path in paths)
+    for kind, state in ((COUPLED, REFUSED), (WITH_BARS, CAUTION), (STANDS, CAUTION)):
+        told = [one for one in said if one.kind == kind]
+        if told:
+            where = (*paths, *(corner for one in told if one.trial for corner in of_trial(one.trial).paths.values()))
+            return Check("sides", name, state, told[-1].says, why, where)
+    return (
+        Check("sides", name, GOOD, Phrase("Left and right agree within what the tape can tell."), why, paths)
+        if seen_whole
+        else None
+    )
 
 
 def _levelling(rig: Rig) -> Check:

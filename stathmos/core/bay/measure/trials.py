@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from stathmos.core.bay.measure.arches import Arches, StateMarks, in_order
-from stathmos.core.figures import STATICS, Anything, Missing, Rule, expanded, work
+from stathmos.core.bay.measure.arches import Arches, StateMarks, States, in_order
+from stathmos.core.figures import STATICS, Anything, Missing, Rule, expanded, there, work
 from stathmos.core.rig import Rig, Trial
-from stathmos.core.rig.bay import trial_number
+from stathmos.core.rig.bay import NOT_ON, trial_number
 from stathmos.core.settings import Counted, counted_in, settings_of
 from stathmos.core.stock import Kit
 from stathmos.core.units import SHARE
@@ -42,15 +42,25 @@ class Tried:
     trial: Trial
     counted: tuple[Counted, ...]
     setting: Setting | None
-    state: StateMarks
+    states: States
     restoration: Anything
     void: bool
     changed: tuple[str, ...]
 
     @property
+    def state(self) -> StateMarks:
+        """Its own marks, C."""
+        return there(self.states.c)
+
+    @property
     def measured(self) -> bool:
-        """Whether its front marks were read."""
+        """Whether its front marks were read, on one side at least."""
         return not isinstance(self.state.front, Missing)
+
+    @property
+    def would_not_go_on(self) -> bool:
+        """Whether its bars would not go on: a bound on the setting, and no marks."""
+        return self.trial.went_on is not None and self.trial.went_on.typed == NOT_ON
 
 
 def new_key(found: tuple[Tried, ...], more: int = 0) -> str:
@@ -84,13 +94,13 @@ def _changed(before: Setting | None, now: Setting | None) -> tuple[str, ...]:
 def tried(rig: Rig, kit: Kit, arches: Arches) -> tuple[Tried, ...]:
     """Every trial in order. Once the head has moved, every C before it is void."""
     found: list[Tried] = []
-    for trial, state in zip(in_order(rig.trials), arches.trials, strict=True):
+    for trial, states in zip(in_order(rig.trials), arches.trials, strict=True):
         setting = setting_of(trial, kit)
         changed = _changed(found[-1].setting if found else None, setting)
         found.append(
             Tried(
-                trial=trial, counted=counted_in(trial, kit), setting=setting, state=state,
-                restoration=restoration(arches, state), void=False, changed=changed,
+                trial=trial, counted=counted_in(trial, kit), setting=setting, states=states,
+                restoration=restoration(states), void=False, changed=changed,
             )
         )  # fmt: skip
     moved = max((index for index, one in enumerate(found) if HEAD_MOVED in one.changed), default=0)
@@ -113,12 +123,25 @@ def restoration_from_marks(A: float, B: float, C: float) -> float:
 _SHARE = Rule("Share of the front's rise that the bars took back.", STATICS)
 
 
-def restoration(arches: Arches, c: StateMarks | None) -> Anything:
+def restoration(states: States) -> Anything:
     """Restoration of a trial from the marks; `Missing` where coupling did not lift the front beyond the tape's doubt."""
-    if c is None:
+    if states.c is None:
         return Missing(("trials.trial_1.front_left",))
-    if not isinstance(arches.rise, Missing) and arches.rise.value <= max(expanded(arches.rise), 1e-9):
+    rise = states.rise
+    if not isinstance(rise, Missing) and rise.value <= max(expanded(rise), 1e-9):
         return Missing(("weighing.bridge_front_bars",))
     return work(
-        "f = (B − C) / (B − A)", SHARE, restoration_from_marks, _SHARE, A=arches.a.front, B=arches.b.front, C=c.front
+        "f = (B − C) / (B − A)", SHARE, restoration_from_marks, _SHARE, A=states.a.front, B=states.b.front, C=states.c.front
     )  # fmt: skip
+
+
+def whose_rails_stand(found: tuple[Tried, ...]) -> Trial | None:
+    """The last trial whose rail was taped at both ends, the head not moved since; None where there is none."""
+    return next(
+        (
+            one.trial
+            for one in reversed(found)
+            if not one.void and one.trial.rail_front is not None and one.trial.rail_rear is not None
+        ),
+        None,
+    )

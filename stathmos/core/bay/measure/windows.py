@@ -1,52 +1,49 @@
-"""Where the front mark is to come to rest, school by school, and what each says of the same measurements.
+"""What each school says of the marks as they were taped, with the figures; and where the front mark is to come to rest.
 
-Everything is reckoned in the restoration f = (B − C) / (B − A) of the front mark: 0 where
-coupling left it, 1 where it stood uncoupled. A school that looks at the rear too is put
-into the same terms by the side-view statics, with which the rear follows the front:
-
-rear drop at f = drop · (1 − f · (1 − r)),  r = (L / (L + o)) · (w / (w + o))
-
-The schools themselves are in `schools`.
+The verdict is the school's own predicate on the marks (`bay_schools`). The window in restoration, f = (B − C) / (B − A) of the
+front mark, is for aiming only: a school that looks at the rear too is put into it by the side-view statics (`scale`).
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 
-from stathmos.core.bay.measure.arches import Arches, StateMarks
-from stathmos.core.figures import Anything, Authority, Missing, Rule, expanded, sure, there, wanting
-from stathmos.core.heights import Geometry
-from stathmos.core.phrases import Phrase
+from stathmos.core.bay.measure.arches import States
+from stathmos.core.bay.measure.learn import Believed
+from stathmos.core.bay.measure.likelihood import Expected, likelihood
+from stathmos.core.bay.measure.scale import Scale, begins_at, moved, restored_at
+from stathmos.core.bay_schools import (
+    BAY_SCHOOLS,
+    CANNOT_TELL,
+    FRONT,
+    INSIDE,
+    NEVER,
+    OPEN,
+    TOO_LITTLE,
+    TOO_MUCH,
+    Band,
+    BaySchool,
+    Judgement,
+    Marks,
+    Stand,
+)
+from stathmos.core.figures import Anything, Authority, Known, Missing, Rule
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.rules import Rules
-from stathmos.core.schools import BAY_SCHOOLS, Band, BaySchool, Ends, Marks
-from stathmos.core.units import LENGTH
+from stathmos.core.uncertainty import chance_between
+from stathmos.core.units import LENGTH, SHARE
 
-INSIDE, TOO_LITTLE, TOO_MUCH, CANNOT_TELL, OPEN, NEVER = (
-    "inside", "too little", "too much", "cannot tell", "not measured", "cannot be met",
-)  # fmt: skip
-
-#: how likely the restoration lies between two; None where it is not known
-Likely = Callable[[float, float], float | None]
-
-
-def rear_follows(w: float, o: float, L: float) -> float:
-    """Share of the rear's drop that is left at full restoration.  r = (L / (L + o)) · (w / (w + o))
-
-    Wheelbase ``w``, overhang ``o``, ball to trailer axles ``L``, all mm. The example of docs/method.md:
-    650 lb of 1 076 lb stay on the rear axle.
-
-    >>> round(rear_follows(w=145, o=50, L=216), 3), round(650 / 1076, 3)
-    (0.604, 0.604)
-    """
-    return (L / (L + o)) * (w / (w + o))
+__all__ = ["CANNOT_TELL", "INSIDE", "NEVER", "OPEN", "TOO_LITTLE", "TOO_MUCH"]
 
 
 @dataclass(frozen=True, kw_only=True)
 class Window:
-    """One school's window: restoration from ``low`` to ``high``, aimed at ``aim``; the same as front-mark heights, mm.
+    """One school's window on this rig, and what it says of the last trial.
 
-    ``verdict`` on the last trial; ``says`` it with the figures. None where it cannot be worked out yet.
+    ``low``, ``aim``, ``high`` in restoration, for aiming; the ``_height``s are the same of the front mark, ``rear_`` of the rear one,
+    mm. ``verdict`` on the last trial; ``says`` it with the figures; ``missing`` the marks it waits for. None where it cannot be worked
+    out yet.
     """
 
     key: str
@@ -60,22 +57,68 @@ class Window:
     low_height: float | None = None
     aim_height: float | None = None
     high_height: float | None = None
+    rear_low_height: float | None = None
+    rear_high_height: float | None = None
     verdict: str = OPEN
     says: Phrase = Phrase("Not measured yet.")
     likely: float | None = None
+    missing: tuple[str, ...] = ()
+    school: BaySchool = field(default=BAY_SCHOOLS["half_to_full"], repr=False)
 
 
 @dataclass(frozen=True, kw_only=True)
 class Taped:
-    """What a verdict is given on: the marks, the geometry, the reference of a known-good rig, state C of the last
-    trial, the restoration; and whether the marks are at the bumpers."""
+    """What a verdict is given on: A, B and C of the last trial whose C holds, and the reference of a known-good rig.
 
-    arches: Arches
-    geometry: Geometry
-    good: StateMarks
-    c: StateMarks | None
-    restoration: Anything
+    ``good``: its marks by their names in `Marks`. ``weighed``: the restoration by the weighbridge, where pass 3 was read with this setting; ``together`` with the tape's, where
+    both tell. ``learned``: the restoration that the model and the other trials make one expect of this setting. ``scale``: for aiming. ``at_bumpers``: where the marks are.
+    """
+
+    states: States
+    good: Mapping[str, Anything] = field(default_factory=dict)
+    scale: Scale | None = None
+    weighed: Known | None = None
+    together: Known | None = None
+    learned: Believed | None = None
     at_bumpers: bool = False
+
+    @property
+    def figures(self) -> dict[str, Anything]:
+        """Every mark by its name in `Marks`, as a figure."""
+        found: dict[str, Anything] = dict(self.good)
+        for state, marks in (("a", self.states.a), ("b", self.states.b), ("c", self.states.c)):
+            if marks is not None:
+                found |= {f"front_{state}": marks.front, f"rear_{state}": marks.rear}
+        return {name: one for name, one in found.items() if not isinstance(one, Missing)}
+
+    @property
+    def marks(self) -> Marks:
+        """Every mark's height, mm; in front what tape and weighbridge say together, where both do."""
+        values = {name: one.value for name, one in self.figures.items()}
+        if self.counted_in:
+            values["front_c"] = self.with_the_bridge
+        return Marks(**values)
+
+    @property
+    def expected(self) -> tuple[Expected, ...]:
+        """What else speaks of the restoration than this trial's own marks: the weighbridge, and what was learned."""
+        found = [] if self.weighed is None else [Expected(self.weighed.value, self.weighed.u, None)]
+        if self.learned is not None and self.scale is not None:
+            found.append(Expected(self.learned.mean, self.learned.u, self.scale.rise if self.scale.supposed else None))
+        return tuple(found)
+
+    @property
+    def counted_in(self) -> bool:
+        """Whether the weighbridge's say is counted in with the tape's."""
+        figures = self.figures
+        return self.together is not None and {"front_a", "front_b", "front_c"} <= figures.keys()
+
+    @property
+    def with_the_bridge(self) -> float:
+        """The height of the front mark that tape and weighbridge say together, mm."""
+        figures, together = self.figures, self.together
+        assert together is not None
+        return figures["front_b"].value - together.value * (figures["front_b"].value - figures["front_a"].value)
 
 
 def in_force(rules: Rules) -> tuple[str, Authority]:
@@ -90,98 +133,98 @@ def in_force(rules: Rules) -> tuple[str, Authority]:
     return rules.restoration.key, rules.restoration.authority
 
 
-def _value(figure: Anything) -> float | None:
-    return None if isinstance(figure, Missing) else figure.value
+def band(school: BaySchool, marks: Marks, scale: Scale | None) -> Band | None:
+    """Between which restorations the marks are predicted to stand as a school wants; None where that is not known, or nowhere.
 
-
-def band(school: BaySchool, taped: Taped) -> Band | None:
-    """A school's window in restoration; None where a figure is wanting, or coupling did not lift the front."""
-    rise, g = _value(taped.arches.rise), taped.geometry
-    if rise is None or rise <= 0:
-        return None
-    lengths = [_value(one) for one in (g.w, g.o, g.L)]
-    follows = None if None in lengths else rear_follows(*(one for one in lengths if one is not None))
-    return school.band(
-        Marks(
-            rise=rise, drop=_value(taped.arches.drop), follows=follows,
-            front_b=_value(taped.arches.b.front), good_front=_value(taped.good.front),
-        )
-    )  # fmt: skip
-
-
-def verdict(school: BaySchool, within: Band, taped: Taped) -> str:
-    """What a school says of the last trial; an edge nearer than the uncertainty cannot be told from outside.
-
-    Inside as measured passes: the likelihood says how surely.
+    Reckoned from C as taped, else from B. Marks that nobody taped are left out of it.
     """
-    f = taped.restoration
-    if taped.c is None or isinstance(f, Missing):
-        return OPEN
-    if within.low > within.high:
-        return NEVER
-    if within.low <= f.value <= within.high:
-        return _rear_says(school, taped)
-    beyond = within.low - f.value if f.value < within.low else f.value - within.high
-    if beyond <= expanded(f):
-        return CANNOT_TELL
-    return TOO_LITTLE if f.value < within.low else TOO_MUCH
+    if scale is None:
+        return None
+    start = marks if marks.front_c is not None else replace(marks, front_c=marks.front_b, rear_c=marks.rear_b)
+    here = restored_at(school, start, scale)
+    if here is None:
+        return None
+    then = moved(start, scale, 1.0)
+    low, high = -1e9, 1e9
+    for one in school.stands:
+        for edge, sign in ((one.low, 1.0), (one.high, -1.0)):
+            at, after = edge.of(start), edge.of(then)
+            mark, mark_then = getattr(start, one.mark), getattr(then, one.mark)
+            if at is None or after is None or mark is None or mark_then is None:
+                continue
+            room = sign * (float(mark) - float(at))
+            slope = sign * (float(mark_then) - float(after)) - room
+            if abs(slope) > 1e-12:
+                crossing = here - room / slope
+                low, high = (max(low, crossing), high) if slope > 0 else (low, min(high, crossing))
+    if low <= -1e8 or high >= 1e8:
+        return None
+    return Band(low, low + school.aims * (high - low), high)
 
 
-def _rear_says(school: BaySchool, taped: Taped) -> str:
-    """A school that looks at the rear too judges it as it was measured, not as it should have followed."""
-    if school.rear_off is None or taped.c is None:
-        return INSIDE
-    a, c = taped.arches.a, taped.c
-    off = school.rear_off(
-        Ends(
-            front_a=_value(a.front), front_c=_value(c.front), rear_a=_value(a.rear), rear_c=_value(c.rear),
-            good_rear=_value(taped.good.rear),
-        )
-    )  # fmt: skip
-    if off is None:
-        return CANNOT_TELL if school.rear_wanted else INSIDE
-    return INSIDE if abs(off) <= school.rear_within else TOO_LITTLE if off > 0 else TOO_MUCH
-
-
-def under_each_school(taped: Taped, rules: Rules, likely: Likely) -> tuple[Window, ...]:
+def under_each_school(taped: Taped, rules: Rules) -> tuple[Window, ...]:
     """Every school's window and verdict, the one in force first."""
     key_in_force, authority = in_force(rules)
-    found = [_window(school, taped, school.key == key_in_force, authority, likely) for school in BAY_SCHOOLS.values()]
+    found = [window(school, taped, school.key == key_in_force, authority) for school in BAY_SCHOOLS.values()]
     return tuple(sorted(found, key=lambda one: not one.in_force))
 
 
-def _window(school: BaySchool, taped: Taped, holds: bool, authority: Authority, likely: Likely) -> Window:
-    b, rise = taped.arches.b.front, taped.arches.rise
-    blank = Window(
-        key=school.key, name=school.name, rule=school.rule, in_force=holds, authority=authority.value if holds else ""
+def window(school: BaySchool, taped: Taped, holds: bool, authority: Authority) -> Window:
+    """One school's window and verdict. ``holds``: whether it is in force, and by whose ``authority``."""
+    marks, scale = taped.marks, taped.scale
+    judged = school.judge(marks)
+    likely = None
+    if judged.verdict == CANNOT_TELL or judged.missing:
+        judged, likely = _by_weight(school, taped, judged)
+    else:
+        likely = likelihood(school, taped.figures, taped.expected)
+    within = band(school, marks, scale)
+    zero = None if scale is None else begins_at(marks, scale)
+    edges = _edges(school, marks, within, zero, scale)
+    aim = None
+    if within is not None and zero is not None and scale is not None:
+        aim = zero - within.aim * scale.rise
+    elif edges.get("low_height") is not None and edges.get("high_height") is not None:
+        aim = edges["high_height"] - school.aims * (edges["high_height"] - edges["low_height"])
+    return Window(
+        key=school.key, name=school.name, rule=school.rule, in_force=holds, authority=authority.value if holds else "",
+        low=within.low if within else None, aim=within.aim if within else None, high=within.high if within else None,
+        aim_height=aim, verdict=judged.verdict, says=_says(school, judged, taped, edges), likely=likely, missing=judged.missing,
+        school=school, **edges,
     )  # fmt: skip
-    within = band(school, taped)
-    if within is not None and not isinstance(b, Missing) and not isinstance(rise, Missing):
-        says = verdict(school, within, taped)
-        low, aim, high = (b.value - f * rise.value for f in (within.high, within.aim, within.low))
-        return replace(
-            blank, low=within.low, aim=within.aim, high=within.high, low_height=low, aim_height=aim, high_height=high,
-            verdict=says, says=_in_words(says, taped, low, high), likely=likely(within.low, within.high),
-        )  # fmt: skip
-    if school.reference and not isinstance(taped.good.front, Missing):
-        return _as_reference(blank, school, taped, taped.good.front.value)
-    if not isinstance(rise, Missing) and rise.value <= 0:
-        nothing = Phrase("Coupling did not lift the front mark: there is nothing for the bars to give back.")
-        return replace(blank, verdict=CANNOT_TELL, says=nothing)
-    if school.reference and not isinstance(rise, Missing):
-        return replace(blank, says=Phrase("No known-good heights are written down."))
-    return blank
 
 
-def _as_reference(blank: Window, school: BaySchool, taped: Taped, good: float) -> Window:
-    """A reference's heights need no state A or B: they are the target themselves."""
-    low, high = good - school.front_within, good + school.front_within
-    says = OPEN
-    if taped.c is not None and not isinstance(taped.c.front, Missing):
-        c = taped.c.front.value
-        says = _rear_says(school, taped) if low <= c <= high else TOO_LITTLE if c > high else TOO_MUCH
-    words = _in_words(says, taped, low, high)
-    return replace(blank, low_height=low, aim_height=good, high_height=high, verdict=says, says=words)
+def _by_weight(school: BaySchool, taped: Taped, judged: Judgement) -> tuple[Judgement, float | None]:
+    """Where the tape cannot tell, what the weighbridge says of this setting; as it was where that says nothing."""
+    if taped.weighed is None or school.share is None or judged.verdict not in (CANNOT_TELL, OPEN):
+        return judged, None
+    low, high = school.share
+    f = taped.weighed
+    verdict = INSIDE if low - 1e-9 <= f.value <= high + 1e-9 else TOO_LITTLE if f.value < low else TOO_MUCH
+    return Judgement(verdict=verdict), chance_between(low, high, f.value, f.u)
+
+
+def _edges(
+    school: BaySchool, marks: Marks, within: Band | None, zero: float | None, scale: Scale | None
+) -> dict[str, float | None]:
+    """The heights of the window at each end, mm: as reckoned from the marks, else as the model lets the front come to them."""
+    found: dict[str, float | None] = {}
+    for one in school.stands:
+        low, high = one.low.of(marks), one.high.of(marks)
+        if (
+            one.end == FRONT
+            and (low is None or high is None)
+            and within is not None
+            and zero is not None
+            and scale is not None
+        ):
+            low, high = zero - within.high * scale.rise, zero - within.low * scale.rise
+        begin = "" if one.end == FRONT else "rear_"
+        found |= {
+            f"{begin}low_height": None if low is None else float(low),
+            f"{begin}high_height": None if high is None else float(high),
+        }
+    return found
 
 
 def front_words(at_bumpers: bool) -> str:
@@ -190,33 +233,134 @@ def front_words(at_bumpers: bool) -> str:
     >>> front_words(False), front_words(True)
     ('the front mark', 'the body over the front axle')
     """
-    return "the body over the front axle" if at_bumpers else "the front mark"
+    return end_words(FRONT, at_bumpers)
 
 
-#: what each verdict says behind the front mark and its height
-_SAYS: Mapping[str, str] = {
+def end_words(end: str, at_bumpers: bool) -> str:
+    """The same of either end."""
+    return f"the body over the {end} axle" if at_bumpers else f"the {end} mark"
+
+
+#: what is said behind the mark of an end and its height
+_STANDS: Mapping[str, str] = {
     INSIDE: " lies in its window, {low} to {high}.",
-    TOO_LITTLE: " stands above its window, {low} to {high}: too little is given back.",
-    TOO_MUCH: " stands below its window, {low} to {high}: too much is taken.",
-    CANNOT_TELL: " is nearer to the edge of its window, {low} to {high}, than the tape can tell: it is not a pass.",
+    TOO_LITTLE: ": too little is given back.",
+    TOO_MUCH: ": too much is taken.",
 }
-_SAYS_OF_NO_MARK: Mapping[str, str] = {
-    OPEN: "Its window is {low} to {high}.",
-    NEVER: "This rig cannot meet it: the rear settles too far before the front comes down.",
-}
+_WHICH = {
+    "a": "uncoupled (A)", "b": "coupled, no bars (B)", "c": "bars on (C)", "good": "of the known-good rig",
+}  # fmt: skip
 
 
-def _in_words(says: str, taped: Taped, low: float, high: float) -> Phrase:
-    put = {"low": (low, LENGTH, "up"), "high": (high, LENGTH, "down")}
-    if says in _SAYS_OF_NO_MARK or taped.c is None or isinstance(taped.c.front, Missing):
-        return Phrase(_SAYS_OF_NO_MARK.get(says, _SAYS_OF_NO_MARK[OPEN]), put)
-    at, b, rise, f = taped.c.front.value, taped.arches.b.front, taped.arches.rise, taped.restoration
-    mark = f"{front_words(taped.at_bumpers).capitalize()} at {{c}}"
-    if not wanting(b, rise, f) and abs(sure(b).value - sure(f).value * sure(rise).value - at) > 0.1:
-        # judged with the weighbridge: its height goes with the words, not the tape's alone
-        at = sure(b).value - sure(f).value * sure(rise).value
-        mark = f"{front_words(taped.at_bumpers).capitalize()}, at {{c}} with the weighbridge counted in,"
-    return Phrase(mark + _SAYS[says], {**put, "c": (at, LENGTH, "nearest")})
+def named_mark(name: str) -> str:
+    """A mark in words.
+
+    >>> named_mark("rear_c"), named_mark("front_good")
+    ('rear, bars on (C)', 'front, of the known-good rig')
+    """
+    end, _, state = name.partition("_")
+    return f"{end}, {_WHICH[state]}"
+
+
+def _says(school: BaySchool, judged: Judgement, taped: Taped, edges: Mapping[str, float | None]) -> Phrase:
+    """What a school says, with the figures: the mark that is out is named, and none that is not."""
+    marks = taped.marks
+    if judged.verdict == CANNOT_TELL:
+        return _too_small_a_rise(marks)
+    if not judged.out and judged.verdict in (TOO_LITTLE, TOO_MUCH):
+        return _whatever_the_rise(judged, marks, taped)
+    if judged.verdict == INSIDE and marks.front_c is None and taped.weighed is not None:
+        return Phrase("{f} is restored by the weighbridge.", {"f": (taped.weighed.value, SHARE, "nearest")})
+    if judged.out:
+        told = [_of_mark(one.stand, one.says, taped, one.by) for one in judged.out]
+        if judged.verdict == NEVER:
+            told.append(
+                Phrase("What the bars mend at one end they worsen at the other: with its bars this rig cannot meet it.")
+            )
+    elif judged.verdict == INSIDE:
+        told = [_of_mark(one, INSIDE, taped, 0.0) for one in school.stands]
+    else:
+        told = [_not_yet(judged, edges)]
+    return joined(*told)
+
+
+def _of_mark(stand: Stand, says: str, taped: Taped, by: float) -> Phrase:
+    """One mark against its window."""
+    marks = taped.marks
+    low, high, height = stand.low.of(marks), stand.high.of(marks), getattr(marks, stand.mark)
+    put = {"c": (float(height), LENGTH, "nearest"), "by": (by, LENGTH, "up")}
+    put |= {
+        name: (float(edge), LENGTH, way)
+        for name, edge, way in (("low", low, "up"), ("high", high, "down"))
+        if edge is not None
+    }
+    if stand.says is not None:
+        front, rear = float(marks.front_a - marks.front_c), float(marks.rear_a - marks.rear_c)
+        put |= {
+            "front_drop": (front, LENGTH, "nearest"), "rear_drop": (rear, LENGTH, "nearest"),
+            "apart": (abs(rear - front), LENGTH, "up"), "within": (float(high - low) / 2, LENGTH, "down"),
+        }  # fmt: skip
+        return Phrase(stand.says[says], put)
+    mark = end_words(stand.end, taped.at_bumpers).capitalize()
+    mark += ", at {c} with the weighbridge counted in," if taped.counted_in and stand.end == FRONT else " at {c}"
+    if says == INSIDE:
+        return Phrase(mark + _STANDS[INSIDE], put)
+    way = "above" if says == stand.above else "below"
+    window = (
+        "{low} to {high}"
+        if low is not None and high is not None
+        else "{low} at the lowest"
+        if low is not None
+        else "{high} at the highest"
+    )
+    return Phrase(f"{mark} stands {{by}} {way} its window, {window}{_STANDS[says]}", put)
+
+
+def _too_small_a_rise(marks: Marks) -> Phrase:
+    rise = float(marks.front_b - marks.front_a)
+    if rise <= 0:
+        return Phrase(
+            "Coupling did not lift the front mark: the tape cannot show what the bars give back. Weigh passes 1 to 3 on a weighbridge."
+        )
+    return Phrase(
+        "Coupling lifted the front by {rise}: too little for a tape to show what this school wants. Weigh passes 1 to 3 on a weighbridge.",
+        {"rise": (rise, LENGTH, "nearest")},
+    )
+
+
+def _whatever_the_rise(judged: Judgement, marks: Marks, taped: Taped) -> Phrase:
+    """A direction that stands whatever else is wanting: by weight, where coupling left it, or far under A."""
+    if marks.front_c is None or (taped.weighed is not None and not judged.idle and not _under(marks)):
+        assert taped.weighed is not None
+        return Phrase(
+            "{f} is restored by the weighbridge" + _STANDS[judged.verdict],
+            {"f": (taped.weighed.value, SHARE, "nearest")},
+        )
+    mark = end_words(FRONT, taped.at_bumpers).capitalize() + " at {c}"
+    put = {"c": (float(marks.front_c), LENGTH, "nearest")}
+    if judged.verdict == TOO_LITTLE:
+        return Phrase(mark + " stands where coupling left it: the bars do nothing, too little is given back.", put)
+    under = float(min(marks.front_a, marks.front_b) - marks.front_c)
+    return Phrase(
+        mark + " stands {by} under where it stood uncoupled: too much is taken, whatever the rise.",
+        {**put, "by": (under, LENGTH, "down")},
+    )
+
+
+def _under(marks: Marks) -> bool:
+    return bool(marks.front_a is not None and marks.front_c is not None and marks.front_c < marks.front_a)
+
+
+def _not_yet(judged: Judgement, edges: Mapping[str, float | None]) -> Phrase:
+    """The marks that are wanting, and the window as far as it is known."""
+    wanting = "; ".join(named_mark(name) for name in judged.missing)
+    says = f"Wanting: {wanting}." if wanting else "Not measured yet."
+    low, high = edges.get("low_height"), edges.get("high_height")
+    if low is None or high is None:
+        return Phrase(says)
+    return Phrase(
+        says + " Its window in front is {low} to {high}.", {"low": (low, LENGTH, "up"), "high": (high, LENGTH, "down")}
+    )
 
 
 def opposite(found: tuple[Window, ...]) -> Phrase | None:
@@ -227,12 +371,9 @@ def opposite(found: tuple[Window, ...]) -> Phrase | None:
     for ours, theirs in ((little, much), (good, much), (little, good)):
         if ours and theirs:
             one, other = ours[0], theirs[0]
-            return Phrase(
-                f"The schools disagree on the same measurements. “{one.name}”: {one.verdict}, its window {{one_low}} to {{one_high}}. "
-                f"“{other.name}”: {other.verdict}, its window {{other_low}} to {{other_high}}.",
-                {
-                    "one_low": (there(one.low_height), LENGTH, "up"), "one_high": (there(one.high_height), LENGTH, "down"),
-                    "other_low": (there(other.low_height), LENGTH, "up"), "other_high": (there(other.high_height), LENGTH, "down"),
-                },
-            )  # fmt: skip
+            return joined(
+                Phrase("The schools disagree on the same measurements."),
+                one.says.after(f"“{one.name}”: {one.verdict}. "),
+                other.says.after(f"“{other.name}”: {other.verdict}. "),
+            )
     return None

@@ -8,17 +8,19 @@ from stathmos.core.bay.adjust import Adjusted, Next
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import Measured
 from stathmos.core.bay.measure.calibrate import Loads, Reconciled
-from stathmos.core.bay.measure.windows import CANNOT_TELL, INSIDE, NEVER, OPEN, TOO_LITTLE, TOO_MUCH, Window
+from stathmos.core.bay.measure.windows import Window
 from stathmos.core.bay.prove import Proved
 from stathmos.core.bay.prove.torque import Fastener
+from stathmos.core.bay_schools import CANNOT_TELL, NEVER, OPEN, TOO_LITTLE, TOO_MUCH
 from stathmos.core.figures import Missing, expanded, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, worst_first
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import CORNERS, corner_path
 from stathmos.core.units import SHARE, WEIGHT
 
-SURE = 0.90  # a pass likelier than this is said without a caution: from memory, to be verified
+SURE = 0.95  # a pass likelier than this is said without a caution: from memory, to be verified
+MORE_LIKELY_THAN_NOT = 0.5  # and one that is not even this is no pass
 
 
 def collect(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Finding, ...]:
@@ -31,7 +33,7 @@ def collect(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Fin
             *_trials(measured),
             *(_window(windows[0], adjusted.next) if windows and trials else ()),
             *_apart(measured.restoration),
-            *_refit(measured.refit),
+            *_refit(None if measured.rails_measured else measured.refit),
             *_axles(measured.rig, measured.loads),
             *_of_checks(proved.proofs, _PROOFS),
             *_bolts(proved.torque),
@@ -57,23 +59,43 @@ def _of_checks(checks: tuple[Check, ...], keys: Mapping[str, str]) -> list[Findi
 
 
 def _states(measured: Measured) -> list[Finding]:
-    """States A and B that are not measured whole; a jack that was not clear."""
+    """States A and B as far as the school in force wants them; a jack that was not clear; one side that speaks for both."""
     rig, found = measured.rig, []
+    wanted = measured.windows[0].school.needs if measured.windows else ()
     for state, name in (("a", "A, uncoupled"), ("b", "B, coupled and no bars")):
-        if any(isinstance(rig.figure(corner_path(corner, state)), Missing) for corner in CORNERS):
-            says = Phrase(f"State {name}, is not measured at all four marks.")
+        ends = [end for end in ENDS if f"{end}_{state}" in wanted and f"{end}_{state}" not in measured.taped.figures]
+        if ends:
+            says = Phrase(f"State {name}, is not measured {' and '.join(_AT[end] for end in ends)}.")
             found.append(_finding("state_not_measured", UNKNOWN, state, says, Phrase("Measure it in the bay.")))
     clear = rig.choice("bay.jack_clear")
-    if clear == "no":
-        says = Phrase("State B was measured with the jack on the ground.")
-        found.append(_finding("jack_bore", REFUSED, "jack", says, Phrase("Wind it clear and measure B again.")))
-    elif clear != "yes":
-        says = Phrase("Nobody has written down that the jack was clear in state B.")
-        found.append(_finding("jack_not_seen", UNKNOWN, "jack", says, Phrase("Look under the jack.")))
+    if clear == "no" or any(not isinstance(rig.figure(corner_path(corner, "b")), Missing) for corner in CORNERS):
+        found += _jack(clear, "B")
+    if measured.current is not None:
+        found += _jack(rig.choice(f"trials.{measured.current.trial.key}.jack_clear"), "C")
     if measured.kit is None and measured.now.choice.weight_distributing:
         says = Phrase("No kit is chosen or named: what the bars are to do cannot be told.")
         found.append(_finding("kit_not_named", UNKNOWN, "kit", says, Phrase("The Hitch station chooses one.")))
+    if measured.windows and measured.current is not None and measured.taped.states.one_sided:
+        ends_said = " and ".join(measured.taped.states.one_sided)
+        says = Phrase(f"Taped on one side only, {ends_said}: the other side is taken to have moved alike.")
+        both = Phrase("Tape both sides: a floor, a stuck spring or a jack shows there first.")
+        found.append(_finding("one_side", CAUTION, "sides", says, both))
     return found
+
+
+ENDS = ("front", "rear")
+_AT = {"front": "in front", "rear": "at the rear"}
+
+
+def _jack(clear: str, state: str) -> list[Finding]:
+    """Whether the jack was seen clear while a state was measured."""
+    if clear == "no":
+        says = Phrase(f"State {state} was measured with the jack on the ground.")
+        return [_finding("jack_bore", REFUSED, "jack", says, Phrase(f"Wind it clear and measure {state} again."))]
+    if clear != "yes":
+        says = Phrase(f"Nobody has written down that the jack was clear in state {state}.")
+        return [_finding("jack_not_seen", UNKNOWN, "jack", says, Phrase("Look under the jack."))]
+    return []
 
 
 def _trials(measured: Measured) -> list[Finding]:
@@ -84,8 +106,11 @@ def _trials(measured: Measured) -> list[Finding]:
         set_bars = Phrase("Set the bars as the coach says, and measure.")
         return [_finding("c_not_begun", UNKNOWN, "c", Phrase("State C, bars on, is not measured."), set_bars)]
     found, last = [], measured.trials[-1]
-    if not last.measured:
-        marks = Phrase("Measure the marks with the bars on.")
+    marks = Phrase("Measure the marks with the bars on.")
+    if last.would_not_go_on:
+        says = Phrase("At the last setting the bars would not go on: it is too tight.")
+        found.append(_finding("bars_would_not_go_on", REFUSED, "c", says, Phrase("Slacken them as the coach says.")))
+    elif not last.measured:
         if any(one.void for one in measured.trials):
             says = Phrase("The head has moved, and C was not measured again: every C before it is void.")
             found.append(_finding("c_void", UNKNOWN, "c", says, marks))
@@ -93,14 +118,21 @@ def _trials(measured: Measured) -> list[Finding]:
             says = Phrase("State C of the last setting is not measured.")
             found.append(_finding("c_not_measured", UNKNOWN, "c", says, marks))
     else:
-        if isinstance(last.state.rear, Missing):
-            says = Phrase("State C is measured in front and not at both rear marks.")
+        needs = measured.windows[0].school.needs if measured.windows else ()
+        if isinstance(last.state.rear, Missing) and "rear_c" in needs:
+            says = Phrase("State C is measured in front and not at the rear.")
             rear = Phrase("Measure the rear marks with the bars on.")
             found.append(_finding("c_rear_not_measured", UNKNOWN, "c", says, rear))
         if last.setting is None:
             says = Phrase("How the bars are set in the last trial is not written down whole.")
             count = Phrase("Count head and bar ends, both sides.")
             found.append(_finding("setting_not_counted", UNKNOWN, "setting", says, count))
+        if last.trial.rocked is None or last.trial.rocked.typed != "yes":
+            says = Phrase(
+                "The rig was not rolled and rocked before C was read: a spring can stand ⅛ in from where it belongs."
+            )
+            rock = Phrase("Roll it a length, rock it at both ends, and read C again.")
+            found.append(_finding("not_rocked", CAUTION, "c", says, rock))
     if len(last.changed) > 1:
         says = Phrase("Two things were changed at once between the last two trials: what each did is not known.")
         found.append(_finding("two_changes", CAUTION, "c", says, Phrase("One change, then measure.")))
@@ -115,15 +147,15 @@ def _window(window: Window, following: Next | None) -> list[Finding]:
     if window.verdict == CANNOT_TELL:
         return [_finding("window_not_told", UNKNOWN, "window", says, remedy)]
     if window.verdict == OPEN:
-        says = Phrase(f"“{window.name}” cannot be judged yet.")
+        says = window.says.after(f"“{window.name}” cannot be judged yet. ")
         return [_finding("window_open", UNKNOWN, "window", says, remedy)]
-    if window.verdict == INSIDE and window.likely is not None and window.likely < SURE:
-        says = Phrase(
-            "The front mark lies in its window as measured, with {likely} likelihood by what the tape can tell.",
-            {"likely": (window.likely, SHARE, "down")},
-        )
-        again = Phrase("Measure again, or weigh pass 3 on a weighbridge.")
-        return [_finding("window_unsure", CAUTION, "window", says, again)]
+    if window.likely is not None and window.likely < SURE:
+        put = {"likely": (window.likely, SHARE, "down")}
+        told = joined(says, Phrase("By what the tape can tell it truly stands so with {likely} likelihood.", put))
+        again = Phrase("Rock it and read it again, or weigh pass 3 on a weighbridge.")
+        if window.likely < MORE_LIKELY_THAN_NOT:
+            return [_finding("window_not_told", UNKNOWN, "window", told, again)]
+        return [_finding("window_unsure", CAUTION, "window", told, again)]
     return []
 
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from stathmos.core.answer import Assessment
 from stathmos.core.bay.adjust import Adjusted
+from stathmos.core.bay.adjust.coach import AGAIN as AGAIN_PLEASE
 from stathmos.core.bay.adjust.words import DONE_VERDICTS
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import Measured, matches_a_rig
@@ -17,7 +18,7 @@ from stathmos.core.entry import CHOICE, FLAG
 from stathmos.core.figures import there
 from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
 from stathmos.core.rig import Rig, entry_at
-from stathmos.core.rig.bay import BUMPER, CORNERS, corner_path, trial_number
+from stathmos.core.rig.bay import AGAIN, BUMPER, CORNERS, corner_path, trial_number
 from stathmos.core.settings import settings_of, written_at
 from stathmos.core.stock import Kit
 
@@ -214,6 +215,9 @@ def _tongue(rig: Rig, trial: str, why: str) -> Question:
     return question(rig, f"trials.{trial}.tongue", "Tongue height, bars on, to the top of the coupler", why, "coupler")
 
 
+_WHY_BALL = "A check for nothing: it follows from the arches, or a jack carries or a mark is wrong."
+
+
 def next_trials(measured: Measured) -> Trials | None:
     """What a trial asks that nobody has begun, so that one can be begun out of reach; None without bars."""
     if measured.kit is None:
@@ -222,7 +226,20 @@ def next_trials(measured: Measured) -> Trials | None:
     return Trials(keys, tuple(_trial(measured.rig, measured.kit, keys[0])))
 
 
-def _trial(rig: Rig, kit: Kit, key: str) -> list[Question]:
+_JACK = "A jack that carries hides the tongue."
+_ROCK = "Roll the rig a length, rock it at both ends. Done?"
+_WHY_ROCK = "Springs stick: rocked, a mark stands within 1/16 in of where it belongs; not rocked, within ⅛ in."
+
+
+def _read_again(rig: Rig, paths: dict[str, str], state: str, wanted: bool) -> list[Question]:
+    """Each mark once more, where the coach wants it or somebody began to."""
+    again = {corner: path + AGAIN for corner, path in paths.items()}
+    if not wanted and not any(rig.choice(path) for path in again.values()):
+        return []
+    return _marks(rig, again, f"{state}, read again after a rock", "A mark that was read twice is known better.")
+
+
+def _trial(rig: Rig, kit: Kit, key: str, again: bool = False) -> list[Question]:
     place = f"trials.{key}"
     asked = [*_settings(rig, kit, place)]
     why = "A trial teaches only with its setting."
@@ -234,12 +251,15 @@ def _trial(rig: Rig, kit: Kit, key: str) -> list[Question]:
         )
     )  # fmt: skip
     asked += _air(rig, f"{place}.air_pressure")
-    asked += _marks(
-        rig, {corner: f"{place}.{corner}" for corner in CORNERS}, "bars on", "State C, jack clear of the ground."
-    )
+    asked.append(question(rig, f"{place}.jack_clear", "Is the jack clear of the ground, bars on?", _JACK, "jack"))
+    asked.append(question(rig, f"{place}.rocked", _ROCK, _WHY_ROCK))
+    paths = {corner: f"{place}.{corner}" for corner in CORNERS}
+    asked += _marks(rig, paths, "bars on", "State C, jack clear of the ground.")
+    asked += _read_again(rig, paths, "bars on", again)
     asked += [
         question(rig, f"{place}.rail_front", "Rail front, bars on", "The trailer's attitude.", "rail_front"),
         question(rig, f"{place}.rail_rear", "Rail rear, bars on", "The trailer's attitude.", "rail_rear"),
+        question(rig, f"{place}.ball_coupled", "Ball height, coupled, bars on", _WHY_BALL, "ball"),
     ]
     if rig.bay.good_tongue is not None:
         why = "The tongue of the known-good rig is the target, while the trailer is not moved."
@@ -304,9 +324,12 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
         _section(
             "b", "B, coupled, no bars",
             [
-                question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", "A jack that carries hides the tongue.", "jack"),
+                question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", _JACK, "jack"),
                 *_air(rig, "bay.air_pressure_b"),
+                question(rig, "bay.rocked_b", _ROCK, _WHY_ROCK),
                 *_marks(rig, {corner: corner_path(corner, "b") for corner in CORNERS}, "coupled, no bars", why_b),
+                *_read_again(rig, {corner: corner_path(corner, "b") for corner in CORNERS}, "coupled, no bars", False),
+                question(rig, "bay.ball_coupled_b", "Ball height, coupled, no bars", _WHY_BALL, "ball"),
             ],
         ),
     ]  # fmt: skip
@@ -316,7 +339,12 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
                 _section(
                     "c",
                     f"C, bars on, trial {trial_number(trials[-1].trial.key)}",
-                    _trial(rig, kit, trials[-1].trial.key),
+                    _trial(
+                        rig,
+                        kit,
+                        trials[-1].trial.key,
+                        adjusted.next is not None and adjusted.next.verdict == AGAIN_PLEASE,
+                    ),
                 )
             )
         verdict = adjusted.next.verdict if adjusted.next else ""

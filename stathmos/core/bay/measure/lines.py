@@ -4,10 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import replace
+from typing import NamedTuple
 
-from stathmos.core.bay.adjust import learn
-from stathmos.core.bay.adjust.learn import LearnedLine, Seen
+from stathmos.core.bay.measure import learn
+from stathmos.core.bay.measure.learn import Believed, LearnedLine, Seen
+from stathmos.core.bay.measure.scale import restored_at
 from stathmos.core.bay.measure.trials import Setting, Tried
+from stathmos.core.bay.measure.windows import Taped
+from stathmos.core.bay_schools import BaySchool
 from stathmos.core.coupled import Model, Rest, model_of
 from stathmos.core.figures import Missing
 from stathmos.core.settings import KINDS, TABLE, Allowed, settings_of
@@ -15,11 +19,20 @@ from stathmos.core.settings import KINDS, TABLE, Allowed, settings_of
 START_U = 0.35  # how far the model's first restoration is trusted: from memory, to be verified
 TYPICAL_START = 0.6  # the restoration that a handbook's beginning may give, where no model says it: from memory
 EFFECT_SHARE_U = 0.3  # how far the model's effect of one step is trusted, as a share of it: from memory, to be verified
+LEAST_U = 0.005  # no trial's restoration is known better than half a per cent
 LEAST_EFFECT_U = 0.01  # and no better than this
 HEAD_MOVED_U, HEAD_SHARE_U = (
     0.1,
     0.5,
 )  # a trial at another hole counts with this, and a share of what the hole does: from memory
+
+
+class Told(NamedTuple):
+    """A trial's setting, the restoration it gave, and the standard uncertainty of that by its own marks alone."""
+
+    setting: Setting
+    restoration: float
+    u: float
 
 
 def line_before(rest: Rest, at: Setting) -> LearnedLine:
@@ -82,23 +95,38 @@ def hole_effect(rest: Rest, counts: Mapping[str, float], pitch: float) -> Callab
 
 
 def learned_from(
-    rest: Rest, trials: tuple[Tried, ...], u_of_one: float, shift: Callable[[int], float]
+    rest: Rest, trials: tuple[Told, ...], shift: Callable[[int], float], at: int | None = None
 ) -> LearnedLine | None:
-    """What the trials taught. ``u_of_one``: uncertainty of one trial's restoration by its own marks alone.
+    """What the trials taught of the hole ``at``, the last trial's where none is given.
 
     ``shift``: what the model says that another hole, so many up, does to the restoration; trials at another hole count with its doubt.
     """
-    seen: list[tuple[Setting, float]] = []
-    for one in trials:
-        if one.setting is not None and not isinstance(one.restoration, Missing):
-            seen.append((one.setting, one.restoration.value))
-    if not seen:
+    if not trials:
         return None
-    line, now = line_before(rest, seen[0][0]), seen[-1][0]
+    line, hole = line_before(rest, trials[0].setting), trials[-1].setting.hole if at is None else at
     told = []
-    for setting, restored in seen:
-        holes = 0 if setting.hole is None or now.hole is None else now.hole - setting.hole
+    for one in trials:
+        holes = 0 if one.setting.hole is None or hole is None else hole - one.setting.hole
         by = shift(holes) if holes else 0.0
-        u = (u_of_one**2 + (HEAD_SHARE_U * by) ** 2 + (HEAD_MOVED_U if holes else 0.0) ** 2) ** 0.5
-        told.append(Seen(setting, restored + by, u))
+        u = (max(one.u, LEAST_U) ** 2 + (HEAD_SHARE_U * by) ** 2 + (HEAD_MOVED_U if holes else 0.0) ** 2) ** 0.5
+        told.append(Seen(one.setting, one.restoration + by, u))
     return learn.learned(line, told)
+
+
+def told_by(trials: tuple[Tried, ...], taped: Taped, school: BaySchool) -> tuple[Told, ...]:
+    """Each trial's setting and where its front mark came to rest, in restoration; those without either teach nothing."""
+    found = []
+    for one in trials if taped.scale is not None else ():
+        assert taped.scale is not None
+        f = restored_at(school, replace(taped, states=one.states, together=None).marks, taped.scale)
+        if one.setting is not None and f is not None and not isinstance(one.state.front, Missing):
+            found.append(Told(one.setting, f, one.state.front.u / taped.scale.rise))
+    return tuple(found)
+
+
+def expected(rest: Rest, before: tuple[Told, ...], setting: Setting, pitch: float) -> Believed:
+    """The restoration that the model and the trials before make one expect of a setting."""
+    line = learned_from(rest, before, hole_effect(rest, setting.counts, pitch), setting.hole) or line_before(
+        rest, setting
+    )
+    return line.predicted(setting)

@@ -1,0 +1,125 @@
+"""What the coach goes by: one rig's trials, taped and judged, and what its kit can be set to. `advised` is the next change."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from stathmos.core.bay.adjust import coach
+from stathmos.core.bay.adjust.coach import Advice, Stands
+from stathmos.core.bay.measure.learn import LearnedLine
+from stathmos.core.bay.measure.lines import Told, hole_effect, learned_from, told_by
+from stathmos.core.bay.measure.scale import restored_at
+from stathmos.core.bay.measure.trials import Setting, Tried
+from stathmos.core.bay.measure.windows import Taped, Window
+from stathmos.core.bay_schools import Band
+from stathmos.core.coupled import Rest, Settings, starting_settings
+from stathmos.core.figures import Anything, Missing
+from stathmos.core.schools import OrderSchool
+from stathmos.core.settings import ENDS, settings_of
+from stathmos.core.stock import Kit
+
+LEAST_U = 0.005  # no trial's restoration is known better than half a per cent
+
+
+@dataclass(frozen=True, kw_only=True)
+class Case:
+    """One rig in the bay as the coach sees it.
+
+    ``window``: of the school in force; ``taped``: what it was judged on; ``restored``: the restoration by tape and scales, where
+    they tell it; ``again_u``: how well the front mark of C would be known, were it read again (standard uncertainty, mm), None where it was;
+    ``pitch`` of the shank's holes, mm.
+    """
+
+    rest: Rest
+    kit: Kit
+    window: Window
+    taped: Taped
+    trials: tuple[Tried, ...]
+    restored: Anything
+    order: OrderSchool
+    pitch: float
+    again_u: float | None = None
+
+    @cached_property
+    def told(self) -> tuple[Told, ...]:
+        """What each trial told."""
+        return told_by(self.trials, self.taped, self.window.school)
+
+    @cached_property
+    def line(self) -> LearnedLine | None:
+        """What the trials taught of this rig."""
+        set_so = self.trials[-1].setting if self.trials else None
+        shift = hole_effect(self.rest, set_so.counts if set_so else {}, self.pitch)
+        return learned_from(self.rest, self.told, shift)
+
+    @property
+    def target(self) -> Band | None:
+        """The window in restoration."""
+        low, aim, high = self.window.low, self.window.aim, self.window.high
+        return None if low is None or aim is None or high is None else Band(low, aim, high)
+
+    @property
+    def stands(self) -> Stands | None:
+        """Where the rig stands after its last trial; None where its front mark cannot be put into a restoration."""
+        scale = self.taped.scale
+        c = None if self.taped.states.c is None else self.taped.states.c.front
+        if scale is None or c is None or isinstance(c, Missing):
+            return None
+        f = restored_at(self.window.school, self.taped.marks, scale)
+        if f is None:
+            return None
+        of_one = max(c.u / scale.rise, LEAST_U)
+        u = of_one * 2**0.5 if isinstance(self.restored, Missing) or scale.supposed else max(self.restored.u, LEAST_U)
+        again = None
+        if self.again_u is not None:
+            again = (max(0.0, u**2 - of_one**2) + (self.again_u / scale.rise) ** 2) ** 0.5
+        return Stands(
+            verdict=self.window.verdict, likely=self.window.likely, f=f, u=u, u_of_one=of_one, u_again=again, rocked=self.rocked
+        )  # fmt: skip
+
+    @property
+    def rocked(self) -> bool:
+        """Whether the rig was rolled and rocked before its last marks were read."""
+        rocked = self.trials[-1].trial.rocked
+        return rocked is not None and rocked.typed == "yes"
+
+    @property
+    def tried(self) -> tuple[Setting, ...]:
+        """The settings that were tried, the one in hand among them."""
+        return tuple(one.setting for one in self.trials if one.setting is not None and not one.void)
+
+    @property
+    def would_not(self) -> tuple[Setting, ...]:
+        """The settings at which the bars would not go on."""
+        return tuple(one.setting for one in self.trials if one.setting is not None and one.would_not_go_on)
+
+
+def start(case: Case) -> Settings | None:
+    """What to begin with, by the bay's own school and order."""
+    return starting_settings(case.rest, case.target, case.order)
+
+
+def advised(case: Case) -> Advice | None:
+    """The next change of the bars; None where nothing can be said of where the rig stands."""
+    now = case.trials[-1].setting if case.trials else None
+    if now is None:
+        return None
+    allowed = settings_of(case.kit)
+    if case.trials[-1].would_not_go_on:
+        return _slacker(case, now)
+    stands = case.stands
+    if stands is None or case.line is None:
+        return None
+    # the tape did not tell how far coupling goes: which way is known, and how far is not
+    target = (
+        None
+        if case.taped.scale is None or case.taped.scale.supposed and not case.window.school.reference
+        else case.target
+    )
+    return coach.advise(case.line, now, stands, target, allowed, case.order, case.tried, case.would_not)
+
+
+def _slacker(case: Case, now: Setting) -> Advice:
+    places = tuple(place for stage in case.order.stages for place in stage)
+    return coach.slacker(now, settings_of(case.kit), case.would_not, sorted(places, key=lambda place: place != ENDS))

@@ -1,0 +1,169 @@
+"""A rig as it truly is: the coupled equilibrium with bars as springs, and springs that stick where nobody rocked them.
+
+What the bay believes of it (the catalogue's bars, the handbook's slack, the tongue as weighed) is drawn apart from it.
+Weights kg, lengths mm, couples kg·mm, rates kg/mm.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from stathmos.core import statics
+from stathmos.core.bay.measure.scale import rear_follows
+from stathmos.core.bay_schools import Marks
+from stathmos.core.coupled import Rest, bar_stiffness, wound
+from stathmos.core.figures import Given, Missing, Provenance
+from stathmos.core.heights import Geometry
+from stathmos.core.schools import RESTORATION_SCHOOLS
+from stathmos.core.settings import settings_of
+from stathmos.core.stock import Kit
+from stathmos.core.units import ANGLE, COUNT, COUPLE, KG_PER_LB, LENGTH, MM_PER_IN, RATE, WEIGHT
+
+ROCKED_LEAVES = 0.25  # of what springs hold, a rock leaves so much: from memory, to be verified
+
+
+@dataclass(frozen=True, kw_only=True)
+class Habits:
+    """How a fitter works, and what his rig is like. ``holds``: how far a spring can stand from where it belongs, mm, that nobody
+    rocked; ``rocks``: whether he rocks it before he reads. ``floor``: how far the floor may lean between marks, mm."""
+
+    holds: float = 0.0
+    rocks: bool = True
+    floor: float = 0.5 * MM_PER_IN
+
+
+@dataclass(frozen=True, kw_only=True)
+class Truth:
+    """One rig as it is, ``kit`` with its true bars and slack. ``offset``: uncoupled ball above the level coupler, mm."""
+
+    T: float
+    w: float
+    o: float
+    L: float
+    d: float
+    k_f: float
+    k_r: float
+    offset: float
+    kit: Kit
+
+    @property
+    def rise(self) -> float:
+        """How much coupling lifts the front, mm."""
+        return -statics.front_axle_change(self.T, 0.0, self.w, self.o, self.L) / self.k_f
+
+    @property
+    def drop(self) -> float:
+        """How much coupling lowers the rear, mm."""
+        return statics.rear_axle_change(self.T, 0.0, self.w, self.o, self.L) / self.k_r
+
+    def couple(self, counts: Mapping[str, float]) -> float:
+        """The couple of the bars set so, kg·mm."""
+        kinds = {one.kind.key: one for one in settings_of(self.kit)}
+        wind = sum(wound(kinds[kind], number, self.d) for kind, number in counts.items())
+        assert self.kit.bar_rate is not None
+        K = bar_stiffness(self.kit.bar_rate.value, self.d)
+        return statics.equilibrium_with_bars(self.T, self.w, self.o, self.L, self.k_f, self.k_r, K, wind, self.offset).M
+
+    def restored(self, counts: Mapping[str, float]) -> float:
+        """The restoration of a setting."""
+        return statics.restoration(self.couple(counts), self.T, self.o, self.L)
+
+    def marks(self, counts: Mapping[str, float]) -> Marks:
+        """Where the marks belong in A, B and C, from A at nought, mm."""
+        f = self.restored(counts)
+        follows = rear_follows(self.w, self.o, self.L)
+        return Marks(
+            front_a=0.0, front_b=self.rise, front_c=self.rise * (1 - f),
+            rear_a=0.0, rear_b=-self.drop, rear_c=-self.drop * (1 - f * (1 - follows)),
+        )  # fmt: skip
+
+
+def _label(value: float, dimension: str, path: str = "", u: float = 0.0) -> Given:
+    return Given(value, dimension, Provenance.LABEL, path=path, u=u)
+
+
+def usual_kit(rng: np.random.Generator) -> Kit:
+    """A kit with head washers and bracket holes, as a catalogue has it; figures invented."""
+    ends = {
+        "washers_least": 0.0, "washers_most": 7.0, "washers_start": 4.0, "washers_slack": 1.0,
+        "steps_least": 1.0, "steps_most": 5.0, "steps_start": 3.0, "steps_slack": 2.0,
+    }  # fmt: skip
+    return Kit(
+        name="Kit",
+        **{name: _label(number, COUNT) for name, number in ends.items()},
+        washer_tilt=_label(float(np.radians(0.65)), ANGLE),
+        step_lift=_label(1.0 * MM_PER_IN, LENGTH),
+        bar_rate=_label(rng.uniform(220, 420) * KG_PER_LB / MM_PER_IN, RATE),
+        bracket_distance=_label(28 * MM_PER_IN, LENGTH),
+    )
+
+
+@dataclass(frozen=True, kw_only=True)
+class Hidden:
+    """A rig's truth beside what the bay believes of it."""
+
+    truth: Truth
+    believed: Rest
+
+
+def drawn(rng: np.random.Generator, kit: Kit | None = None) -> Hidden:
+    """A rig whose front rises ⅜ in and more, and whose kit can bring it into the default window.
+
+    Springs 25 % off their class, bars 30 % off the drawing, tilt and lift of a step 20 and 10 %, slack one step, the tongue 10 %.
+    """
+    while True:
+        book = kit or usual_kit(rng)
+        T = rng.uniform(500, 1300) * KG_PER_LB
+        w, o, L = (rng.uniform(low, high) * MM_PER_IN for low, high in ((115, 165), (42, 64), (150, 270)))
+        class_rates = [rng.uniform(low, high) * KG_PER_LB / MM_PER_IN for low, high in ((380, 700), (500, 1100))]
+        offset = rng.uniform(0.5, 2.0) * MM_PER_IN
+        assert book.bar_rate is not None and book.bracket_distance is not None
+        own: dict[str, Given] = {"bar_rate": replace(book.bar_rate, value=book.bar_rate.value * rng.uniform(0.7, 1.3))}
+        for name, off in (("washer_tilt", 0.2), ("step_lift", 0.1)):
+            given: Given | None = getattr(book, name)
+            if given is not None:
+                own[name] = replace(given, value=given.value * rng.uniform(1 - off, 1 + off))
+        for one in settings_of(book):
+            if one.slack is not None:
+                own[f"{one.kind.place}_slack"] = replace(one.slack, value=one.slack.value + rng.uniform(-1, 1))
+        truth = Truth(
+            T=T, w=w, o=o, L=L, d=book.bracket_distance.value, offset=offset, kit=replace(book, **own),
+            k_f=class_rates[0] * rng.uniform(0.75, 1.25), k_r=class_rates[1] * rng.uniform(0.75, 1.25),
+        )  # fmt: skip
+        if truth.rise > 0.375 * MM_PER_IN and _can_be_set(truth):
+            weighed = T * rng.uniform(0.9, 1.1)
+            return Hidden(truth=truth, believed=_believed(truth, book, weighed, class_rates))
+
+
+def _can_be_set(truth: Truth) -> bool:
+    """Whether the kit reaches the middle of the default window from both sides."""
+    kinds = settings_of(truth.kit)
+    ends = [
+        {one.kind.key: (max if tight == (one.kind.winds > 0) else min)(one.counts()) for one in kinds}
+        for tight in (True, False)
+    ]
+    return truth.restored(ends[0]) > 0.75 and truth.restored(ends[1]) < 0.6
+
+
+def _believed(truth: Truth, book: Kit, weighed: float, class_rates: list[float]) -> Rest:
+    """The rig as catalogue, handbook, tape and scale have it."""
+    lengths = [
+        _label(one, LENGTH, f"vehicle.{name}", MM_PER_IN / 4)
+        for name, one in (("w", truth.w), ("o", truth.o), ("L", truth.L))
+    ]
+    rates = [
+        Given(one, RATE, Provenance.ASSUMED, path=f"vehicle.{end}_rate", u=0.14 * one)
+        for end, one in zip(("front", "rear"), class_rates, strict=True)
+    ]
+    nobody = Missing(("vehicle.front_alone",))
+    school = RESTORATION_SCHOOLS["half_to_full"]
+    coupler = 600.0
+    return Rest(
+        tongue=Given(weighed, WEIGHT, Provenance.MEASURED, path="weighing.tongue_scale", u=0.05 * weighed),
+        gross=_label(8 * weighed, WEIGHT), front=nobody, rear=nobody, geometry=Geometry(*lengths, *rates),
+        ball=_label(coupler + truth.offset, LENGTH), coupler=_label(coupler, LENGTH), frame=_label(truth.L * 1.3, LENGTH),
+        bracket=_label(truth.d, LENGTH), kit=book, school=school, aim=_label(0.0, COUPLE),
+    )  # fmt: skip
