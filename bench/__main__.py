@@ -19,11 +19,11 @@ from bench.timing import line, timed
 from stathmos.core import lot, report, rigfile
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
+from stathmos.core.bay import simulate
 from stathmos.core.figures import Lazily
 from stathmos.core.rig import entries
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
-from stathmos.core.bay import simulate
 
 ROOT = Path(__file__).resolve().parents[1]
 DATA = ROOT / "stathmos" / "demo" / "data"
@@ -136,7 +136,9 @@ def the_coach() -> None:
     taken = time.perf_counter() - start
     counts = Counter(one.trials for one in found)
     told = ", ".join(f"{number}: {counts[number]}" for number in sorted(counts))
-    print(f"{'the coach on 500 simulated rigs, trials: rigs':<52} {told}; {dict(Counter(one.verdict for one in found))}")  # noqa: T201
+    print(
+        f"{'the coach on 500 simulated rigs, trials: rigs':<52} {told}; {dict(Counter(one.verdict for one in found))}"
+    )  # noqa: T201
     within = sum(one.trials <= 3 for one in found if one.verdict in ("done", "leave")) / len(found)
     each = f"{taken / len(found) * 1000:.0f} ms a rig"
     print(f"{'  settled in at most 3 trials':<52} {within:.1%}{'':>24}goal: 97 %; {each}")  # noqa: T201
@@ -145,7 +147,9 @@ def the_coach() -> None:
             rigs = simulate.many(200, simulate.Habits(holds=holds * 25.4, rocks=rocks))
             stated = [one for rig in rigs for one in rig.stated]
             done = [one for one in rigs if one.done]
-            said, true = (statistics.mean(one) for one in ([each.likely for each in stated], [each.truly for each in stated]))
+            said, true = (
+                statistics.mean(one) for one in ([each.likely for each in stated], [each.truly for each in stated])
+            )
             name = f"  springs hold {holds:g} in, {'rocked' if rocks else 'not rocked'}"
             outside = 1 - statistics.mean(one.truly for one in done)
             mean = statistics.mean(one.trials for one in rigs)

@@ -224,8 +224,10 @@ def _decide(
 
 
 def _bracket(kit: Kit | None, rig: Rig) -> Anything:
-    """Ball to bracket on this trailer, mm; the maker's preferred place where none is free (the kit says so itself)."""
+    """Ball to bracket on this trailer, mm: as bolted; else where it is free, or as the maker prefers it (the kit says so itself)."""
     if kit is None:
         return Missing(("hitch.kit",))
+    if rig.bay.bracket_place is not None:
+        return rig.figure("bay.bracket_place")  # where they really went goes before where they were to go
     place = selection.bracket_place(kit, rig)
     return (kit.bracket_distance or Missing(("stock.kit.bracket_distance",))) if isinstance(place, Phrase) else place

@@ -221,20 +221,21 @@ def least_of_half(a: Height, b: Height) -> Height:
 
     mm; ⅓ of the rise, or half of it less an eighth of an inch, whichever is more.
 
-    >>> round(least_of_half(a=0.0, b=25.4), 4), round(least_of_half(a=0.0, b=12.7), 4)  # an inch: 3/8 down; half an inch: a third
+    >>> round(float(least_of_half(a=0.0, b=25.4)), 4), round(float(least_of_half(a=0.0, b=12.7)), 4)  # an inch: 3/8 down; half an inch: a third
     (15.875, 8.4667)
     """
     return b - np.maximum((b - a) / 3, (b - a) / 2 - NEAR)
 
 
-def _near(name: str, within: float) -> dict[str, Edge]:
-    """A window of so much either way about a mark."""
-    return {"low": Edge((name,), lambda at: at - within), "high": Edge((name,), lambda at: at + within)}
+def _near(end: str, mark: str, within: float) -> Stand:
+    """A window of so much either way about another mark of the same end."""
+    name = f"{end}_{mark}"
+    return Stand(end=end, low=Edge((name,), lambda at: at - within), high=Edge((name,), lambda at: at + within))
 
 
 def _every_mark_within(key: str, name: str, within: float, means: str) -> BaySchool:
     """A school by which every mark stands within so many mm of where it stood uncoupled (common practice)."""
-    stands = tuple(Stand(end=end, **_near(f"{end}_a", within)) for end in (FRONT, REAR))
+    stands = tuple(_near(end, "a", within) for end in (FRONT, REAR))
     return BaySchool(key=key, name=name, means=means, source=COMMON_PRACTICE, stands=stands)
 
 
@@ -262,7 +263,7 @@ BAY_SCHOOLS: dict[str, BaySchool] = {
         ),
         BaySchool(
             key="full", name="full, same height as uncoupled", means="A, within ⅛ in.", source=COMMON_PRACTICE,
-            stands=(Stand(end=FRONT, **_near("front_a", NEAR)),),
+            stands=(_near(FRONT, "a", NEAR),),
         ),
         BaySchool(
             key="equal_drop", name="front and rear drop alike", means="Front and rear drop within 12 mm of each other.",
@@ -284,7 +285,7 @@ BAY_SCHOOLS: dict[str, BaySchool] = {
         BaySchool(
             key="known_good", name="as a known-good rig", means="Within ¼ in of a rig known to be good, front and rear.",
             source=COMMON_PRACTICE,
-            stands=tuple(Stand(end=end, **_near(f"{end}_good", KNOWN_GOOD_WITHIN)) for end in (FRONT, REAR)),
+            stands=tuple(_near(end, "good", KNOWN_GOOD_WITHIN) for end in (FRONT, REAR)),
         ),
     )
 }  # fmt: skip

@@ -13,7 +13,7 @@ from itertools import product
 from typing import Protocol
 
 from stathmos.core import heights, statics
-from stathmos.core.bars import USUAL
+from stathmos.core.families import USUAL
 from stathmos.core.figures import STATICS, Anything, Figure, Given, Missing, Rule, constant, sure, there, wanting, work
 from stathmos.core.heights import Geometry
 from stathmos.core.phrases import Phrase

@@ -38,9 +38,9 @@ TYPICAL_RATES = {
     "midsize_suv": (350, 420),
     "large_suv": (450, 550),
     "van": (450, 650),
-    "half_ton": (480, 620),
-    "three_quarter_ton": (700, 1200),
-    "one_ton": (800, 1700),
+    "half_ton": (660, 620),
+    "three_quarter_ton": (1450, 1150),
+    "one_ton": (1900, 1500),
 }
 
 
@@ -373,6 +373,11 @@ def coupler_to_top(rig: Rig, stack: Anything) -> Anything:
 def standing_ball_to_top(rig: Rig, stack: Anything) -> Anything:
     """Height of the ball as it stands on the vehicle, to the top, mm."""
     return _to_top(rig.figure("hitch.ball_height"), stack)
+
+
+def ball_to_top(rig: Rig, path: str, stack: Anything) -> Anything:
+    """A ball's height that is written at a path, to the top, mm."""
+    return _to_top(rig.figure(path), stack)
 
 
 def _to_top(height: Given | Missing, stack: Anything) -> Anything:

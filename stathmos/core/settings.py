@@ -29,7 +29,7 @@ class Place:
     """Where a kind of setting is written: the beginning of its fields in a kit and in a trial.
 
     Kinds that exclude one another may share a place; the kit's ``<one>_word`` then says which it is.
-    ``effect``: the kit's field for what one more does. ``rows``: of a table, how many.
+    ``effect``: the kit's field for what one more does. ``rows``: of a table, how many. ``sided``: it is set on each bar by itself.
     """
 
     key: str
@@ -41,6 +41,7 @@ class Place:
     effect_label: str = ""
     word_label: str = ""
     rows: int = 0
+    sided: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -75,7 +76,7 @@ class Kind:
     @property
     def sided(self) -> bool:
         """Whether it is set on each bar by itself."""
-        return self.where == ENDS
+        return PLACES[self.place].sided
 
     def count(self, number: float) -> str:
         """So many of it in words.
@@ -108,7 +109,15 @@ PLACES: dict[str, Place] = {
         ),
         Place(
             key="steps", one="step", label="Bar ends", counted="bar end", at=ENDS,
-            effect="step_lift", effect_label="Lift of one hole, link or turn", word_label="Bar ends are set by",
+            effect="step_lift", effect_label="Lift of one hole, link, thread or turn", word_label="Bar ends are set by", sided=True,
+        ),
+        Place(
+            key="screw", one="screw", label="Turns of the lead screw", counted="Turns of the lead screw", at=HEAD,
+            effect="screw_tilt", effect_label="Tilt of one turn of the lead screw",
+        ),
+        Place(
+            key="pump", one="pump", label="Pump", counted="Pump", at=ENDS,
+            effect="pump_lift", effect_label="Lift of one mark of the pump", word_label="The pump is told by",
         ),
     )
 }  # fmt: skip
@@ -143,6 +152,28 @@ KINDS: dict[str, Kind] = {
             row="Turns of the tension nut", stepper="Turns", words="turns of the tension nut",
             more="Tighten", less="Slacken",
             ask="tension nut, turns as set", hold="bracket", equal="turns", typical=(0.15, 0.12),
+        ),
+        Kind(
+            key="thread", place="steps", where=ENDS, works=LIFTS, one="thread", many="threads",
+            row="Threads showing past the tension nut", stepper="Threads", words="threads showing past the tension nut",
+            more="Tighten by", less="Slacken by",
+            ask="tension nut, threads showing", hold="bracket", equal="threads", typical=(0.15, 0.12),
+        ),
+        Kind(
+            key="screw", place="screw", where=HEAD, works=TILTS, one="turn of the screw", many="turns of the screw",
+            row="Turns of the lead screw", stepper="Turns of the screw", words="turns of the lead screw",
+            more="Turn the screw in by", less="Turn the screw back by",
+            ask="Lead screw, turns in", hold="head", typical=(0.06, 0.05),
+        ),
+        Kind(
+            key="stroke", place="pump", where=ENDS, works=LIFTS, one="eighth of an inch of stroke", many="eighths of an inch of stroke",
+            row="Cylinder stroke, eighths of an inch", stepper="Stroke, eighths of an inch", words="its stroke, in eighths of an inch",
+            more="Pump up by", less="Let down by", ask="Cylinder stroke, eighths of an inch of chrome", hold="bracket", typical=(0.10, 0.08),
+        ),
+        Kind(
+            key="pressure", place="pump", where=ENDS, works=LIFTS, one="mark of 100 psi", many="marks of 100 psi",
+            row="Cylinder pressure, marks of 100 psi (7 bar)", stepper="Pressure, marks of 100 psi", words="its pressure, in marks of 100 psi (7 bar)",
+            more="Pump up by", less="Let down by", ask="Cylinder pressure, marks of 100 psi (7 bar)", hold="bracket", typical=(0.08, 0.06),
         ),
     )
 }  # fmt: skip
@@ -188,7 +219,7 @@ def trial_fields(begins: str = "", says: str = "as set", of: Subject | None = No
 
     for place in PLACES.values():
         halves = any(kind.halved_by for kind in kinds_at(place.key))
-        if place.at == ENDS:
+        if place.sided:
             for side in SIDES:
                 made[f"{begins}{place.key}_{side}"] = counted(f"{side.capitalize()} {place.counted}, {says}", halves)
         else:

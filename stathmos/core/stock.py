@@ -9,17 +9,17 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from stathmos.core import settings
-from stathmos.core.bars import BAR_STYLES, USUAL, BarStyle
+from stathmos.core import joints, settings
 from stathmos.core.entry import BETWEEN_NAMES, NAMES, Entry, entries, rate
+from stathmos.core.families import FAMILIES, Family, of_kit
 from stathmos.core.figures import Given, Lazily, Provenance
+from stathmos.core.joints import HANDBOOK
 from stathmos.core.rig import choice, described, flag, length, weight
 from stathmos.core.schools import RESTORATION_SCHOOLS, choices
-from stathmos.core.units import COUNT, COUPLE, KG_PER_LB, LENGTH, MM_PER_FT, MONEY
+from stathmos.core.units import COUNT, LENGTH, MONEY
 
 STAMP = "stamp on the part"
 DRAWING = "maker's drawing"
-HANDBOOK = "hitch handbook"
 
 
 def price() -> Given | None:
@@ -27,25 +27,14 @@ def price() -> Given | None:
     return described("Price", MONEY, "price list", 0, 1_000_000, guess=True)
 
 
-def _count(label: str) -> Given | None:
-    return described(label, COUNT, HANDBOOK, 0, 40, guess=True)
-
-
-def _torque(label: str) -> Given | None:
-    return described(label, COUPLE, HANDBOOK, 1 * _FT_LB, 1000 * _FT_LB, guess=True)
-
-
-_FT_LB = MM_PER_FT * KG_PER_LB
 SAME = 0.0005  # kg: under this two ratings are one
-#: the joints of a hitch in the order in which they are tightened, with the words of their entries
-JOINTS = {
-    "ball_nut": "Ball nut",
-    "head_bolts": "Head-to-shank bolts",
-    "frame_bolts": "Frame-plate bolts",
-    "bracket_bolts": "Bracket bolts",
-}
-
+_JOINTS = joints.kit_fields()
 _SETTINGS = settings.kit_fields()
+FRAME_HEIGHTS = 6
+_FRAME_HEIGHTS = {
+    f"frame_height_{number}": length(f"Frame height {number} of the handbook's list", HANDBOOK, 1, 14)
+    for number in range(1, FRAME_HEIGHTS + 1)
+} | {"special_height": length("Frame height of the special bracket", HANDBOOK, 1, 16)}
 MOUNTS = (("top", "top-mount couplers only"), ("either", "top-mount and underslung"))
 
 
@@ -91,11 +80,14 @@ class Kit(AnyPart):
     frame_depth_least: Given | None = length("Least frame depth", HANDBOOK, 1, 14)
     frame_depth_most: Given | None = length("Greatest frame depth", HANDBOOK, 1, 14)
     special_depth_most: Given | None = length("Greatest frame depth, special bracket", HANDBOOK, 1, 16)
+    # the frame heights that its brackets take, where the handbook lists them one by one
+    __annotations__.update(dict.fromkeys(_FRAME_HEIGHTS, "Given | None"))
+    locals().update(_FRAME_HEIGHTS)
     bracket_distance: Given | None = length("Ball to bracket, preferred", HANDBOOK, 10, 60)
     bracket_least: Given | None = length("Ball to bracket, least", HANDBOOK, 10, 60)
     bracket_most: Given | None = length("Ball to bracket, most", HANDBOOK, 10, 60)
     bar_length: Given | None = length("Bar length, ball to its end", DRAWING, 12, 60)
-    bar_style: Given | None = choice("Bars", DRAWING, *((one.key, one.words) for one in BAR_STYLES.values()))
+    bar_style: Given | None = choice("Bars", DRAWING, *((one.key, one.words) for one in FAMILIES.values() if one.bars))
     bar_rate: Given | None = rate("Rate of one bar", DRAWING, usual="label")
     bar_rate_at: Given | None = length("Ball to where that rate is stated", DRAWING, 10, 60, guess=True)
     # how its bars are set: the fields of every kind of setting
@@ -106,26 +98,9 @@ class Kit(AnyPart):
     may_reverse: Given | None = flag("May reverse with the bars on", HANDBOOK, usual="label")
     surge_brakes: Given | None = flag("Allows surge brakes", HANDBOOK, usual="label")
     sway_control: Given | None = flag("Sway control built in", HANDBOOK, usual="label")
-    ball_nut_least: Given | None = _torque("Ball nut, torque at least")
-    ball_nut_most: Given | None = _torque("Ball nut, torque at most")
-    ball_nut_turn: Given | None = flag("Ball nut, then a quarter turn", HANDBOOK, usual="label")
-    ball_nut_across: Given | None = length("Ball nut, across the flats", HANDBOOK, 0.25, 4, guess=True)
-    ball_nut_count: Given | None = _count("Ball nut, how many")
-    head_bolts_least: Given | None = _torque("Head-to-shank bolts, torque at least")
-    head_bolts_most: Given | None = _torque("Head-to-shank bolts, torque at most")
-    head_bolts_turn: Given | None = flag("Head-to-shank bolts, then a quarter turn", HANDBOOK, usual="label")
-    head_bolts_across: Given | None = length("Head-to-shank bolts, across the flats", HANDBOOK, 0.25, 4, guess=True)
-    head_bolts_count: Given | None = _count("Head-to-shank bolts, how many")
-    frame_bolts_least: Given | None = _torque("Frame-plate bolts, torque at least")
-    frame_bolts_most: Given | None = _torque("Frame-plate bolts, torque at most")
-    frame_bolts_turn: Given | None = flag("Frame-plate bolts, then a quarter turn", HANDBOOK, usual="label")
-    frame_bolts_across: Given | None = length("Frame-plate bolts, across the flats", HANDBOOK, 0.25, 4, guess=True)
-    frame_bolts_count: Given | None = _count("Frame-plate bolts, how many")
-    bracket_bolts_least: Given | None = _torque("Bracket bolts, torque at least")
-    bracket_bolts_most: Given | None = _torque("Bracket bolts, torque at most")
-    bracket_bolts_turn: Given | None = flag("Bracket bolts, then a quarter turn", HANDBOOK, usual="label")
-    bracket_bolts_across: Given | None = length("Bracket bolts, across the flats", HANDBOOK, 0.25, 4, guess=True)
-    bracket_bolts_count: Given | None = _count("Bracket bolts, how many")
+    # its joints: the fields of each
+    __annotations__.update(dict.fromkeys(_JOINTS, "Given | None"))
+    locals().update(_JOINTS)
     half_links: Given | None = flag("Half links with a 12 mm bolt", HANDBOOK, usual="label")
     handbook_air: Given | None = choice(
         "Handbook on air springs",
@@ -145,6 +120,18 @@ class Kit(AnyPart):
     price: Given | None = price()
 
     @property
+    def frame_heights(self) -> tuple[Given, ...]:
+        """The frame heights of the handbook's list; none where it gives a range."""
+        listed: list[Given | None] = [getattr(self, f"frame_height_{number}") for number in range(1, FRAME_HEIGHTS + 1)]
+        return tuple(one for one in listed if one is not None)
+
+    @property
+    def special_frame(self) -> Given | None:
+        """The frame height of the special bracket, where the handbook lists heights."""
+        found: Given | None = getattr(self, "special_height", None)
+        return found
+
+    @property
     def takes(self) -> tuple[str, ...]:
         """The kits whose bars its maker lists for its head, by name."""
         return () if self.takes_bars is None else tuple(self.takes_bars.typed.split(BETWEEN_NAMES))
@@ -160,9 +147,9 @@ class Kit(AnyPart):
         return (*(None if one is None else one.value for one in figures), school, self.family)
 
     @property
-    def held(self) -> BarStyle:
-        """How its bars are held at the frame."""
-        return USUAL if self.bar_style is None else BAR_STYLES[self.bar_style.typed]
+    def held(self) -> Family:
+        """How its bars are held at the frame, and all that follows from it."""
+        return of_kit(None if self.bar_style is None else self.bar_style.typed, True)
 
 
 ADJUSTABLE, FIXED = "adjustable", "fixed"
@@ -255,8 +242,8 @@ class Ball(AnyPart):
     stack_height: Given | None = length("Seat to top", DRAWING, 1, 8)
     shank_diameter: Given | None = length("Shank diameter", DRAWING, 0.5, 3)
     thread_length: Given | None = length("Thread length", DRAWING, 0.5, 6)
-    nut_least: Given | None = _torque("Nut, torque at least")
-    nut_most: Given | None = _torque("Nut, torque at most")
+    nut_least: Given | None = joints.torque("Nut, torque at least")
+    nut_most: Given | None = joints.torque("Nut, torque at most")
     nut_across: Given | None = length("Nut, across the flats", HANDBOOK, 0.25, 4, guess=True)
     price: Given | None = price()
 
@@ -289,8 +276,8 @@ class Wrench(AnyPart):
     """A torque wrench of the bay. ``handle``: from the drive's centre to the middle of the grip."""
 
     name: str = ""
-    least: Given | None = _torque("Least torque")
-    most: Given | None = _torque("Most torque")
+    least: Given | None = joints.torque("Least torque")
+    most: Given | None = joints.torque("Most torque")
     handle: Given | None = length("Drive to the middle of the grip", "tape", 4, 80, usual="measured")
 
 

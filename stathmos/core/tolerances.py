@@ -60,3 +60,29 @@ HEAVY_TONGUE = Tolerance(200 * KG_PER_LB, Rule("Hundreds of pounds move an arch.
 PAST_BRACKET = Tolerance(3 * MM_PER_IN, Rule("at least", COMMON_PRACTICE))
 BAR_TO_GROUND = Tolerance(125.0, Rule("at least", COMMON_PRACTICE))
 JAW_PLAY = Tolerance(3 / 16 * MM_PER_IN, Rule("at most", COMMON_PRACTICE))
+
+
+@dataclass(frozen=True)
+class Between:
+    """Two limits and the rule they stand on; a figure exactly at either holds."""
+
+    low: float
+    high: float
+    rule: Rule
+
+    def holds(self, value: float) -> bool:
+        """Whether a figure lies between them.
+
+        ``value`` in the core's unit of the limits.
+
+        >>> SET_SCREWS.holds(1.5), SET_SCREWS.holds(2.1)
+        (True, False)
+        """
+        return self.low - SAME <= value <= self.high + SAME
+
+
+RAISED = Between(1 * MM_PER_IN, 2 * MM_PER_IN, Rule("1 to 2 in above where it stands uncoupled.", COMMON_PRACTICE))
+SET_SCREWS = Between(1.5, 2.0, Rule("1½ to 2 turns past touch.", COMMON_PRACTICE))
+TRAY_CLEAR = Tolerance(2 * MM_PER_IN, Rule("at least", COMMON_PRACTICE))
+COVER_CLEAR = Tolerance(4 * MM_PER_IN, Rule("at least", COMMON_PRACTICE))
+JACK_TUBE = Tolerance(2 * MM_PER_IN, Rule("at most", COMMON_PRACTICE))

@@ -153,9 +153,10 @@ class Proofs(unittest.TestCase):
         self.assertIsNone(self.proof("flat", stock__kits=[CHAIN]))
         self.assertIsNone(self.proof("breakaway", trailer__brakes=label("none")))
         self.assertEqual(self.proof("parallel", bay__bars_parallel=measured("no")).state, "refused")
-        self.assertEqual(
-            self.proof("parallel", stock__kits=[CHAIN], bay__bars_parallel=measured("no")).state, "caution"
-        )
+        chained = {"stock__kits": [CHAIN]}
+        self.assertEqual(self.proof("slant", **chained, bay__bars_parallel=measured("no")).state, "caution")
+        self.assertIsNone(self.proof("past", **chained), "3 in past is asked of L-brackets only")
+        self.assertEqual(self.proof("chains_square", **chained, bay__chains_square=measured("no")).state, "refused")
 
     def test_equal_ends(self) -> None:
         for right, state in (("3", "good"), ("3.5", "refused"), ("2", "refused")):
@@ -167,7 +168,7 @@ class Proofs(unittest.TestCase):
 
     def test_without_bars_nothing_is_asked_of_them(self) -> None:
         keys = {one.key for one in fitted(hitch__style=measured("weight_carrying")).proved.proofs}
-        self.assertEqual(keys, {"chains", "breakaway", "wiring", "jaw"})
+        self.assertEqual(keys, {"attitude", "pins_home", "latch_closed", "chains", "breakaway", "wiring", "jaw"})
 
 
 class NotFlat(unittest.TestCase):
@@ -232,10 +233,29 @@ class Questions(unittest.TestCase):
     def test_the_order_of_the_work(self) -> None:
         self.assertEqual(
             list(self.sections(**AB, **trial(1, "37 1/4"))),
-            ["tools", "floor", "coupling", "a", "b", "c", "coach", "proof", "torque", "result"],
+            [
+                *(
+                    "tools",
+                    "floor",
+                    "coupling",
+                    "mounting",
+                    "torque_first",
+                    "a",
+                    "b",
+                    "setting",
+                    "c",
+                    "coach",
+                    "proof",
+                    "torque",
+                ),
+                "result",
+            ],
         )
-        without = list(self.sections(hitch__style=measured("weight_carrying")))
-        self.assertEqual(without, ["tools", "floor", "coupling", "a", "b", "proof", "torque", "result"])
+        plain = {"hitch__style": measured("weight_carrying")}
+        short = ["tools", "floor", "coupling", "mounting", "torque_first", "coupled", "proof", "result"]
+        self.assertEqual(list(self.sections(**plain)), short)
+        wanted = list(self.sections(**plain, bay__arches_wanted=measured("yes")))
+        self.assertEqual(wanted, [*short[:6], "a", "b", *short[6:]], "the arches only where they are wanted")
 
     def test_what_follows_from_an_answer(self) -> None:
         floor = [one.path for one in self.sections()["floor"]]
@@ -350,7 +370,7 @@ class TorqueSheet(unittest.TestCase):
         found = self.sheet()
         self.assertEqual(
             list(found),
-            ["ball_nut", "head_bolts_1", "head_bolts_2", *(f"frame_bolts_{number}" for number in (1, 2, 3, 4))],
+            ["ball_nut", *(f"frame_bolts_{number}" for number in (1, 2, 3, 4)), "head_bolts_1", "head_bolts_2"],
         )
         self.assertEqual(
             [found[f"frame_bolts_{number}"].name.rpartition(", ")[2] for number in (1, 2, 3, 4)],

@@ -801,21 +801,24 @@ export interface components {
             likely_text: string | null;
         };
         BaySection: {
+            joints: string[];
             key: string;
             name: string;
             kind: components["schemas"]["BaySectionKindEnum"];
             state: components["schemas"]["BaySectionStateEnum"];
             questions: components["schemas"]["Question"][];
+            steps: components["schemas"]["BayStep"][];
         };
         /**
          * @description * `tools` - tools
          *     * `questions` - questions
+         *     * `steps` - steps
          *     * `coach` - coach
          *     * `torque` - torque
          *     * `result` - result
          * @enum {string}
          */
-        BaySectionKindEnum: "tools" | "questions" | "coach" | "torque" | "result";
+        BaySectionKindEnum: "tools" | "questions" | "steps" | "coach" | "torque" | "result";
         /**
          * @description * `open` - open
          *     * `part done` - part done
@@ -830,6 +833,11 @@ export interface components {
             rear_b: components["schemas"]["Figure"];
             rise: components["schemas"]["Figure"];
             drop: components["schemas"]["Figure"];
+        };
+        BayStep: {
+            does: string;
+            why: string;
+            caution: string;
         };
         BayWindow: {
             key: string;
@@ -849,6 +857,12 @@ export interface components {
             low_text: components["schemas"]["Both"] | null;
             high_text: components["schemas"]["Both"] | null;
             aim_text: components["schemas"]["Both"] | null;
+            /** Format: double */
+            rear_low: number | null;
+            /** Format: double */
+            rear_high: number | null;
+            rear_low_text: components["schemas"]["Both"] | null;
+            rear_high_text: components["schemas"]["Both"] | null;
         };
         /**
          * @description * `used` - used
@@ -1235,7 +1249,14 @@ export interface components {
             most: components["schemas"]["Both"] | null;
             target: components["schemas"]["Both"] | null;
             target_exact: components["schemas"]["Both"] | null;
-            turn: boolean;
+            wanted: components["schemas"]["Both"];
+            by: string;
+            turn: string;
+            later: string;
+            bolt_across: components["schemas"]["Both"] | null;
+            turned_later: boolean;
+            tight: boolean;
+            method: string;
             across: components["schemas"]["Both"] | null;
             state: components["schemas"]["VerdictStateEnum"];
             says: components["schemas"]["Both"];
@@ -1909,6 +1930,7 @@ export interface components {
         Restoration: {
             tape: components["schemas"]["Figure"];
             bridge: components["schemas"]["Figure"];
+            gauge: components["schemas"]["Figure"];
             together: components["schemas"]["Figure"];
             apart: boolean;
         };

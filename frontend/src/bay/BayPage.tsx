@@ -45,7 +45,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
   const [search] = useSearchParams();
   const shown = withTrial(fit, entries, search.get("trial"));
   const sections = shown.sections.map((one) => ({ ...one, state: stateOf(one, entries) }));
-  const here = sections.find((one) => one.key === params.section) ?? sections.find((one) => one.state !== "complete" && one.kind !== "tools") ?? sections[0];
+  const here = sections.find((one) => one.key === params.section) ?? sections.find((one) => one.state !== "complete" && one.kind !== "tools" && one.kind !== "steps") ?? sections[0];
   if (!here) return null;
   const visit = (key: string, at: { path?: string; trial?: string } = {}) => {
     const asked = new URLSearchParams(Object.entries(at));
@@ -56,7 +56,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
     const trial = /^trials\.([^.]+)\./.exec(path)?.[1];
     if (trial) return visit("c", { path, trial });
     const section = sections.find((one) => one.questions.some((asked) => asked.path === path));
-    visit(section?.key ?? (path.startsWith("torque.") ? "torque" : here.key), { path });
+    visit(section?.key ?? (path.startsWith("torque.") ? (sections.find((one) => one.joints.some((joint) => path.startsWith(`torque.${joint}`)))?.key ?? "torque") : here.key), { path });
   };
   const next = sections[sections.indexOf(here) + 1];
   const page = {
@@ -98,7 +98,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
               aria-current={one === here ? "step" : undefined}
               sx={{ px: 1.25, minHeight: 52, gap: 0.75, fontSize: "1.05rem", fontWeight: 600, fontFamily: "inherit", border: `1.5px solid ${one === here ? ink : hairline}`, bgcolor: one === here ? ink : "background.paper", color: one === here ? paper : ink }}
             >
-              {one.kind !== "tools" && one.kind !== "result" && <Mark state={one.state} ground={one === here ? paper : ink} />}
+              {one.kind !== "tools" && one.kind !== "steps" && one.kind !== "result" && <Mark state={one.state} ground={one === here ? paper : ink} />}
               {one.name}
             </ButtonBase>
           ))}
@@ -107,7 +107,8 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
           {here.kind === "questions" && <QuestionScreen key={here.key + here.name + (search.get("path") ?? "")} begin={search.get("path")} fit={fit} section={here} after={() => next && visit(next.key)} />}
           {here.kind === "tools" && <Tools told={told} />}
           {here.kind === "coach" && <CoachScreen fit={fit} />}
-          {here.kind === "torque" && <TorqueScreen fit={fit} />}
+          {here.kind === "torque" && <TorqueScreen key={here.key} fit={fit} section={here} />}
+          {here.kind === "steps" && <Steps section={here} />}
           {here.kind === "result" && <ResultScreen told={told} />}
           {here.kind !== "questions" && next && (
             <Box sx={{ mt: 2 }}>
@@ -173,6 +174,21 @@ function Waiting({ queue, old, typeAgain }: { queue: Queue; old: boolean; typeAg
           </Box>
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** What is done before the bars go on and while they are set, as this family has it. */
+function Steps({ section }: { section: BaySection }) {
+  return (
+    <Box component="ol" sx={{ m: 0, pl: 3.5, fontSize: "1.35rem", display: "grid", gap: 1.5 }} aria-label={section.name}>
+      {section.steps.map((one) => (
+        <li key={one.does}>
+          <b>{one.does}</b>
+          <Box sx={{ fontSize: "1.15rem" }}>{one.why}</Box>
+          {one.caution && <Box sx={{ fontSize: "1.15rem", borderLeft: `4px solid ${pencil}`, pl: 1, fontWeight: 600 }}>{one.caution}</Box>}
+        </li>
+      ))}
     </Box>
   );
 }

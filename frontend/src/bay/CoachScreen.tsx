@@ -31,6 +31,13 @@ export function CoachScreen({ fit }: { fit: Fit }) {
               Rail then about <b>{read(next.rail_text)}</b> {next.rail_way}, give or take {read(next.rail_spread_text)}.
             </Box>
           )}
+          {next.verdict === "read again" && may && last && (
+            <Box sx={{ mt: 1.25 }}>
+              <BigButton strong press={() => visit("c", { trial: last.key, path: `trials.${last.key}.front_left_again` })}>
+                Rocked: read the marks once more
+              </BigButton>
+            </Box>
+          )}
           {begin && may && (
             <Box sx={{ mt: 1.25 }}>
               <BigButton

@@ -9,8 +9,8 @@ import { Slab } from "../parts/Slab";
 const SIXTEENTHS = ["0", "1/16", "1/8", "3/16", "1/4", "5/16", "3/8", "7/16", "1/2", "9/16", "5/8", "11/16", "3/4", "13/16", "7/8", "15/16"];
 const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
 
-export type PadKind = "inches" | "millimetres" | "count" | "psi" | "kPa";
-const UNIT: Record<PadKind, string> = { inches: "in", millimetres: "mm", count: "", psi: "psi", kPa: "kPa" };
+export type PadKind = "inches" | "millimetres" | "count" | "psi" | "kPa" | "lb" | "kg";
+const UNIT: Record<PadKind, string> = { inches: "in", millimetres: "mm", count: "", psi: "psi", kPa: "kPa", lb: "lb", kg: "kg" };
 
 interface Props {
   kind: PadKind;
@@ -24,8 +24,8 @@ interface Props {
 
 /** “22 3/4” into its whole inches and its sixteenths; anything else begins anew. */
 function taken(begin: string, kind: PadKind): { whole: string; part: string } {
-  const clean = begin.replace(/\s*(in|mm|psi|kPa)$/, "");
-  if (kind === "psi" || kind === "kPa") return { whole: begin.endsWith(kind) ? clean : "", part: "" };
+  const clean = begin.replace(/\s*(in|mm|psi|kPa|lb|kg)$/, "");
+  if (["psi", "kPa", "lb", "kg"].includes(kind)) return { whole: begin.endsWith(kind) ? clean : "", part: "" };
   const found = /^(\d*)(?:[\s-]*(\d+\/\d+))?$/.exec(clean);
   if (!found || (kind === "millimetres") !== /mm$/.test(begin)) return { whole: kind === "count" ? clean : "", part: "" };
   return { whole: found[1] ?? "", part: found[2] ?? "" };

@@ -216,5 +216,6 @@ function Answer({ question, onward, guarded }: { question: Question; onward: () 
 function padOf(question: Question, system: UnitSystem): PadKind {
   if (question.kind === "count") return "count";
   if (question.kind === "pressure") return system === "us" ? "psi" : "kPa";
+  if (question.kind === "weight") return system === "us" ? "lb" : "kg";
   return system === "us" ? "inches" : "millimetres";
 }

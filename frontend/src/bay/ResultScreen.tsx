@@ -33,7 +33,8 @@ export function ResultScreen({ told }: { told: Bay }) {
             <>
               <Row name="Restored, by tape" figure={fit.restoration.tape} spread />
               <Row name="Restored, by weighbridge" figure={fit.restoration.bridge} spread />
-              <Row name="Restored, both together" figure={fit.restoration.together} strong spread />
+              <Row name="Restored, by the gauge under the ball" figure={fit.restoration.gauge} spread />
+              <Row name="Restored, all together" figure={fit.restoration.together} strong spread />
               <Row name="Front axle, bars on" figure={fit.loads?.front ?? null} spread />
               <Row name="Rear axle, bars on" figure={fit.loads?.rear ?? null} spread />
               <Row name="Trailer axles, bars on" figure={fit.loads?.trailer_axles ?? null} spread />

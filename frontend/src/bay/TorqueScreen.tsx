@@ -6,7 +6,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { api, type Refusal } from "../api/client";
-import type { Entry, Fastener, Fit, Reach } from "../api/types";
+import type { BaySection, Entry, Fastener, Fit, Reach } from "../api/types";
 import { day } from "../app/dates";
 import { hairline, inkSoft, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
@@ -15,27 +15,32 @@ import { StateMark } from "../parts/StateMark";
 import { BigButton } from "./Keypad";
 import { useBayPage } from "./context";
 
-export function TorqueScreen({ fit }: { fit: Fit }) {
+export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }) {
+  const bolts = fit.torque.filter((one) => section.joints.includes(one.joint));
+  const served = fit.served.filter((one) => section.joints.includes(one.joint));
   return (
     <Box sx={{ display: "grid", gap: 1.5 }}>
       <Box sx={{ fontSize: "1.15rem" }}>
         In this order, in even alternating turns. Paint a witness mark on each; never trust the last fitter&apos;s torque.
       </Box>
-      {fit.torque.map((bolt) => (
-        <Bolt key={bolt.key} bolt={bolt} best={fit.served.find((one) => one.joint === bolt.joint)?.best ?? null} />
-      ))}
-      {fit.served.length > 0 && <Extension fit={fit} />}
+      {bolts.map((bolt) => {
+        const own = served.find((one) => one.joint === bolt.joint);
+        return <Bolt key={bolt.key} bolt={bolt} best={own?.best ?? null} wrenches={own?.reaches.map((one) => one.wrench) ?? []} />;
+      })}
+      {served.length > 0 && <Extension served={served} />}
     </Box>
   );
 }
 
-function Bolt({ bolt, best }: { bolt: Fastener; best: Reach | null }) {
+function Bolt({ bolt, best, wrenches }: { bolt: Fastener; best: Reach | null; wrenches: string[] }) {
   const { entries, record, write, may } = useBayPage();
   const { read, system } = useUnits();
   const place = `torque.${bolt.key}`;
   const put = (field: string, is: string): [string, Entry] => [`${place}.${field}`, { is, from: "measured", system }];
   const reached = entries[`${place}.reached`]?.is;
   const turned = entries[`${place}.turned`]?.is === "yes";
+  const later = entries[`${place}.turned_later`]?.is === "yes";
+  const tight = entries[`${place}.tight`]?.is === "yes";
   const marked = entries[`${place}.marked`]?.is === "yes";
   const target = bolt.target_exact ? read(bolt.target_exact) : "";
   const [other, setOther] = useState<string | null>(null);
@@ -44,22 +49,22 @@ function Bolt({ bolt, best }: { bolt: Fastener; best: Reach | null }) {
       <Box sx={{ display: "flex", gap: 1, alignItems: "baseline", flexWrap: "wrap" }}>
         <StateMark state={bolt.state} size={20} />
         <Slab component="div">{bolt.name}</Slab>
-        {bolt.least && bolt.most && (
+        {bolt.wanted.us && (
           <Box sx={{ fontSize: "1.15rem" }}>
-            {bolt.least.us} to {bolt.most.us} <Box component="span" sx={{ color: inkSoft }}>({bolt.least.metric} to {bolt.most.metric})</Box>
-            {bolt.turn && ", then a quarter turn"}
+            {bolt.wanted.us}
+            {bolt.least && bolt.most && <Box component="span" sx={{ color: inkSoft }}> ({bolt.least.metric === bolt.most.metric ? bolt.least.metric : `${bolt.least.metric} to ${bolt.most.metric}`})</Box>}
           </Box>
         )}
-        {bolt.across && <Box sx={{ color: inkSoft, fontSize: "1.1rem" }}>socket {read(bolt.across)}</Box>}
+        {bolt.across && <Box sx={{ color: inkSoft, fontSize: "1.1rem" }}>socket {read(bolt.across)}{bolt.bolt_across && `, the bolt's head ${read(bolt.bolt_across)}`}</Box>}
       </Box>
       <Box sx={{ fontSize: "1.1rem" }}>
         {read(bolt.says)} <Who of={record.entries[`${place}.marked`] ?? record.entries[`${place}.reached`]} /> {best && <>Wrench “{best.wrench}”: {read(best.says)}</>}
       </Box>
-      {["reached", "marked", "turned"].map((field) => {
+      {["reached", "tight", "marked", "turned", "turned_later"].map((field) => {
         const aside = entries[`${place}.${field}`]?.is ? undefined : record.aside[`${place}.${field}`];
         return aside ? (
           <Box key={field} data-aside={`${place}.${field}`} sx={{ fontSize: "1.1rem", bgcolor: wash, px: 1, py: 0.25, mt: 0.5 }}>
-            <s>{field === "reached" ? aside.is : field === "marked" ? "witness mark painted" : "quarter turn done"}</s> {aside.by}, {day(aside.at)}: set aside, {read(aside.why)}.
+            <s>{field === "reached" ? aside.is : field === "marked" ? "witness mark painted" : field === "tight" ? "tightened by feel" : "turned"}</s> {aside.by}, {day(aside.at)}: set aside, {read(aside.why)}.
           </Box>
         ) : null;
       })}
@@ -73,30 +78,98 @@ function Bolt({ bolt, best }: { bolt: Fastener; best: Reach | null }) {
           </BigButton>
         </Box>
       )}
-      {may && bolt.target_exact && (
-        <Box sx={{ display: "grid", gridTemplateColumns: `repeat(${bolt.turn ? 3 : 2}, 1fr) 1fr`, gap: 1, mt: 0.75 }}>
-          <BigButton current={Boolean(reached)} press={() => write(Object.fromEntries([put("reached", target), ...(best ? [put("wrench", best.wrench)] : [])]))}>
-            {reached ? `Tightened to ${reached}` : `Tighten to ${target}`}
-          </BigButton>
+      {may && (bolt.target_exact ?? bolt.by !== "torque") && (
+        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(210px, 1fr))", gap: 1, mt: 0.75 }}>
+          {bolt.by === "torque" ? (
+            <BigButton
+              current={Boolean(reached)}
+              press={() =>
+                write(
+                  Object.fromEntries([
+                    put("reached", target),
+                    ...(best ? [put("wrench", best.wrench), put("method", best.extension ? "extension" : "wrench")] : []),
+                    ...(best?.extension ? [put("extension", read(best.extension))] : []),
+                  ]),
+                )
+              }
+            >
+              {reached ? `Tightened to ${reached}` : `Tighten to ${target}`}
+            </BigButton>
+          ) : (
+            <BigButton current={tight} press={() => write(Object.fromEntries([put("tight", tight ? "no" : "yes")]))}>
+              {tight ? "Tight as the handbook says" : read(bolt.wanted)}
+            </BigButton>
+          )}
           {bolt.turn && (
             <BigButton current={turned} press={() => write(Object.fromEntries([put("turned", turned ? "no" : "yes")]))}>
-              {turned ? "Quarter turn done" : "Then a quarter turn"}
+              {turned ? `Turned ${bolt.turn}` : `Then ${bolt.turn}`}
+            </BigButton>
+          )}
+          {bolt.later && (
+            <BigButton current={later} press={() => write(Object.fromEntries([put("turned_later", later ? "no" : "yes")]))}>
+              {later ? "Turned once more" : bolt.later}
             </BigButton>
           )}
           <BigButton current={marked} press={() => write(Object.fromEntries([put("marked", marked ? "no" : "yes")]))}>
             {marked ? "Witness mark painted" : "Paint the witness mark"}
           </BigButton>
-          <BigButton press={() => setOther(other === null ? (reached ?? "") : null)}>Another torque</BigButton>
+          {bolt.by === "torque" && <BigButton press={() => setOther(other === null ? (reached ?? "") : null)}>Another torque or wrench</BigButton>}
         </Box>
       )}
-      {other !== null && (
-        <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); if (other.trim()) { write(Object.fromEntries([put("reached", other.trim())])); setOther(null); } }} sx={{ display: "flex", gap: 1, mt: 0.75 }}>
-          <TextField label={`${bolt.name}, tightened to`} value={other} onChange={(event) => setOther(event.target.value)} autoFocus />
-          <Box sx={{ width: 220 }}>
-            <BigButton press={() => { if (other.trim()) { write(Object.fromEntries([put("reached", other.trim())])); setOther(null); } }}>Write it down</BigButton>
-          </Box>
-        </Box>
-      )}
+      {other !== null && <ByHand bolt={bolt} begin={other} wrenches={wrenches} put={put} done={() => setOther(null)} />}
+    </Box>
+  );
+}
+
+const METHODS = [
+  ["wrench", "torque wrench"],
+  ["extension", "with an extension"],
+  ["multiplier", "with a multiplier"],
+  ["turn", "turn of the nut"],
+  ["flats", "flats counted"],
+] as const;
+
+/** Another torque than the one offered, and what it was put in with. */
+function ByHand({ bolt, begin, wrenches, put, done }: { bolt: Fastener; begin: string; wrenches: string[]; put: (field: string, is: string) => [string, Entry]; done: () => void }) {
+  const { entries, write } = useBayPage();
+  const { system } = useUnits();
+  const at = (field: string) => entries[`torque.${bolt.key}.${field}`]?.is ?? "";
+  const [typed, set] = useState({ reached: begin, wrench: at("wrench"), method: at("method") || "wrench", extension: at("extension"), multiplier: at("multiplier") });
+  const finish = () => {
+    if (!typed.reached.trim()) return;
+    const extra = typed.method === "extension" ? typed.extension.trim() : "";
+    const times = typed.method === "multiplier" ? typed.multiplier.trim() : "";
+    write(
+      Object.fromEntries([
+        put("reached", typed.reached.trim()),
+        put("method", typed.method),
+        ...(typed.wrench ? [put("wrench", typed.wrench)] : []),
+        ...(extra || at("extension") ? [put("extension", extra)] : []),
+        ...(times || at("multiplier") ? [put("multiplier", times)] : []),
+      ]),
+    );
+    done();
+  };
+  const change = (field: keyof typeof typed) => (event: { target: { value: string } }) => set({ ...typed, [field]: event.target.value });
+  return (
+    <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); finish(); }} sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 0.75, alignItems: "center", "& select": { fontSize: "1.15rem", minHeight: 48 } }}>
+      <TextField label={`${bolt.name}, tightened to`} value={typed.reached} onChange={change("reached")} autoFocus />
+      <NativeSelect value={typed.method} onChange={change("method")} slotProps={{ input: { "aria-label": `${bolt.name}, put in by` } }}>
+        {METHODS.map(([key, word]) => (
+          <option key={key} value={key}>{word}</option>
+        ))}
+      </NativeSelect>
+      <NativeSelect value={typed.wrench} onChange={change("wrench")} slotProps={{ input: { "aria-label": `${bolt.name}, which wrench` } }}>
+        <option value="">which wrench?</option>
+        {wrenches.map((one) => (
+          <option key={one}>{one}</option>
+        ))}
+      </NativeSelect>
+      {typed.method === "extension" && <TextField label={`Extension, ${system === "us" ? "in" : "mm"}`} value={typed.extension} onChange={change("extension")} sx={{ width: 150 }} />}
+      {typed.method === "multiplier" && <TextField label="Multiplier, times" value={typed.multiplier} onChange={change("multiplier")} sx={{ width: 150 }} />}
+      <Box sx={{ width: 220 }}>
+        <BigButton press={finish}>Write it down</BigButton>
+      </Box>
     </Box>
   );
 }
@@ -113,24 +186,24 @@ function Who({ of }: { of: { by: string; at: string } | undefined }) {
 }
 
 /** With an in-line extension the wrench is set lower than what the nut gets. */
-function Extension({ fit }: { fit: Fit }) {
+function Extension({ served }: { served: Fit["served"] }) {
   const { rig } = useBayPage();
   const { read, system } = useUnits();
-  const [joint, setJoint] = useState(fit.served[0]?.joint ?? "");
-  const wrenches = fit.served[0]?.reaches.map((one) => one.wrench) ?? [];
+  const [joint, setJoint] = useState(served[0]?.joint ?? "");
+  const wrenches = served[0]?.reaches.map((one) => one.wrench) ?? [];
   const [wrench, setWrench] = useState(wrenches[0] ?? "");
   const [extension, setExtension] = useState("");
   const ask = useMutation<Reach, Refusal>({
     mutationFn: () => api.settled<Reach>(api.client.POST("/api/rigs/{id}/extension/", { params: { path: { id: rig } }, body: { joint, wrench, extension, system } })),
   });
-  const reaches = fit.served.find((one) => one.joint === joint)?.reaches ?? [];
+  const reaches = served.find((one) => one.joint === joint)?.reaches ?? [];
   return (
     <Box component="section" aria-label="Extension" sx={{ border: "1.5px solid", p: 1.5 }}>
       <Slab component="div">Wrench with an extension</Slab>
       <Box sx={{ fontSize: "1.05rem" }}>set = target · A / (A + E); A from the drive to the grip, E the extension, in line</Box>
       <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", mt: 1, alignItems: "center", "& select": { fontSize: "1.15rem", minHeight: 48 } }}>
         <NativeSelect value={joint} onChange={(event) => setJoint(event.target.value)} slotProps={{ input: { "aria-label": "Joint" } }}>
-          {fit.served.map((one) => (
+          {served.map((one) => (
             <option key={one.joint} value={one.joint}>{one.name}</option>
           ))}
         </NativeSelect>

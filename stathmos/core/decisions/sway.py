@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from stathmos.core.decisions.reason import DEMANDS, SILENT, SPEAKS_FOR, UNKNOWN, Decision, Reason, ordered
 from stathmos.core.figures import FROM_MEMORY, Anything, Rule, expanded, sure, wanting
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Kit
 from stathmos.core.units import AREA, LENGTH, MM_PER_FT, MM_PER_IN, SHARE
@@ -93,9 +93,7 @@ def provided(kit: Kit | None) -> tuple[str, Phrase]:
             "A plain ball mount has none: an add-on friction bar, where its maker and the coupler's allow it."
         )
     if kit.sway_control is not None and kit.sway_control.typed == "yes":
-        return BUILT_IN, Phrase(
-            f"{kit.name} has it built in: by friction, and only with the bars flat on their brackets, parallel with the frame."
-        )
+        return BUILT_IN, Phrase(as_text(f"{kit.name} has it built in: {kit.held.friction}."))
     return ADD_ON, Phrase(f"{kit.name} {kit.held.no_sway_control}")
 
 

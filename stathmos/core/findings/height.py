@@ -11,7 +11,6 @@ from stathmos.core.rig import Rig
 from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import LENGTH
 
-
 #: what is predicted of how level the trailer will stand
 HOW_LEVEL = ("height_unknown", "ball_off", "school_off_level")
 

@@ -8,12 +8,12 @@ from stathmos.core.answer import Assessment
 from stathmos.core.bay import Fit
 from stathmos.core.bay.prove.torque import Fastener
 from stathmos.core.figures import Anything, Missing, sure, there
+from stathmos.core.joints import JOINTS
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import Link
 from stathmos.core.rig import Rig
 from stathmos.core.settings import settings_of
-from stathmos.core.stock import JOINTS
-from stathmos.core.units import COUPLE, DISTANCE, LENGTH, MM_PER_KM, WEIGHT
+from stathmos.core.units import DISTANCE, LENGTH, MM_PER_KM, WEIGHT
 
 INSPECTION = 10_000 * MM_PER_KM  # common practice
 FIRST_STOP = 80.5 * MM_PER_KM  # from memory, to be verified
@@ -58,6 +58,7 @@ def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
         ("Torque", _torque(fit.proved.torque)),
         ("Bars off", tuple(CardLine("", says) for says in fit.now.decisions.bars_off)),
         ("Limits, in plain words", _limits(fit.now)),
+        ("How it is kept", _kept(fit)),
         ("Look again", _again(rig)),
     )
     return tuple(Block(heading, lines) for heading, lines in blocks if lines)
@@ -118,16 +119,19 @@ def _settings(fit: Fit) -> tuple[CardLine, ...]:
     return tuple(lines)
 
 
+def _kept(fit: Fit) -> tuple[CardLine, ...]:
+    """What its family wants of whoever tows with it: grease, noise, what to look at."""
+    kit = fit.measured.kit
+    return () if kit is None else tuple(CardLine("", Phrase(says)) for says in (*kit.held.card, *kit.held.cautions))
+
+
 def _torque(bolts: tuple[Fastener, ...]) -> tuple[CardLine, ...]:
     """Each joint once, in the handbook's words."""
     lines = []
     for joint in dict.fromkeys(one.joint for one in bolts):
         first = next(one for one in bolts if one.joint == joint)
-        if isinstance(first.least, Missing) or isinstance(first.most, Missing):
-            continue
-        turn = ", then a quarter turn" if first.turn else ""
-        said = {"least": (first.least.value, COUPLE, "up"), "most": (first.most.value, COUPLE, "down")}
-        lines.append(CardLine(JOINTS[joint], Phrase("{least} to {most}" + turn, said)))
+        if first.wanted.template:
+            lines.append(CardLine(JOINTS[joint].name, first.wanted))
     return tuple(lines)
 
 

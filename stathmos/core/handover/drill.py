@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.bars import USUAL, BarStyle
 from stathmos.core.bay import Fit
+from stathmos.core.families import PLAIN, Family, Words
 from stathmos.core.figures import Missing
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import ENTRIES, Rig
@@ -32,7 +32,7 @@ _LOADED_BAR = "A loaded bar or lever can injure: stand clear of its end."
 def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
     """Every step that this rig needs, in order; what it has not got is not asked for."""
     kit, ball = fit.measured.kit, fit.now.choice.in_force.ball
-    held = kit.held if kit is not None else USUAL
+    held = kit.held if kit is not None else PLAIN
     brakes = rig.choice("trailer.brakes")
     breakaway = rig.choice("trailer.breakaway") != "no" and brakes != "none"
     size = ball.diameter if ball is not None else None
@@ -76,19 +76,15 @@ def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
         "Lift test: jack the tongue until the vehicle's rear rises with it.",
         "Only then the ball is truly in the coupler.",
     )
-    if kit is not None:
-        step(
-            "lift_for_bars",
-            "Jack on until the rig has lifted about 3 in.",
-            "Lifted, the bars go on without a fight.",
-            "Jack on level ground only.",
-        )
+
+    def told(key: str, words: Words | None, part: str = COUPLING) -> None:
+        if words is not None:
+            step(key, words.does, words.why, words.caution, part)
+
+    if held.bars:
+        told("lift_for_bars", held.lift)
         step("bars_on", _bars_on(fit, held), "Set as proved here; another setting is another rig.", _LOADED_BAR)
-        step(
-            "bar_pins",
-            held.secure,
-            "A bar that drops out drags and lets the trailer sway.",
-        )
+        step("bar_pins", held.secure, "A bar that drops out drags and lets the trailer sway.")
     step(
         "chains_seen",
         "Look at both chains and hooks: the ratings can be read, forged and not cast, no kink or stretched link, a clip on each hook.",
@@ -151,21 +147,8 @@ def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
         "The vehicle will not hold it any more.",
         part=UNCOUPLING,
     )
-    if kit is not None:
-        step(
-            "un_lift",
-            "Latch closed still, jack until the rig has lifted about 3 in and the bars hang free.",
-            "Unloaded bars come off by hand.",
-            _LOADED_BAR,
-            UNCOUPLING,
-        )
-        step(
-            "un_bars",
-            "Bars off and stowed.",
-            "Never open the latch with bars loaded.",
-            "Stand clear of a loaded lever.",
-            UNCOUPLING,
-        )
+    told("un_lift", held.unload, UNCOUPLING)
+    told("un_bars", held.take_off, UNCOUPLING)
     step(
         "un_leads",
         f"{_plug(rig)}, breakaway lead and chains off." if breakaway else "Lights and chains off.",
@@ -201,7 +184,7 @@ def _plug(rig: Rig) -> str:
     return f"{words[known]} plug" if known else "Plug"
 
 
-def _bars_on(fit: Fit, held: BarStyle) -> Phrase:
+def _bars_on(fit: Fit, held: Family) -> Phrase:
     """How the bars go on, set as they were last counted: bar ends first, then the head."""
     last = next((one for one in reversed(fit.measured.trials) if one.setting is not None), None)
     set_so = [] if last is None else [(one.kind, one.both) for one in last.counted if one.both is not None]

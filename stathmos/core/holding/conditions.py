@@ -102,6 +102,8 @@ JOINT_HELD_BY: Mapping[str, tuple[Under, ...]] = {
     "head_bolts": (Under.KIT, Under.SHANK, Under.HOLE),
     "frame_bolts": (Under.TRAILER, Under.KIT, Under.BRACKETS),
     "bracket_bolts": (Under.TRAILER, Under.KIT, Under.BRACKETS),
+    "angle_bolt": (Under.KIT, Under.SHANK, Under.HOLE),
+    "pump_bolts": (Under.TRAILER, Under.KIT, Under.BRACKETS),
 }
 
 

@@ -21,6 +21,7 @@ from stathmos.core.rules import handbook_offset
 from stathmos.core.schools import RESTORATION_SCHOOLS, OffsetSchool
 from stathmos.core.selection import doubtful
 from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, USUAL_TRAY
+from stathmos.core.selection.kits import LIST_WITHIN
 from stathmos.core.selection.shanks import CLEARANCE, REACH, SAG
 from stathmos.core.stock import Kit, Stock
 from stathmos.core.tolerances import ATTITUDE, PAST_BRACKET
@@ -382,10 +383,25 @@ class Fitter:
             special = (own["frame_depth_most"] + SAME < depth) & (depth <= own["special_depth_most"] + SAME)
             outside = (depth < own["frame_depth_least"] - SAME) | (depth > own["frame_depth_most"] + SAME)
         unknown = np.isnan(depth) | np.isnan(own["frame_depth_least"]) | np.isnan(own["frame_depth_most"])
-        judged.check(np.zeros_like(judged.state, bool), outside & ~special & ~unknown)
+        of_the_list = self._of_the_list(depth)
+        by_list = np.array([bool(kit.frame_heights) for kit in kits])[None, :]
+        off = np.where(by_list, ~np.isnan(depth) & ~of_the_list, outside & ~special & ~unknown)
+        judged.check(np.zeros_like(judged.state, bool), off)
         judged.check(np.zeros_like(judged.state, bool), ~self._brackets_fit())
         judged.check(doubted(kits)[None, :], np.zeros_like(judged.state, bool))
         return judged
+
+    def _of_the_list(self, depth: Column) -> Column:
+        """Whether each frame is as high as one of those that a kit lists, its special bracket's among them."""
+        kits = self.stock.kits
+        found = np.zeros((len(depth), len(kits)), bool)
+        for index, kit in enumerate(kits):
+            for one in (
+                *kit.frame_heights,
+                *((kit.special_frame,) if kit.frame_heights and kit.special_frame else ()),
+            ):
+                found[:, index] |= np.abs(depth[:, 0] - one.value) <= LIST_WITHIN + SAME
+        return found
 
     def _brackets_fit(self) -> Column:
         """Whether each kit's brackets find a free place on each trailer."""

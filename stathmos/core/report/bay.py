@@ -138,7 +138,14 @@ def fastener(one: Fastener) -> Tree:
         "target_exact": None
         if isinstance(one.target, Missing)
         else InUnits(lambda system: to_set(sure(one.target), system)),
-        "turn": one.turn,
+        "wanted": one.wanted,
+        "by": one.by,
+        "turn": "" if one.turn is None else one.turn.words,
+        "later": "" if one.turn is None else one.turn.later,
+        "bolt_across": None if one.bolt_across is None else Amount(one.bolt_across.value, units.LENGTH),
+        "turned_later": one.turned_later,
+        "tight": one.tight,
+        "method": one.method,
         "across": None if one.across is None else Amount(one.across.value, units.LENGTH),
         "state": one.state,
         "says": one.says,
@@ -215,6 +222,8 @@ def tree(fit: bay.Fit) -> Tree:
                 "kind": one.kind,
                 "state": one.state,
                 "questions": [question(asked) for asked in one.questions],
+                "steps": [vars(step) for step in one.steps],
+                "joints": list(one.joints),
             }
             for one in fit.sections
         ],
@@ -254,6 +263,7 @@ def tree(fit: bay.Fit) -> Tree:
         "restoration": {
             "tape": figure(measured.restoration.tape),
             "bridge": figure(measured.restoration.bridge),
+            "gauge": figure(measured.restoration.gauge),
             "together": figure(measured.restoration.together),
             "apart": measured.restoration.apart,
         },

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core import settings
+from stathmos.core import looks, settings
 from stathmos.core.entry import (
     INSIDE_TOP,
     PIN_CENTRE,
@@ -20,10 +20,9 @@ from stathmos.core.entry import (
     weight,
 )
 from stathmos.core.figures import Given
+from stathmos.core.joints import METHODS
 from stathmos.core.subjects import (
-    AS_SET,
     COUPLED,
-    COUPLING,
     FITTED,
     FLOOR,
     HEAD,
@@ -65,6 +64,16 @@ WENT_ON = (
 
 #: taped with the trailer levelled by its jack
 _LEVELLED = (Under.TRAILER_RIDE, Under.FLOOR)
+#: coupled, as it travels, and with the trailer empty, whatever rides in it otherwise
+_COUPLED_UP = (
+    Under.VEHICLE_LOADS,
+    Under.TRAILER_LOADS,
+    Under.PRESSURE,
+    Under.LEVELLING,
+    Under.FLOOR,
+    Under.BALL_HEIGHT,
+)
+_COUPLED_EMPTY = (Under.VEHICLE_LOADS, Under.PRESSURE, Under.LEVELLING, Under.FLOOR, Under.BALL_HEIGHT)
 _AIR = "gauge at the valve, as it is taped"
 
 
@@ -115,6 +124,7 @@ def _air(state: str) -> Given | None:
 #: the beginnings of the fields in which a setting that was good comes along
 START = "start_"
 _STARTS = settings.trial_fields(START, "to begin with", KNOWN_GOOD)
+_LOOKS = looks.fields()
 _AGAIN_B = _again(COUPLED, STATE_B, STATES["b"], "_b")
 
 
@@ -167,6 +177,20 @@ class Bay:
     rear_mark: Given | None = _tape(
         "Rear axle to the rear mark", "tape, rearward of the hub, bumpers only", 0, 120, of=VEHICLE
     )
+    # coupled, without bars to set: the rail as it travels, and empty
+    rail_front_coupled: Given | None = _tape(
+        "Rail front, coupled and loaded", "tape, ground to the rail", 4, 60, of=FITTED, under=_COUPLED_UP
+    )
+    rail_rear_coupled: Given | None = _tape(
+        "Rail rear, coupled and loaded", "tape, ground to the rail", 4, 60, of=FITTED, under=_COUPLED_UP
+    )
+    rail_front_empty: Given | None = _tape(
+        "Rail front, coupled and empty", "tape, ground to the rail", 4, 60, of=FITTED, under=_COUPLED_EMPTY
+    )
+    rail_rear_empty: Given | None = _tape(
+        "Rail rear, coupled and empty", "tape, ground to the rail", 4, 60, of=FITTED, under=_COUPLED_EMPTY
+    )
+    arches_wanted: Given | None = _seen("The arches are taped too", "as the advisor wants it")
     air_pressure_a: Given | None = _air(STATES["a"])
     front_left_a: Given | None = _mark(FRONT_LEFT, STATES["a"], VEHICLE, STATE_A)
     front_right_a: Given | None = _mark(FRONT_RIGHT, STATES["a"], VEHICLE, STATE_A)
@@ -183,6 +207,7 @@ class Bay:
     __annotations__.update(dict.fromkeys(_AGAIN_B, "Given | None"))
     locals().update(_AGAIN_B)
     ball_coupled_b: Given | None = _ball("no bars", COUPLED, STATE_B)
+    ball_gauge_b: Given | None = weight("Gauge under the ball, no bars", "the gauge", 0, 6000, usual="measured")
     good_front: Given | None = _tape("Front mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
     good_rear: Given | None = _tape("Rear mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
     good_from: Given | None = named("Known good from", "the earlier hitch or visit", of=KNOWN_GOOD)
@@ -201,38 +226,9 @@ class Bay:
         "Shank hole of the head, to begin with", COUNT, "its record", 1, 20, usual="measured", of=KNOWN_GOOD
     )
     good_same_spot: Given | None = _seen("Same spot, same marks, trailer not moved", "the fitter")
-    bars_parallel: Given | None = _seen("Bars parallel with the frame", "look from the side", FITTED, AS_SET)
-    bars_flat: Given | None = _seen("Bars flat on their brackets", "look for full contact", FITTED, AS_SET)
-    past_left: Given | None = _tape(
-        "Left bar past its bracket",
-        "tape, bracket centre to bar end",
-        0,
-        30,
-        of=FITTED,
-        under=(*AS_SET, Under.BRACKETS),
-    )
-    past_right: Given | None = _tape(
-        "Right bar past its bracket",
-        "tape, bracket centre to bar end",
-        0,
-        30,
-        of=FITTED,
-        under=(*AS_SET, Under.BRACKETS),
-    )
-    ground_left: Given | None = _tape("Left bar end to ground", "tape", 0, 40, of=FITTED, under=AS_SET)
-    ground_right: Given | None = _tape("Right bar end to ground", "tape", 0, 40, of=FITTED, under=AS_SET)
-    chains_reach: Given | None = _seen(
-        "Safety chains reach in a full turn, clear of the ground", "steer to full lock and look", FITTED, AS_SET
-    )
-    breakaway_reach: Given | None = _seen(
-        "Breakaway lead reaches the vehicle in a full turn", "steer to full lock and look", FITTED, AS_SET
-    )
-    wiring_reach: Given | None = _seen(
-        "7-way lead reaches in a full turn, clear of the ground", "steer to full lock and look", FITTED, AS_SET
-    )
-    jaw_play: Given | None = _tape(
-        "Play of the ball in the coupler's jaw", "tape, lift the tongue and look", 0, 2, of=COUPLING
-    )
+    # all that is looked at, as the family wants it
+    __annotations__.update(dict.fromkeys(_LOOKS, "Given | None"))
+    locals().update(_LOOKS)
     bracket_place: Given | None = _tape(
         "Ball to the middle of the brackets, as bolted", "tape along the A-frame", 4, 80, of=FITTED
     )
@@ -284,7 +280,13 @@ class Bolt:
     reached: Given | None = described("Tightened to", COUPLE, "torque wrench", 0, 2e6, usual="measured")
     wrench: Given | None = named("With", "the torque wrench")
     extension: Given | None = _tape("In-line extension", "tape, drive to drive", 0, 60)
-    turned: Given | None = _seen("Then a quarter turn", "the fitter")
+    method: Given | None = choice("Put in by", "the fitter", *METHODS, usual="measured")
+    multiplier: Given | None = described(
+        "Torque multiplier, times", COUNT, "stamp on it", 1, 30, usual="measured", halves=True
+    )
+    turned: Given | None = _seen("Then the turn of the handbook", "the fitter")
+    turned_later: Given | None = _seen("Turned once more after it was coupled once", "the fitter")
+    tight: Given | None = _seen("Tightened by feel, as the handbook says", "the fitter")
     marked: Given | None = _seen("Witness mark painted", "look")
     found: Given | None = described(
         "Tightened to on an earlier visit, as found", COUPLE, "its record", 0, 2e6, usual="measured"

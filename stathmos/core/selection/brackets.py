@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.figures import Figure, Given, Missing, Provenance, Rule, Working
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Kit
 from stathmos.core.tolerances import PAST_BRACKET
@@ -24,11 +24,12 @@ _RULE = Rule(
 
 @dataclass(frozen=True)
 class Obstacle:
-    """What stands in the way, from and to behind the ball, mm."""
+    """What stands in the way, from and to behind the ball, mm. ``moves``: it can be shifted, as a tray can and a jack cannot."""
 
     name: str
     front: float
     rear: float
+    moves: bool = False
 
 
 def obstacles(rig: Rig, kit: Kit) -> tuple[Obstacle, ...]:
@@ -45,7 +46,7 @@ def obstacles(rig: Rig, kit: Kit) -> tuple[Obstacle, ...]:
         for name, at, tray in trays:
             if at is not None:
                 half = (tray.value if tray is not None else USUAL_TRAY) / 2
-                found.append(Obstacle(name, at.value - half, at.value + half))
+                found.append(Obstacle(name, at.value - half, at.value + half, moves=True))
     return tuple(found)
 
 
@@ -65,24 +66,52 @@ def bracket_place(kit: Kit, rig: Rig) -> Given | Figure | Missing | Phrase:
     place = _nearest_free(preferred.value, least, most, met)
     if place is None:
         names = " and ".join(dict.fromkeys(one.name for one in met))
-        return Phrase(f"Its brackets want {{least}} to {{most}} behind the ball, and the {names} stand there.", told)
+        says = Phrase(f"Its brackets want {{least}} to {{most}} behind the ball, and the {names} stand there.", told)
+        return joined(says, _make_room(least, most, met))
     if place == preferred.value:
         return preferred
     moved = Working(f"preferred place {preferred.typed or ''} moved clear", {}, _RULE, "Tape it on the trailer.")
     return Figure(place, LENGTH, Provenance.ASSUMED, moved)
 
 
+def _make_room(least: float, most: float, met: tuple[Obstacle, ...]) -> Phrase:
+    """The tray that moved the least makes room for a bracket, and how far; without a word where no single one does."""
+    found = []
+    for tray in (one for one in met if one.moves):
+        others = tuple(one for one in met if one is not tray)
+        places = [
+            place
+            for place in (least, most, *(edge for one in others for edge in _clear_of(one)))
+            if _is_free(place, least, most, others)
+        ]
+        for place in places:
+            front, rear = _clear_of(tray)
+            # its front edge behind the bracket, or its rear edge before it
+            found += [(abs(by), by, tray) for by in (place - front, place - rear)]
+    if not found:
+        return Phrase("")
+    far, by, tray = min(found, key=lambda one: one[0])
+    way = "rearward" if by > 0 else "forward"
+    return Phrase(f"Moved {{by}} {way} the {tray.name} leaves room.", {"by": (far, LENGTH, "up")})
+
+
+def _clear_of(one: Obstacle) -> tuple[float, float]:
+    """From where to where a bracket's middle may not stand, mm."""
+    return one.front - HALF_BRACKET, one.rear + HALF_BRACKET
+
+
+def _is_free(place: float, least: float, most: float, met: tuple[Obstacle, ...]) -> bool:
+    clear = (_clear_of(one) for one in met)
+    return least <= place <= most and all(not front + TOUCHING < place < rear - TOUCHING for front, rear in clear)
+
+
 def _nearest_free(preferred: float, least: float, most: float, met: tuple[Obstacle, ...]) -> float | None:
     """The place nearest the preferred one within a range at which a bracket meets nothing."""
-    kept_clear = [(one.front - HALF_BRACKET, one.rear + HALF_BRACKET) for one in met]
-
-    def is_free(place: float) -> bool:
-        return least <= place <= most and all(
-            not front + TOUCHING < place < rear - TOUCHING for front, rear in kept_clear
-        )
-
-    if is_free(preferred):
+    if _is_free(preferred, least, most, met):
         return preferred
+    kept_clear = [_clear_of(one) for one in met]
     edges = [edge for pair in kept_clear for edge in pair]
-    free = [place for place in (min(max(preferred, least), most), least, most, *edges) if is_free(place)]
+    free = [
+        place for place in (min(max(preferred, least), most), least, most, *edges) if _is_free(place, least, most, met)
+    ]
     return min(free, key=lambda place: (abs(place - preferred), place), default=None)

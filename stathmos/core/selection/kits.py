@@ -28,7 +28,7 @@ from stathmos.core.selection.verdicts import (
     with_choice,
 )
 from stathmos.core.stock import NOT_LISTED, STRANGE, Kit, Stock
-from stathmos.core.units import LENGTH, WEIGHT
+from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
 
 #: what a kit lacks to make a whole build: the rule, why, and whether that is for want of figures
 Lacks = Callable[[Kit], Failed | None]
@@ -37,9 +37,27 @@ Lacks = Callable[[Kit], Failed | None]
 def wants_special_bracket(kit: Kit, rig: Rig) -> bool:
     """Whether the A-frame is deeper than the usual brackets take, and the maker has others for it."""
     depth = rig.trailer.frame_depth
-    if depth is None or kit.frame_depth_most is None or kit.special_depth_most is None:
+    if depth is None:
+        return False
+    if kit.frame_heights:
+        special = kit.special_frame
+        return not _listed(kit, depth.value) and special is not None and _as_high(special.value, depth.value)
+    if kit.frame_depth_most is None or kit.special_depth_most is None:
         return False
     return kit.frame_depth_most.value + SAME < depth.value <= kit.special_depth_most.value + SAME
+
+
+#: how near a frame's height must come to one of a list, mm: an eighth of an inch, from memory
+LIST_WITHIN = MM_PER_IN / 8
+
+
+def _as_high(listed: float, depth: float) -> bool:
+    return abs(listed - depth) <= LIST_WITHIN + SAME
+
+
+def _listed(kit: Kit, depth: float) -> bool:
+    """Whether a frame's height is one of those that a handbook lists; never one between two of them."""
+    return any(_as_high(one.value, depth) for one in kit.frame_heights)
 
 
 def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) -> Verdict[Kit]:
@@ -106,6 +124,12 @@ def _bars(kit: Kit) -> Failed | None:
 def _frame(kit: Kit, rig: Rig) -> Failed | None:
     """Whether its brackets take the A-frame's rail; an unmeasured frame is no rating, and is asked for in the bay."""
     depth, least, most = rig.trailer.frame_depth, kit.frame_depth_least, kit.frame_depth_most
+    if depth is not None and kit.frame_heights:
+        if _listed(kit, depth.value) or wants_special_bracket(kit, rig):
+            return None
+        heights = {f"h{index}": (one.value, LENGTH, "nearest") for index, one in enumerate(kit.frame_heights)}
+        says = f"Its brackets are for rails of {', '.join(f'{{{name}}}' for name in heights)}; this one is {{depth}}."
+        return Failed("frame", Phrase(says, {**heights, "depth": (depth.value, LENGTH, "nearest")}), False)
     if depth is None or least is None or most is None or wants_special_bracket(kit, rig):
         return None
     if least.value - SAME <= depth.value <= most.value + SAME:

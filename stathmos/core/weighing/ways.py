@@ -144,6 +144,11 @@ def _read(rig: Rig, key: str, path: str) -> Given | Missing:
     return read_on(rig, path, f"weighing.{key}_mark", mark * KG_PER_LB, accuracy)
 
 
+def on_the_gauge(rig: Rig, path: str) -> Given | Missing:
+    """What a gauge under the ball reads at a path, with its own uncertainty, kg."""
+    return _read(rig, "gauge", path)
+
+
 def beam(rig: Rig) -> Figure | Missing:
     """The tongue by a beam over a pivot and a bathroom scale.  TW = (R − R_tare)·D / d, kg."""
     tare = _read(rig, "beam", "weighing.beam_tare")

@@ -9,7 +9,8 @@ from stathmos.core.answer import Assessment
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import calibrate
 from stathmos.core.bay.measure.arches import Arches, arches, corner, over_the_axles
-from stathmos.core.bay.measure.attitude import attitude
+from stathmos.core.bay.measure.attitude import attitude, coupled_attitude
+from stathmos.core.bay.measure.ball import ball_follows
 from stathmos.core.bay.measure.beside import Beside, as_measured, beside_the_plan
 from stathmos.core.bay.measure.calibrate import Loads, Rates, Reconciled
 from stathmos.core.bay.measure.learn import Believed
@@ -19,12 +20,13 @@ from stathmos.core.bay.measure.scale import scale_of
 from stathmos.core.bay.measure.trials import Setting, Tried, tried, whose_rails_stand
 from stathmos.core.bay.measure.windows import Taped, Window, in_force, under_each_school
 from stathmos.core.bay_schools import BAY_SCHOOLS
-from stathmos.core.figures import Anything, Missing, wanting
+from stathmos.core.figures import Anything, Missing, sure, wanting
 from stathmos.core.heights import hole_pitch
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import BUMPER
 from stathmos.core.stock import Kit
+from stathmos.core.weighing.ways import on_the_gauge
 
 __all__ = ["Measured", "measure"]
 
@@ -81,14 +83,14 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
     # pass 3 says how the bars stood when they were weighed: it goes with the setting that was weighed, and no other
     weighed = holds is not None and holds.trial.weighed is not None and holds.trial.weighed.typed == "yes"
     bridge = now.weights.bridge.restoration if weighed else Missing(("weighing.bridge_front_bars",))
-    restoration = calibrate.reconciled(by_tape, bridge)
+    restoration = calibrate.reconciled(by_tape, bridge, _by_gauge(rig, holds, now))
     restored = restoration.together if holds is not None else by_tape
 
     states = holds.states if holds is not None else found.coupled
     taped = Taped(
         states=states, good=_good(rig), scale=scale_of(states, now.coupled, now.rest.geometry),
-        weighed=bridge if not isinstance(bridge, Missing) else None,
-        together=restored if weighed and not wanting(by_tape, bridge, restored) else None,
+        weighed=None if isinstance(restoration.weighed, Missing) else restoration.weighed,
+        together=None if wanting(by_tape, restoration.weighed, restored) else sure(restored),
         at_bumpers=rig.choice("bay.marks") == BUMPER,
     )  # fmt: skip
     if kit is not None and holds is not None and holds.setting is not None:
@@ -98,7 +100,7 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
         planned=planned,
         now=now,
         kit=kit,
-        checks=preconditions(rig, kit, matches_a_rig(now)),
+        checks=(*preconditions(rig, kit, matches_a_rig(now)), *ball_follows(rig, now, found, trials)),
         beside=beside_the_plan(planned, now, rig, found),
         refit=_refit(planned, now),
         arches=found,
@@ -110,8 +112,18 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
         taped=taped,
         windows=under_each_school(taped, now.rules) if kit is not None else (),
         loads=calibrate.loads(restored, now.rest) if kit is not None else None,
-        attitude=attitude(rig, whose_rails_stand(trials)),
+        attitude=attitude(rig, whose_rails_stand(trials)) if kit is not None else coupled_attitude(rig),
     )
+
+
+def _by_gauge(rig: Rig, holds: Tried | None, now: Assessment) -> Anything:
+    """The restoration by a gauge under the ball, read with this trial's bars; without them by the same gauge, else as weighed."""
+    if holds is None or rig.choice(f"trials.{holds.trial.key}.ball_gauge") == "":
+        return Missing(("trials.trial_1.ball_gauge",))
+    with_bars, without = (
+        on_the_gauge(rig, path) for path in (f"trials.{holds.trial.key}.ball_gauge", "bay.ball_gauge_b")
+    )
+    return calibrate.by_gauge(with_bars, now.rest.tongue if isinstance(without, Missing) else without, now.rest)
 
 
 def _expected(taped: Taped, now: Assessment, trials: tuple[Tried, ...], this: Tried, setting: Setting) -> Believed:

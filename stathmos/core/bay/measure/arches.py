@@ -195,7 +195,7 @@ def _taped(rig: Rig, path: str) -> bool:
 
 def _sides(rig: Rig, places: tuple[Place, ...], end: str) -> tuple[str, ...]:
     """The sides that every state has which was taped at this end at all; both where none was."""
-    sides = SIDES
+    sides: tuple[str, ...] = SIDES
     for place in places:
         have = tuple(side for side in SIDES if _taped(rig, place.paths[f"{end}_{side}"]))
         if have:

@@ -18,6 +18,14 @@ def rail_difference(front: float, rear: float) -> float:
     return front - rear
 
 
+def coupled_attitude(rig: Rig, state: str = "coupled") -> Anything:
+    """Rail front less rail rear, coupled without bars to set, as it travels or ``empty``, mm."""
+    if rig.choice("bay.floor") == NOT_FLAT:
+        return Missing(("bay.floor",))
+    front, rear = (rig.figure(f"bay.rail_{end}_{state}") for end in ("front", "rear"))
+    return work("rail front − rail rear", LENGTH, rail_difference, ATTITUDE.rule, front=front, rear=rear)
+
+
 def attitude(rig: Rig, trial: Trial | None) -> Anything:
     """Rail front less rail rear with the bars on, in the last trial, mm."""
     if trial is None:

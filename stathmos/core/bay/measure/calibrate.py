@@ -7,15 +7,16 @@ read, says the restoration too, and the two are brought together.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from stathmos.core import statics
 from stathmos.core.bay.measure.arches import Arches, told
 from stathmos.core.coupled import Rest
-from stathmos.core.figures import STATICS, Anything, Missing, Rule, expanded, work
+from stathmos.core.figures import STATICS, Anything, Known, Missing, Rule, expanded, work
 from stathmos.core.heights import Geometry
 from stathmos.core.ratings import demands
-from stathmos.core.units import COUPLE, RATE, WEIGHT
+from stathmos.core.units import COUPLE, RATE, SHARE, WEIGHT
 from stathmos.core.weighing.reconcile import disagreements, weighted_mean
 
 LEAST_SHARE_U = 0.005  # no way of reading a restoration is better than half a per cent
@@ -37,6 +38,18 @@ def rear_rate_from_tape(T: float, w: float, o: float, drop: float) -> float:
     700
     """
     return T * (w + o) / (w * drop)
+
+
+def couple_from_ball(B: float, T: float, d: float, L: float) -> float:
+    """Couple of the bars from the force that a gauge under the ball reads, kg·mm.  M = d · (B − T) / (1 − d / L)
+
+    ``B`` with the bars on, ``T`` without, kg; ball to bracket ``d``, ball to trailer axles ``L``, mm. The example of docs/method.md:
+    1 853 lb on the ball at 27 in are 32 481 in·lb.
+
+    >>> round(couple_from_ball(B=1852.6, T=800, d=27, L=216) / 32481, 3)
+    1.0
+    """
+    return d * (B - T) / (1 - d / L)
 
 
 @dataclass(frozen=True)
@@ -62,12 +75,20 @@ class Loads:
 
 @dataclass(frozen=True)
 class Reconciled:
-    """The restoration by tape and by weighbridge, and both together; ``apart`` where they disagree beyond their doubt."""
+    """The restoration by tape, by weighbridge and by a gauge under the ball, and all together; ``apart`` where they disagree
+    beyond their doubt. ``weighed``: by what was weighed alone."""
 
     tape: Anything
     bridge: Anything
+    gauge: Anything
     together: Anything
     apart: bool
+
+    @property
+    def weighed(self) -> Anything:
+        """The restoration by weighbridge and gauge, without the tape."""
+        ways = _known({"bridge": self.bridge, "gauge": self.gauge})
+        return weighted_mean(ways, "f", LEAST_SHARE_U) if len(ways) > 1 else next(iter(ways.values()), self.bridge)
 
 
 _COUPLE = Rule("Couple of that restoration.", STATICS)
@@ -92,17 +113,40 @@ def rates(arches: Arches, tongue: Anything, geometry: Geometry) -> Rates:
     )  # fmt: skip
 
 
-def reconciled(tape: Anything, bridge: Anything) -> Reconciled:
-    """Tape and weighbridge together, weighted by 1/u²; where they disagree the worse doubt stands."""
-    ways = {name: one for name, one in (("tape", tape), ("bridge", bridge)) if not isinstance(one, Missing)}
+_BY_GAUGE = Rule(
+    "A gauge under the ball reads the force on the ball: the tongue, and what the bars press it down.", STATICS
+)
+_NOT_READ = Missing(("trials.trial_1.ball_gauge",))
+
+
+def by_gauge(with_bars: Anything, without: Anything, rest: Rest) -> Anything:
+    """The restoration by a gauge under the ball, with the bars on and without them."""
+    g = rest.geometry
+
+    def f(B: float, T: float, d: float, L: float, o: float) -> float:
+        return statics.restoration(couple_from_ball(B, T, d, L), T, o, L)
+
+    return work(
+        "f = M · (L + o) / (T · o · L),  M = d · (B − T) / (1 − d / L)", SHARE, f, _BY_GAUGE,
+        B=with_bars, T=without, d=rest.bracket, L=g.L, o=g.o,
+    )  # fmt: skip
+
+
+def _known(ways: Mapping[str, Anything]) -> dict[str, Known]:
+    return {name: one for name, one in ways.items() if not isinstance(one, Missing)}
+
+
+def reconciled(tape: Anything, bridge: Anything, gauge: Anything = _NOT_READ) -> Reconciled:
+    """Tape, weighbridge and gauge together, weighted by 1/u²; where they disagree the worse doubt stands."""
+    ways = _known({"tape": tape, "bridge": bridge, "gauge": gauge})
     if len(ways) < 2:
-        return Reconciled(tape, bridge, next(iter(ways.values()), tape), False)
+        return Reconciled(tape, bridge, gauge, next(iter(ways.values()), tape), False)
     apart = bool(disagreements(ways, 2 * LEAST_SHARE_U))
     together = weighted_mean(ways, "f", LEAST_SHARE_U)
     if apart:
         widest = max(abs(one.value - together.value) + expanded(one) for one in ways.values())
         together = together.doubted({"~disagreement": widest / 2})
-    return Reconciled(tape, bridge, together, apart)
+    return Reconciled(tape, bridge, gauge, together, apart)
 
 
 def loads(f: Anything, rest: Rest) -> Loads:

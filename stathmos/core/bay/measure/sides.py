@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from stathmos.core.bay.measure.arches import A, B, Place, corner, in_order, of_trial, sticking, told
 from stathmos.core.figures import Anything, Figure, Known, Missing, sure, work
@@ -46,19 +47,26 @@ def uneven(rig: Rig) -> tuple[Uneven, ...]:
     return tuple(said)
 
 
-def _moved(rig: Rig, before: Place, after: Place, end: str) -> tuple[list[Anything], Anything]:
+class _Moved(NamedTuple):
+    """What each side moved from one state to another, mm, and how much further the left one did."""
+
+    by_side: Sequence[Anything]
+    differ: Anything
+
+
+def _moved(rig: Rig, before: Place, after: Place, end: str) -> _Moved:
     """What each side of an end moved from one state to another, mm, and how much further the left one did."""
-    moved = [
+    moved: list[Anything] = [
         work("after − before", LENGTH, lambda before, after: after - before, None,
              before=corner(rig, before.paths[f"{end}_{side}"], before.rocked), after=corner(rig, after.paths[f"{end}_{side}"], after.rocked))
         for side in SIDES
     ]  # fmt: skip
     differ = work("left − right", LENGTH, lambda left, right: left - right, LEAN.rule, left=moved[0], right=moved[1])
     if isinstance(differ, Missing):
-        return moved, differ
+        return _Moved(moved, differ)
     # each side sticks by itself
     sticks = {f"~{side} {place.key}": sticking(rig, place, end) for place in (before, after) for side in SIDES}
-    return moved, differ.doubted({name: u for name, u in sticks.items() if u})
+    return _Moved(moved, differ.doubted({name: u for name, u in sticks.items() if u}))
 
 
 def _stands_apart(end: str, apart: Figure) -> Phrase:

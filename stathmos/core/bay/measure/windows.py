@@ -83,7 +83,7 @@ class Taped:
     at_bumpers: bool = False
 
     @property
-    def figures(self) -> dict[str, Anything]:
+    def figures(self) -> dict[str, Known]:
         """Every mark by its name in `Marks`, as a figure."""
         found: dict[str, Anything] = dict(self.good)
         for state, marks in (("a", self.states.a), ("b", self.states.b), ("c", self.states.c)):
@@ -184,8 +184,8 @@ def window(school: BaySchool, taped: Taped, holds: bool, authority: Authority) -
     aim = None
     if within is not None and zero is not None and scale is not None:
         aim = zero - within.aim * scale.rise
-    elif edges.get("low_height") is not None and edges.get("high_height") is not None:
-        aim = edges["high_height"] - school.aims * (edges["high_height"] - edges["low_height"])
+    elif (low := edges.get("low_height")) is not None and (high := edges.get("high_height")) is not None:
+        aim = high - school.aims * (high - low)
     return Window(
         key=school.key, name=school.name, rule=school.rule, in_force=holds, authority=authority.value if holds else "",
         low=within.low if within else None, aim=within.aim if within else None, high=within.high if within else None,

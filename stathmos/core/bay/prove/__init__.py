@@ -27,7 +27,7 @@ class Proved:
 def prove(measured: Measured, stock: Stock) -> Proved:
     """What is proved so far of a rig in the bay."""
     kit, rig = measured.kit, measured.rig
-    bolts = sheet(rig, kit, measured.now.choice.in_force.ball)
+    bolts = sheet(rig, kit, measured.now.choice.in_force.ball, stock.wrenches)
     by_joint = served(bolts, stock.wrenches)
     last = measured.trials[-1].trial if measured.trials else None
     return Proved(

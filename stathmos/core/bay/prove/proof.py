@@ -2,20 +2,25 @@
 
 from __future__ import annotations
 
-from stathmos.core.bay.check import Check, at_least, at_most, seen
+from stathmos.core.bay.check import Check, at_least, at_most
+from stathmos.core.families import PLAIN
 from stathmos.core.figures import Anything, Missing, expanded
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.looks import LEAST, SEEN, Look, wanted
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, Trial
+from stathmos.core.rig.bay import NOT_ON
 from stathmos.core.settings import SIDES, Counted, counted_in
 from stathmos.core.stock import Kit
-from stathmos.core.tolerances import ATTITUDE, BAR_TO_GROUND, JAW_PLAY, PAST_BRACKET
+from stathmos.core.tolerances import ATTITUDE, Between
 from stathmos.core.units import LENGTH
 
 
-def attitude_check(apart: Anything, trial: Trial | None) -> Check:
+def attitude_check(apart: Anything, trial: Trial | None, kit: Kit | None) -> Check:
     """Within 1¼ in; too high in front, the head goes down a hole, too low, up."""
     paths = (f"trials.{trial.key}.rail_front", f"trials.{trial.key}.rail_rear") if trial else ()
+    if kit is None:
+        paths = ("bay.rail_front_coupled", "bay.rail_rear_coupled")
     why = "Nose-up it sways; nose-down the front trailer axle carries more, and its tyres and bearings wear."
     if isinstance(apart, Missing):
         floor = apart.needs == ("bay.floor",)
@@ -23,6 +28,8 @@ def attitude_check(apart: Anything, trial: Trial | None) -> Check:
             "The floor is not flat: what the rail says there is no attitude. Measure it on a flat one."
             if floor
             else "The rail is not measured front and rear with the bars on."
+            if kit is not None
+            else "The rail is not measured front and rear, coupled and loaded."
         )
         return Check(
             "attitude",
@@ -93,6 +100,7 @@ def went_on(trial: Trial | None) -> Check | None:
     paths = (f"trials.{trial.key}.went_on",)
     found = trial.went_on.typed
     state, says = {
+        NOT_ON: (REFUSED, "They would not go on: too tight. Slacken them as the coach says."),
         "lifted": (GOOD, "They went on with the rig lifted about 3 in."),
         "by_hand": (CAUTION, "They went on without lifting: they are too loose to carry anything."),
         "forced": (CAUTION, "They went on only with force: too tight, or the head is in the wrong hole."),
@@ -101,61 +109,76 @@ def went_on(trial: Trial | None) -> Check | None:
 
 
 def proofs(rig: Rig, kit: Kit | None, trial: Trial | None, apart: Anything) -> tuple[Check, ...]:
-    """Every proof that this rig needs: without bars, none of theirs."""
-    found: list[Check | None] = []
+    """Every proof that this rig needs: its attitude, its bars' ends, and what its family is looked at for."""
+    found: list[Check | None] = [attitude_check(apart, trial, kit)]
     if kit is not None:
-        found += [attitude_check(apart, trial), *equal_ends(trial, kit), went_on(trial)]
-        found += [
-            seen(
-                rig, "bay.bars_parallel", "parallel", "Bars parallel with the frame", "Parallel.",
-                "Not parallel: more tilt or a bracket hole brings them so; then measure C again.",
-                "Bars at a slant change their pull over every bump.", refuses=kit.held.slant_refused,
-            ),
-            None if not kit.held.flat else seen(
-                rig, "bay.bars_flat", "flat", "Bars flat on their brackets", "Flat, full contact.",
-                "Not flat: friction works only with the bar lying flat.",
-                "Friction against sway works only over the full contact.",
-            ),
-            at_least(
-                rig, ("bay.past_left", "bay.past_right"), "past", "Bar past the bracket", PAST_BRACKET,
-                "In a turn the bar slides in its bracket; a short end drops out.",
-            ),
-            at_least(
-                rig, ("bay.ground_left", "bay.ground_right"), "ground", "Bar end to ground", BAR_TO_GROUND,
-                "A driveway or a speed bump catches what hangs lower.",
-            ),
-        ]  # fmt: skip
-    found += [
-        seen(
-            rig, "bay.chains_reach", "chains", "Safety chains reach", "They reach in a full turn and clear the ground.",
-            "They do not reach, or drag: extension or shortening first.", "A chain that pulls tight in a turn breaks its hook; one that drags wears through.",
-        ),
-        _present_only(
-            rig, "trailer.breakaway", "bay.breakaway_reach", "breakaway", "Breakaway lead reaches the vehicle",
-            "It must not pull in a turn, and must pull if all else parts.",
-        ),
-        seen(
-            rig, "bay.wiring_reach", "wiring", "7-way lead reaches", "It reaches in a full turn and clears the ground.",
-            "It does not reach, or drags: a longer lead first.", "A lead that pulls out takes the brakes and lights with it.",
-        ),
-        at_most(
-            rig, "bay.jaw_play", "jaw", "Play of the ball in the jaw", JAW_PLAY,
-            "A worn or misadjusted jaw hammers, and may let go.",
-        ),
-    ]  # fmt: skip
+        found += [*equal_ends(trial, kit), went_on(trial)]
+    found += [looked_at(rig, look) for look in looks_of(rig, kit)]
     return tuple(one for one in found if one is not None)
 
 
-def _present_only(rig: Rig, wanted_by: str, path: str, key: str, name: str, why: str) -> Check | None:
-    """A proof of something that not every trailer has."""
-    if rig.choice(wanted_by) == "no" or rig.choice("trailer.brakes") == "none":
-        return None
-    return seen(
-        rig,
-        path,
-        key,
-        name,
-        "It reaches the vehicle in a full turn.",
-        "It does not reach, or pulls: a longer lead first.",
-        why,
+def looks_of(rig: Rig, kit: Kit | None) -> tuple[Look, ...]:
+    """What this rig is looked at for, in the order of the work."""
+    return wanted((kit.held if kit is not None else PLAIN).looks, rig.choice)
+
+
+def looked_at(rig: Rig, look: Look) -> Check:
+    """One thing that is looked at, as it was seen or taped."""
+    if look.how == SEEN:
+        return _seen(rig, look)
+    assert look.limit is not None
+    if isinstance(look.limit, Between):
+        return _between(rig, look, look.limit)
+    if look.how == LEAST:
+        return at_least(rig, look.paths, look.key, look.name, look.limit, look.why)
+    return at_most(rig, look.paths[0], look.key, look.name, look.limit, look.why)
+
+
+def _seen(rig: Rig, look: Look) -> Check:
+    wrong = look.words[-1][0] if look.words else "no"
+    found = rig.choice(look.paths[0])
+    if not found:
+        return Check(
+            look.key, look.name, UNKNOWN, Phrase("Nobody has written down whether it is so."), look.why, look.paths
+        )
+    state = GOOD if found != wrong else REFUSED if look.refuses else CAUTION
+    return Check(look.key, look.name, state, Phrase(look.good if state == GOOD else look.bad), look.why, look.paths)
+
+
+def _between(rig: Rig, look: Look, limit: Between) -> Check:
+    """A figure between two limits, counted from another mark where it is."""
+    figure, from_mark = rig.figure(look.paths[0]), 0.0
+    if look.over:
+        end, _, state = look.over.partition("_")
+        marks = [rig.figure(f"bay.{end}_{side}_{state}") for side in SIDES]
+        known = [one.value for one in marks if not isinstance(one, Missing)]
+        if not known:
+            return Check(
+                look.key,
+                look.name,
+                UNKNOWN,
+                Phrase("The mark that it is counted from is not taped."),
+                look.why,
+                look.paths,
+                limit.rule,
+            )
+        from_mark = sum(known) / len(known)
+    if isinstance(figure, Missing):
+        return Check(look.key, look.name, UNKNOWN, Phrase("Not measured."), look.why, look.paths, limit.rule)
+    dimension, off = look.dimension or LENGTH, figure.value - from_mark
+    said = {
+        "is": (off, dimension, "nearest"),
+        "low": (limit.low, dimension, "up"),
+        "high": (limit.high, dimension, "down"),
+    }
+    over = ", over where it stands uncoupled" if look.over else ""
+    state = GOOD if limit.holds(off) else REFUSED
+    return Check(
+        look.key,
+        look.name,
+        state,
+        Phrase(f"{{is}}{over}; {{low}} to {{high}} is wanted.", said),
+        look.why,
+        look.paths,
+        limit.rule,
     )

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from stathmos.core.bay.prove.torque import CANNOT, NEEDS_EXTENSION, REACHES, Fastener, Reach, reach
 from stathmos.core.figures import Missing
 from stathmos.core.finding import CAUTION, GOOD, UNKNOWN
+from stathmos.core.joints import BY_FEEL, JOINTS
 from stathmos.core.phrases import Phrase
-from stathmos.core.stock import JOINTS, Kit, Wrench
+from stathmos.core.stock import Kit, Wrench
 from stathmos.core.units import COUPLE, LENGTH
 
 
@@ -43,7 +44,7 @@ def served(fasteners: tuple[Fastener, ...], wrenches: tuple[Wrench, ...]) -> tup
         reaches = tuple(reach(first.target, wrench) for wrench in wrenches)
         usable = [one for one in reaches if one.verdict in _BEST]
         best = min(usable, key=lambda one: _BEST[one.verdict], default=None)
-        found.append(Served(joint, JOINTS[joint], first, reaches, best))
+        found.append(Served(joint, JOINTS[joint].name, first, reaches, best))
     return tuple(found)
 
 
@@ -69,8 +70,13 @@ def tools(kit: Kit | None, fasteners: tuple[Fastener, ...], by_joint: tuple[Serv
                     GOOD,
                 )
             )
+        bolt = one.fastener.bolt_across
+        if bolt is not None:
+            held = Phrase("Wrench to hold the bolt, {size}", {"size": (bolt.value, LENGTH, "nearest")})
+            found.append(Tool(held, Phrase(f"{one.name}: nut and bolt's head are two sizes."), GOOD))
     for one in by_joint:
-        found.append(_wrench(one))
+        if one.fastener.by not in BY_FEEL:
+            found.append(_wrench(one))
     plain = [
         ("Lever for the bars", "Bars on and off. Stand clear of it when it is loaded."),
         ("Tape, to 1/16 in or 1 mm", "Every height, always to the same mark."),

@@ -5,14 +5,16 @@ Torques are couples, kg·mm, like everywhere in the core.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
+from stathmos.core.families import PLAIN
 from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Given, Known, Missing, Rule, work
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
-from stathmos.core.phrases import Phrase
+from stathmos.core.joints import BY_FEEL, BY_TORQUE, JOINTS, NO_TURN, TURNS, Turn
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Bolt, Rig
 from stathmos.core.rig.bay import MARK_WHOLE
-from stathmos.core.stock import JOINTS, Ball, Kit, Wrench
+from stathmos.core.stock import Ball, Kit, Wrench
 from stathmos.core.units import BARE_UNIT, COUPLE, LENGTH, UNITS
 
 EXTENSION = Rule("set = target · A / (A + E); A handle, E in-line extension.", "any torque-tool handbook")
@@ -45,6 +47,17 @@ def extension_needed(target: float, most: float, A: float) -> float:
     return max(0.0, A * (target / most - 1))
 
 
+def with_multiplier(target: float, times: float) -> float:
+    """What a torque wrench is set to that drives a multiplier.  target / times
+
+    The couple in any unit.
+
+    >>> with_multiplier(target=450, times=3)
+    150.0
+    """
+    return target / times
+
+
 @dataclass(frozen=True)
 class Reach:
     """Whether a wrench can do a torque. ``extension`` the shortest that it needs, ``set_to`` what it is set to with that; mm, kg·mm."""
@@ -66,16 +79,47 @@ class Fastener:
     least: Given | Missing
     most: Given | Missing
     target: Figure | Missing
-    turn: bool
+    by: str
+    turn: Turn | None
     across: Given | None
+    bolt_across: Given | None
     state: str
     says: Phrase
     reached: Given | None
     turned: bool
+    turned_later: bool
+    tight: bool
     marked: bool
     wrench: str
+    method: str
     found: Given | None = None
     witness: str = ""
+
+    @property
+    def wanted(self) -> Phrase:
+        """What the handbook asks, in words."""
+        turn = (
+            ""
+            if self.turn is None
+            else f", then {self.turn.words}" + (f", and {self.turn.later}" if self.turn.later else "")
+        )
+        if self.by in BY_FEEL:
+            return Phrase(BY_FEEL[self.by].capitalize() + turn)
+        if isinstance(self.least, Missing) or isinstance(self.most, Missing):
+            return Phrase("")
+        said = {"least": (self.least.value, COUPLE, "up"), "most": (self.most.value, COUPLE, "down")}
+        if single(self.least, self.most):
+            return Phrase("{least}" + turn, {"least": (self.least.value, COUPLE, "nearest")})
+        return Phrase("{least} to {most}" + turn, said)
+
+
+#: what a torque wrench may be off, as a share of what it is set to: ISO 6789 (type II, hand tools)
+WRENCH_WITHIN = 0.04
+
+
+def single(least: Anything, most: Anything) -> bool:
+    """Whether a handbook gives one value and no range."""
+    return not isinstance(least, Missing) and not isinstance(most, Missing) and abs(least.value - most.value) < 1e-6
 
 
 def of_the_ball(kit: Kit | None, ball: Ball | None, field: str) -> Given | None:
@@ -189,96 +233,165 @@ def to_set(target: Known, system: str) -> str:
     return f"{round(target.value / UNITS[COUPLE][unit])} " + ("N·m" if system == "metric" else unit)
 
 
-def sheet(rig: Rig, kit: Kit | None, ball: Ball | None) -> tuple[Fastener, ...]:
+def sheet(rig: Rig, kit: Kit | None, ball: Ball | None, wrenches: tuple[Wrench, ...] = ()) -> tuple[Fastener, ...]:
     """Every nut and bolt in the order of tightening, sides taken in turn; a joint whose count nobody knows is one line."""
     found = []
-    for joint, name in JOINTS.items():
-        if (kit is None and joint != "ball_nut") or (joint == "ball_nut" and ball is not None and ball.own):
+    order = (kit.held if kit is not None else PLAIN).tightened
+    for joint in (JOINTS[key] for key in order):
+        if joint.key == "ball_nut" and ball is not None and ball.own:
             continue
-        got = _joint(kit, ball, joint)
-        if got["least"] is None and got["most"] is None and got["count"] is None and joint == "bracket_bolts":
+        got = _joint(kit, ball, joint.key)
+        if not joint.always and all(one is None for one in got.values()):
             continue  # not every family has them
         count = int(got["count"].value) if got["count"] is not None else 1
         for number in range(1, count + 1):
-            key = joint if count == 1 else f"{joint}_{number}"
-            side = (
-                ""
-                if count == 1
-                else f" {number}, {'left' if number % 2 else 'right'}"
-                if joint != "head_bolts"
-                else f" {number}"
-            )
-            found.append(_fastener(rig, key, joint, name.rstrip("s") + side if count > 1 else name, got))
+            key = joint.key if count == 1 else f"{joint.key}_{number}"
+            found.append(_fastener(rig, key, joint.key, joint.numbered(number, count), got, wrenches))
     return tuple(found)
 
 
+_FIELDS = ("least", "most", "turn", "by", "across", "bolt_across", "count")
+
+
 def _joint(kit: Kit | None, ball: Ball | None, joint: str) -> dict[str, Given | None]:
-    fields = ("least", "most", "turn", "across", "count")
     if joint == "ball_nut":
-        return {field: of_the_ball(kit, ball, field) for field in fields}
-    return {field: getattr(kit, f"{joint}_{field}", None) for field in fields}
+        return {field: of_the_ball(kit, ball, field) for field in _FIELDS}
+    return {field: getattr(kit, f"{joint}_{field}", None) for field in _FIELDS}
 
 
-def _fastener(rig: Rig, key: str, joint: str, name: str, got: dict[str, Given | None]) -> Fastener:
+def _fastener(
+    rig: Rig, key: str, joint: str, name: str, got: dict[str, Given | None], wrenches: tuple[Wrench, ...]
+) -> Fastener:
     bolt = rig.one("torque", key) or Bolt(key)
     least = got["least"] or Missing((f"stock.kit.{joint}_least",))
     most = got["most"] or Missing((f"stock.kit.{joint}_most",))
     target = work(
-        "target = (least + most) / 2",
-        COUPLE,
-        middle,
-        Rule("The middle of what the handbook allows.", COMMON_PRACTICE),
-        least=least,
-        most=most,
-    )
-    turn = got["turn"] is not None and got["turn"].typed == "yes"
-    turned = bolt.turned is not None and bolt.turned.typed == "yes"
-    marked = bolt.marked is not None and bolt.marked.typed == "yes"
-    state, says = _done(bolt, least, most, turn, turned, marked)
-    wrench = bolt.wrench.typed if bolt.wrench else ""
-    return Fastener(
-        key, joint, name, least, most, target, turn, got["across"], state, says, bolt.reached, turned, marked, wrench,
-        bolt.found, bolt.witness.typed if bolt.witness else "",
+        "target = (least + most) / 2", COUPLE, middle, Rule("The middle of what the handbook allows.", COMMON_PRACTICE), least=least, most=most
     )  # fmt: skip
+    turn = None if got["turn"] is None or got["turn"].typed == NO_TURN else TURNS[got["turn"].typed]
+    by = BY_TORQUE if got["by"] is None else got["by"].typed
+    one = Fastener(
+        key=key, joint=joint, name=name, least=least, most=most, target=target, by=by, turn=turn, across=got["across"],
+        bolt_across=got["bolt_across"], state=UNKNOWN, says=Phrase(""), reached=bolt.reached, turned=_yes(bolt.turned),
+        turned_later=_yes(bolt.turned_later), tight=_yes(bolt.tight), marked=_yes(bolt.marked),
+        wrench=bolt.wrench.typed if bolt.wrench else "", method=bolt.method.typed if bolt.method else "", found=bolt.found,
+        witness=bolt.witness.typed if bolt.witness else "",
+    )  # fmt: skip
+    done = _done(bolt, one, wrenches)
+    return replace(one, state=done.state, says=done.says)
 
 
-def _done(bolt: Bolt, least: Anything, most: Anything, turn: bool, turned: bool, marked: bool) -> tuple[str, Phrase]:
-    """Whether one bolt is as the handbook wants it, with its witness mark."""
+def _yes(given: Given | None) -> bool:
+    return given is not None and given.typed == "yes"
+
+
+@dataclass(frozen=True)
+class _Done:
+    """How one bolt stands, and why."""
+
+    state: str
+    says: Phrase
+
+
+def _done(bolt: Bolt, one: Fastener, wrenches: tuple[Wrench, ...]) -> _Done:
+    """Whether one bolt is as the handbook wants it, with its turn and its witness mark."""
+    if one.by in BY_FEEL:
+        if not one.tight:
+            return _as_found(bolt)
+        return _turned_and_marked(one, Phrase(f"{BY_FEEL[one.by].capitalize()}, as the handbook says"))
     if bolt.reached is None:
         return _as_found(bolt)
-    if isinstance(least, Missing) or isinstance(most, Missing):
-        return UNKNOWN, Phrase("The handbook's torque is not in the catalogue: read it there, and have it written in.")
+    if isinstance(one.least, Missing) or isinstance(one.most, Missing):
+        return _Done(
+            UNKNOWN, Phrase("The handbook's torque is not in the catalogue: read it there, and have it written in.")
+        )
+    reached, least, most = bolt.reached.value, one.least.value, one.most.value
+    said = {"is": (reached, COUPLE, "nearest"), "least": (least, COUPLE, "up"), "most": (most, COUPLE, "down")}
+    cannot = _cannot_give(bolt, wrenches)
+    if cannot is not None:
+        return _Done(REFUSED, cannot)
+    slack = WRENCH_WITHIN * least if single(one.least, one.most) else _as_typed(bolt.reached)
+    if reached < least - slack - 1e-6:
+        return _Done(REFUSED, Phrase("{is} is less than the handbook's least, {least}.", said))
+    if reached > most + slack + 1e-6:
+        return _Done(
+            REFUSED,
+            Phrase(
+                "{is} is more than the handbook's most, {most}: the thread may be stretched. Renew it and tighten again.",
+                said,
+            ),
+        )
+    return _turned_and_marked(one, Phrase("{is}", said))
+
+
+def _as_typed(reached: Given) -> float:
+    """Half of the last unit in which a torque is written, kg·mm: 583 N·m are the 430 ft·lb of a handbook."""
+    metric = "n" in reached.typed.lower()  # N·m; a foot-pound has none
+    return 0.5 * UNITS[COUPLE][BARE_UNIT[COUPLE]["metric" if metric else "us"]]
+
+
+def _turned_and_marked(one: Fastener, begun: Phrase) -> _Done:
+    if one.turn is not None and not one.turned:
+        return _Done(
+            UNKNOWN, begun.then(f"; {one.turn.words}, which the handbook wants after it, is not written down.")
+        )
+    if one.turn is not None and one.turn.later and not one.turned_later:
+        return _Done(UNKNOWN, begun.then(f", then {one.turn.words}; {one.turn.later} is not written down."))
+    if not one.marked:
+        return _Done(UNKNOWN, begun.then("; the witness mark is not painted yet."))
+    turn = (
+        "" if one.turn is None else f", then {one.turn.words}" + (f", and {one.turn.later}" if one.turn.later else "")
+    )
+    return _Done(GOOD, begun.then(turn + ", witness mark painted."))
+
+
+def _cannot_give(bolt: Bolt, wrenches: tuple[Wrench, ...]) -> Phrase | None:
+    """Why the wrench that is named, with its extension and multiplier, cannot have given what is written; None where it can."""
+    wrench = next((one for one in wrenches if bolt.wrench is not None and one.name == bolt.wrench.typed), None)
+    if wrench is None or wrench.least is None or wrench.most is None or bolt.reached is None:
+        return None
+    longer = 1.0
+    if bolt.extension is not None and bolt.extension.value > 0:
+        if wrench.handle is None:
+            return None
+        longer = (wrench.handle.value + bolt.extension.value) / wrench.handle.value
+    times = longer * (bolt.multiplier.value if bolt.multiplier is not None else 1.0)
     said = {
         "is": (bolt.reached.value, COUPLE, "nearest"),
-        "least": (least.value, COUPLE, "up"),
-        "most": (most.value, COUPLE, "down"),
-    }
-    if bolt.reached.value < least.value - 1e-6:
-        return REFUSED, Phrase("{is} is less than the handbook's least, {least}.", said)
-    if bolt.reached.value > most.value * (1 + 1e-9) + 1e-6:
-        return REFUSED, Phrase(
-            "{is} is more than the handbook's most, {most}: the thread may be stretched. Renew it and tighten again.",
+        "least": (wrench.least.value * times, COUPLE, "up"), "most": (wrench.most.value * times, COUPLE, "down"),
+    }  # fmt: skip
+    slack = _as_typed(bolt.reached)
+    with_it = "" if times == 1.0 else ", with its extension or multiplier,"
+    if bolt.reached.value > wrench.most.value * times + slack:
+        return Phrase(
+            as_text(f"“{wrench.name}”{with_it} ends at ")
+            + "{most}: it cannot have given {is}. Which wrench was it, and with what?",
             said,
         )
-    if turn and not turned:
-        return UNKNOWN, Phrase("{is}; the quarter turn that the handbook wants after it is not written down.", said)
-    if not marked:
-        return UNKNOWN, Phrase("{is}; the witness mark is not painted yet.", said)
-    return GOOD, Phrase("{is}" + (", then a quarter turn" if turn else "") + ", witness mark painted.", said)
+    if bolt.reached.value < wrench.least.value * times - slack:
+        return Phrase(
+            as_text(f"“{wrench.name}”{with_it} begins at ")
+            + "{least}: it cannot have given {is}. Which wrench was it, and with what?",
+            said,
+        )
+    return None
 
 
-def _as_found(bolt: Bolt) -> tuple[str, Phrase]:
+def _as_found(bolt: Bolt) -> _Done:
     """A bolt that nobody has tightened on this visit: by its witness mark, where it was on an earlier one."""
     if bolt.found is None:
-        return UNKNOWN, Phrase("Not tightened yet, or not written down. Never trust the last fitter's torque.")
+        return _Done(UNKNOWN, Phrase("Not tightened yet, or not written down. Never trust the last fitter's torque."))
     said = {"found": (bolt.found.value, COUPLE, "nearest")}
     if bolt.witness is None:
-        return UNKNOWN, Phrase("As found: {found} on an earlier visit. Look at the witness mark.", said)
+        return _Done(UNKNOWN, Phrase("As found: {found} on an earlier visit. Look at the witness mark.", said))
     if bolt.witness.typed != MARK_WHOLE:
-        return REFUSED, Phrase("The witness mark has moved since {found}: find out why, and tighten it anew.", said)
-    return CAUTION, Phrase(
+        return _Done(
+            REFUSED, Phrase("The witness mark has moved since {found}: find out why, and tighten it anew.", said)
+        )
+    sure_anew = Phrase(
         "As found: {found} on an earlier visit, the witness mark in line. Tightened anew it is sure.", said
     )
+    return _Done(CAUTION, sure_anew)
 
 
 def worst(fasteners: tuple[Fastener, ...]) -> str:

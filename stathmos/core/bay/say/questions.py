@@ -9,14 +9,16 @@ from stathmos.core.answer import Assessment
 from stathmos.core.bay.adjust import Adjusted
 from stathmos.core.bay.adjust.coach import AGAIN as AGAIN_PLEASE
 from stathmos.core.bay.adjust.words import DONE_VERDICTS
-from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import Measured, matches_a_rig
 from stathmos.core.bay.measure.trials import Tried, new_key
 from stathmos.core.bay.prove import Proved
+from stathmos.core.bay.prove.proof import looks_of
 from stathmos.core.bay.say.believe import Believed, believed
 from stathmos.core.entry import CHOICE, FLAG
+from stathmos.core.families import PLAIN, Words
 from stathmos.core.figures import there
 from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
+from stathmos.core.looks import AFTER, COUPLED_UP, MOUNTING, SETTING, Look
 from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.bay import AGAIN, BUMPER, CORNERS, corner_path, trial_number
 from stathmos.core.settings import settings_of, written_at
@@ -56,13 +58,16 @@ class Trials:
 
 @dataclass(frozen=True)
 class Section:
-    """A stretch of the work. ``kind``: questions, coach, torque."""
+    """A stretch of the work. ``kind``: questions, steps, coach, torque. ``steps``: what is done, as the family has it; ``joints``: what
+    is tightened."""
 
     key: str
     name: str
     kind: str
     state: str
     questions: tuple[Question, ...] = ()
+    steps: tuple[Words, ...] = ()
+    joints: tuple[str, ...] = ()
 
 
 def question(rig: Rig, path: str, ask: str, why: str, hold: str = "", side: str = "") -> Question:
@@ -101,7 +106,7 @@ def _known_good(rig: Rig) -> list[Question]:
     ]
 
 
-def _before_measuring(rig: Rig, known_good: bool) -> list[Question]:
+def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]:
     asked = [
         question(rig, "bay.floor", "Is the floor flat and hard?", "A tape measures to the ground."),
         question(
@@ -127,6 +132,8 @@ def _before_measuring(rig: Rig, known_good: bool) -> list[Question]:
                 rig, "bay.air_set", "How are the air springs set?", "By the handbook, and the same in every state."
             )
         )
+    if not marks:
+        return asked
     asked.append(
         question(rig, "bay.marks", "Where will you measure?", "Arches or bumpers: all states at the same marks.")
     )
@@ -215,6 +222,7 @@ def _tongue(rig: Rig, trial: str, why: str) -> Question:
     return question(rig, f"trials.{trial}.tongue", "Tongue height, bars on, to the top of the coupler", why, "coupler")
 
 
+_WHY_GAUGE = "With the bars on it reads the force on the ball: the tongue, and what the bars press it down."
 _WHY_BALL = "A check for nothing: it follows from the arches, or a jack carries or a mark is wrong."
 
 
@@ -250,6 +258,7 @@ def _trial(rig: Rig, kit: Kit, key: str, again: bool = False) -> list[Question]:
             "Lift the rig about 3 in with the jack first. Stand clear of a loaded lever.", "bracket",
         )
     )  # fmt: skip
+    asked += _looks(rig, kit, SETTING)
     asked += _air(rig, f"{place}.air_pressure")
     asked.append(question(rig, f"{place}.jack_clear", "Is the jack clear of the ground, bars on?", _JACK, "jack"))
     asked.append(question(rig, f"{place}.rocked", _ROCK, _WHY_ROCK))
@@ -261,6 +270,8 @@ def _trial(rig: Rig, kit: Kit, key: str, again: bool = False) -> list[Question]:
         question(rig, f"{place}.rail_rear", "Rail rear, bars on", "The trailer's attitude.", "rail_rear"),
         question(rig, f"{place}.ball_coupled", "Ball height, coupled, bars on", _WHY_BALL, "ball"),
     ]
+    if kit.held.gauged or rig.choice(f"{place}.ball_gauge"):
+        asked.append(question(rig, f"{place}.ball_gauge", "Gauge under the ball, bars on", _WHY_GAUGE, "ball"))
     if rig.bay.good_tongue is not None:
         why = "The tongue of the known-good rig is the target, while the trailer is not moved."
         asked.append(_tongue(rig, key, why))
@@ -280,25 +291,62 @@ def _settings(rig: Rig, kit: Kit, place: str) -> Iterator[Question]:
             yield question(rig, f"{place}.{name}", ask, why, one.kind.hold, side)
 
 
-_PROOF_HOLDS = {
-    "past": "bar_past", "ground": "bar_ground", "jaw": "ball", "parallel": "bracket", "flat": "bracket", "chains": "ball",
-    "wiring": "ball", "breakaway": "ball",
-}  # fmt: skip
+def _looks(rig: Rig, kit: Kit | None, when: str) -> list[Question]:
+    """What this rig's family is looked at for at one time."""
+    return [
+        question(
+            rig, path, _ask(path, look), look.why + (f" {look.caution}" if look.caution else ""), look.hold, _side(path)
+        )
+        for look in looks_of(rig, kit)
+        if look.when == when
+        for path in look.paths
+    ]
 
 
-def _proofs(rig: Rig, proofs: tuple[Check, ...], kit: Kit | None, trials: tuple[Tried, ...]) -> list[Question]:
+def _ask(path: str, look: Look) -> str:
+    return there(entry_at(path)).label if look.sided else look.ask
+
+
+def _side(path: str) -> str:
+    return path.rpartition("_")[2] if path.endswith(("_left", "_right")) else ""
+
+
+def _mounting(rig: Rig, kit: Kit | None) -> list[Question]:
+    """As the hitch is mounted: where its brackets went, and what its family wants seen."""
     asked = []
-    for check in proofs:
-        if check.key in ("attitude", "equal", "went_on"):
-            continue
-        for path in check.paths:
-            side = path.rpartition("_")[2] if path.endswith(("_left", "_right")) else ""
-            asked.append(question(rig, path, there(entry_at(path)).label, check.why, _PROOF_HOLDS[check.key], side))
     if kit is not None and kit.bracket_distance is not None:
-        why = "Their bolts are tight for this place, and for no other."
+        why = "All that follows is reckoned with it, and the bolts are tight for this place and no other."
         asked.append(
             question(rig, "bay.bracket_place", "Ball to the middle of the brackets, as bolted", why, "bracket")
         )
+    return asked + _looks(rig, kit, MOUNTING)
+
+
+def _coupled(rig: Rig, kit: Kit | None) -> list[Question]:
+    """Coupled, without bars to set: the ball in its coupler, and how level the trailer stands, loaded and empty."""
+    why = "Loaded as it travels; a slightly different attitude empty is expected."
+    return [
+        *_looks(rig, kit, COUPLED_UP),
+        *(
+            question(rig, f"bay.rail_{end}_coupled", f"Rail {end}, coupled and loaded", why, f"rail_{end}")
+            for end in ("front", "rear")
+        ),
+        *(
+            question(rig, f"bay.rail_{end}_empty", f"Rail {end}, coupled and empty", why, f"rail_{end}")
+            for end in ("front", "rear")
+        ),
+        question(rig, "bay.ball_coupled_b", "Ball height, coupled", _WHY_BALL, "ball"),
+        question(
+            rig,
+            "bay.arches_wanted",
+            "Are the arches to be taped too?",
+            "They tell how far the front was lifted; without bars nothing is set by them.",
+        ),
+    ]
+
+
+def _proofs(rig: Rig, kit: Kit | None, trials: tuple[Tried, ...]) -> list[Question]:
+    asked = _looks(rig, kit, AFTER)
     if trials and rig.bay.good_tongue is None:  # where it is a target, the trial asks for it
         why = "Kept for the next vehicle: with the trailer as it stands it is the target."
         asked.append(_tongue(rig, trials[-1].trial.key, why))
@@ -316,45 +364,60 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
     rig, kit, trials = measured.rig, measured.kit, measured.trials
     why_a = "The mark you will come back to: paint or tape it."
     why_b = "Bars off, jack clear: what the tongue alone does."
+    family = kit.held if kit is not None else PLAIN
+    marks = kit is not None or rig.choice("bay.arches_wanted") == "yes"
     found = [
         Section("tools", "Tools", "tools", COMPLETE),
-        _section("floor", "Before measuring", _before_measuring(rig, matches_a_rig(measured.now))),
+        _section("floor", "Before measuring", _before_measuring(rig, matches_a_rig(measured.now), marks)),
         _section("coupling", "Before coupling", _before_coupling(rig, measured.now)),
-        _section("a", "A, uncoupled", _air(rig, "bay.air_pressure_a") + _marks(rig, {corner: corner_path(corner, "a") for corner in CORNERS}, "uncoupled", why_a)),
-        _section(
-            "b", "B, coupled, no bars",
-            [
-                question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", _JACK, "jack"),
-                *_air(rig, "bay.air_pressure_b"),
-                question(rig, "bay.rocked_b", _ROCK, _WHY_ROCK),
-                *_marks(rig, {corner: corner_path(corner, "b") for corner in CORNERS}, "coupled, no bars", why_b),
-                *_read_again(rig, {corner: corner_path(corner, "b") for corner in CORNERS}, "coupled, no bars", False),
-                question(rig, "bay.ball_coupled_b", "Ball height, coupled, no bars", _WHY_BALL, "ball"),
-            ],
-        ),
-    ]  # fmt: skip
+        _section("mounting", "Mounting", _mounting(rig, kit)),
+        *_torque("torque_first", "Torque, as mounted", proved, family.first),
+    ]
+    if kit is None:
+        found.append(_section("coupled", "Coupled", _coupled(rig, kit)))
+    if marks:
+        corners = {state: {corner: corner_path(corner, state) for corner in CORNERS} for state in ("a", "b")}
+        gauge = (
+            [question(rig, "bay.ball_gauge_b", "Gauge under the ball, no bars", _WHY_GAUGE, "ball")]
+            if family.gauged
+            else []
+        )
+        found += [
+            _section("a", "A, uncoupled", _air(rig, "bay.air_pressure_a") + _marks(rig, corners["a"], "uncoupled", why_a)),
+            _section(
+                "b", "B, coupled, no bars",
+                [
+                    question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", _JACK, "jack"),
+                    *_air(rig, "bay.air_pressure_b"),
+                    question(rig, "bay.rocked_b", _ROCK, _WHY_ROCK),
+                    *_marks(rig, corners["b"], "coupled, no bars", why_b),
+                    *_read_again(rig, corners["b"], "coupled, no bars", False),
+                    *gauge,
+                    *([question(rig, "bay.ball_coupled_b", "Ball height, coupled, no bars", _WHY_BALL, "ball")] if kit is not None else []),
+                ],
+            ),
+        ]  # fmt: skip
     if kit is not None:
+        found.append(Section("setting", "Setting the bars", "steps", COMPLETE, steps=family.before))
         if trials:
-            found.append(
-                _section(
-                    "c",
-                    f"C, bars on, trial {trial_number(trials[-1].trial.key)}",
-                    _trial(
-                        rig,
-                        kit,
-                        trials[-1].trial.key,
-                        adjusted.next is not None and adjusted.next.verdict == AGAIN_PLEASE,
-                    ),
-                )
-            )
+            again = adjusted.next is not None and adjusted.next.verdict == AGAIN_PLEASE
+            last = trials[-1].trial.key
+            found.append(_section("c", f"C, bars on, trial {trial_number(last)}", _trial(rig, kit, last, again)))
         verdict = adjusted.next.verdict if adjusted.next else ""
         found.append(
             Section("coach", "Coach", "coach", COMPLETE if verdict in DONE_VERDICTS else PART_DONE if trials else OPEN)
         )
-    found.append(_section("proof", "Clearances", _proofs(rig, proved.proofs, kit, trials)))
-    states = {one.state for one in proved.torque}
-    tight = COMPLETE if states == {GOOD} else PART_DONE if states - {UNKNOWN} else OPEN
-    found.append(Section("torque", "Torque", "torque", tight))
+    found.append(_section("proof", "Clearances", _proofs(rig, kit, trials)))
+    found += _torque("torque", "Torque", proved, family.last)
     bad = any(check.state in (REFUSED, UNKNOWN) for check in (*measured.checks, *proved.proofs))
     found.append(Section("result", "Result", "result", OPEN if bad else COMPLETE))
     return tuple(found)
+
+
+def _torque(key: str, name: str, proved: Proved, joints: tuple[str, ...]) -> list[Section]:
+    """The bolts that are tightened at one point of the work; none where there are none."""
+    states = {one.state for one in proved.torque if one.joint in joints}
+    if not states:
+        return []
+    tight = COMPLETE if states == {GOOD} else PART_DONE if states - {UNKNOWN} else OPEN
+    return [Section(key, name, "torque", tight, joints=joints)]

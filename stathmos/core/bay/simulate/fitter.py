@@ -15,7 +15,7 @@ from stathmos.core.bay.measure.lines import expected, told_by
 from stathmos.core.bay.measure.scale import scale_of
 from stathmos.core.bay.measure.trials import Setting, tried
 from stathmos.core.bay.measure.windows import Taped, window
-from stathmos.core.bay.simulate.truth import ROCKED_LEAVES, Habits, Hidden, Truth, drawn
+from stathmos.core.bay.simulate.truth import ROCKED_LEAVES, Habits, Hidden, Truth, changed, drawn
 from stathmos.core.bay_schools import BAY_SCHOOLS, Marks
 from stathmos.core.coupled import Rest, coupled
 from stathmos.core.entry import FLAG
@@ -80,7 +80,7 @@ def play(
         advice = advised(case)
         if advice is not None and advice.verdict == coach.AGAIN:
             again = {name + AGAIN: given for name, given in yard.rocked().taped(marks, "c", "").items()}
-            rig = replace(rig, trials=(*rig.trials[:-1], replace(trial, **again)))
+            rig = replace(rig, trials=(*rig.trials[:-1], changed(trial, again)))
             case = _case(rig, hidden.believed, school, order)
             advice = advised(case)
         truly = bool(BAY_SCHOOLS[school].holds(marks))

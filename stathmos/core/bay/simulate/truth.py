@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from typing import Any, TypeVar
 
 import numpy as np
 
@@ -17,11 +18,13 @@ from stathmos.core.bay_schools import Marks
 from stathmos.core.coupled import Rest, bar_stiffness, wound
 from stathmos.core.figures import Given, Missing, Provenance
 from stathmos.core.heights import Geometry
+from stathmos.core.rig import Bay, Trial
 from stathmos.core.schools import RESTORATION_SCHOOLS
 from stathmos.core.settings import settings_of
 from stathmos.core.stock import Kit
 from stathmos.core.units import ANGLE, COUNT, COUPLE, KG_PER_LB, LENGTH, MM_PER_IN, RATE, WEIGHT
 
+Described = TypeVar("Described", Kit, Trial, Bay)
 ROCKED_LEAVES = 0.25  # of what springs hold, a rock leaves so much: from memory, to be verified
 
 
@@ -91,14 +94,19 @@ def usual_kit(rng: np.random.Generator) -> Kit:
         "washers_least": 0.0, "washers_most": 7.0, "washers_start": 4.0, "washers_slack": 1.0,
         "steps_least": 1.0, "steps_most": 5.0, "steps_start": 3.0, "steps_slack": 2.0,
     }  # fmt: skip
-    return Kit(
-        name="Kit",
+    figures = {
         **{name: _label(number, COUNT) for name, number in ends.items()},
-        washer_tilt=_label(float(np.radians(0.65)), ANGLE),
-        step_lift=_label(1.0 * MM_PER_IN, LENGTH),
-        bar_rate=_label(rng.uniform(220, 420) * KG_PER_LB / MM_PER_IN, RATE),
-        bracket_distance=_label(28 * MM_PER_IN, LENGTH),
-    )
+        "washer_tilt": _label(float(np.radians(0.65)), ANGLE), "step_lift": _label(1.0 * MM_PER_IN, LENGTH),
+    }  # fmt: skip
+    rate, place = rng.uniform(220, 420) * KG_PER_LB / MM_PER_IN, 28 * MM_PER_IN
+    kit = Kit(name="Kit", bar_rate=_label(rate, RATE), bracket_distance=_label(place, LENGTH))
+    return changed(kit, figures)
+
+
+def changed(one: Described, figures: Mapping[str, Given]) -> Described:
+    """The same thing with some fields otherwise, by name."""
+    more: dict[str, Any] = dict(figures)
+    return replace(one, **more)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -130,7 +138,7 @@ def drawn(rng: np.random.Generator, kit: Kit | None = None) -> Hidden:
             if one.slack is not None:
                 own[f"{one.kind.place}_slack"] = replace(one.slack, value=one.slack.value + rng.uniform(-1, 1))
         truth = Truth(
-            T=T, w=w, o=o, L=L, d=book.bracket_distance.value, offset=offset, kit=replace(book, **own),
+            T=T, w=w, o=o, L=L, d=book.bracket_distance.value, offset=offset, kit=changed(book, own),
             k_f=class_rates[0] * rng.uniform(0.75, 1.25), k_r=class_rates[1] * rng.uniform(0.75, 1.25),
         )  # fmt: skip
         if truth.rise > 0.375 * MM_PER_IN and _can_be_set(truth):
