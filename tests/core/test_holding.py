@@ -11,9 +11,9 @@ from stathmos.core.figures import Missing
 from stathmos.core.holding import NOW, Drafted, History, Standing, key_of
 from stathmos.core.holding.conditions import CONDITIONS, JOINT_HELD_BY, conditions_at
 from stathmos.core.joints import JOINTS
-from stathmos.core.stock import Stock
 from stathmos.core.rig import ENTRIES, LIST_ENTRIES, entry_at
 from stathmos.core.rigfile import read_entries, read_entry
+from stathmos.core.stock import Stock
 from stathmos.core.subjects import Under
 
 
