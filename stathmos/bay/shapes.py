@@ -30,6 +30,7 @@ QuestionShape = shape(
     hold=text(),
     side=text(),
     answered=s.BooleanField(),
+    optional=s.BooleanField(help_text="A check more, without which the work is whole."),
     halves=s.BooleanField(help_text="A count that may be a half."),
     offers=shape("QuestionOffer", value=text(), word=text())(many=True),
     believed=_maybe(

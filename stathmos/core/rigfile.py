@@ -24,7 +24,7 @@ from stathmos.core.entry import BETWEEN_NAMES
 from stathmos.core.figures import Given, Provenance
 from stathmos.core.holding.conditions import conditions_at
 from stathmos.core.rig import CHOICE, DATUMS, FLAG, KEY, LISTS, NAMES, SECTIONS, TEXT, Entry, Rig, entries, entry_at
-from stathmos.core.stock import PARTS, Stock
+from stathmos.core.stock import PARTS, Stock, every_ball
 from stathmos.core.subjects import Under
 from stathmos.core.uncertainty import as_written
 from stathmos.core.units import UnreadableError
@@ -313,7 +313,12 @@ def read_part(kind: type, raw: dict[str, Any], place: str, problems: list[Proble
 
 def _unknown_parts(hitch: Any, stock: Stock) -> list[Problem]:
     found = []
-    for what, parts in (("kit", stock.kits), ("bars", stock.kits), ("shank", stock.shanks), ("ball", stock.balls)):
+    for what, parts in (
+        ("kit", stock.kits),
+        ("bars", stock.kits),
+        ("shank", stock.shanks),
+        ("ball", every_ball(stock)),
+    ):
         named = getattr(hitch, what)
         if named is not None and named.typed not in {part.name for part in parts}:
             found.append(Problem(f"hitch.{what}", f"“{named.typed[:60]}” is not in the stock, so it cannot be judged."))

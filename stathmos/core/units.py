@@ -373,13 +373,13 @@ def write(value: float, dimension: str, system: str, rounding: str = "nearest") 
 def write_exact(value: float, dimension: str, system: str) -> str:
     """A figure as a text that `parse` reads back as the same figure (to a millionth of the unit).
 
-    >>> write_exact(577.85, "length", "us"), write_exact(parse("7200", "weight"), "weight", "us")
-    ('22 3/4 in', '7200 lb')
+    >>> write_exact(577.85, "length", "us"), write_exact(parse("7200", "weight"), "weight", "us"), write_exact(-3.175, "length", "us")
+    ('22 3/4 in', '7200 lb', '−1/8 in')
     """
     unit = BARE_UNIT.get(dimension, {}).get(system, "")
     amount = value / UNITS[dimension][unit] if unit else value
     on_the_tape = write_length(value, system)
-    if dimension == LENGTH and system == "us" and abs(parse(on_the_tape, LENGTH) - value) < 1e-9:
+    if dimension == LENGTH and system == "us" and abs(parse(on_the_tape, LENGTH, signed=True) - value) < 1e-9:
         return on_the_tape
     exact = f"{amount:.6f}".rstrip("0").rstrip(".")
     if _ASKED.fullmatch(exact):

@@ -395,7 +395,7 @@ class AtTheDesk(BrowserTest):
         self.page.goto(f"{self.live_server_url}/rigs/{rig.pk}/record")
         timeline = self.page.get_by_role("list", name="Timeline")
         expect(timeline).to_contain_text("Handed over, card 1")
-        expect(timeline).to_contain_text("Trial 2: 11 readings")
+        expect(timeline).to_contain_text("Trial 2: 13 readings")
 
     def test_a_complaint_and_the_next_visit(self) -> None:
         self.sign_in("thea")

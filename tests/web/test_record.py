@@ -36,7 +36,7 @@ class Delivered(Handing):
         self.assertEqual(status, 200)
         says = [(one["kind"], one["by"], one["says"]) for one in events]
         for expected in (
-            ("trial", "Bram", "Trial 2: 11 readings"),
+            ("trial", "Bram", "Trial 2: 13 readings"),
             ("signed", "Bram", f"Bay signed off, version {self.good.version}"),
             ("signed", "Thea", f"Hand-over signed off, version {self.good.version}"),
         ):

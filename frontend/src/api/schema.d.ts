@@ -1874,6 +1874,8 @@ export interface components {
             hold: string;
             side: string;
             answered: boolean;
+            /** @description A check more, without which the work is whole. */
+            optional: boolean;
             /** @description A count that may be a half. */
             halves: boolean;
             offers: components["schemas"]["QuestionOffer"][];

@@ -32,8 +32,9 @@ export function BayPage() {
 /** A section with what waits on this device counted as answered. */
 function stateOf(section: BaySection, entries: Record<string, { is: string } | null>): BaySection["state"] {
   if (section.kind !== "questions") return section.state;
-  const done = section.questions.filter((one) => entries[one.path]?.is).length;
-  return done === section.questions.length ? "complete" : done ? "part done" : "open";
+  const wanted = section.questions.filter((one) => !one.optional);
+  const done = wanted.filter((one) => entries[one.path]?.is).length;
+  return done === wanted.length ? "complete" : done ? "part done" : "open";
 }
 
 function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }) {

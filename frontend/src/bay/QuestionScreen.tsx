@@ -28,7 +28,7 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
   const done = (one: Question) => Boolean(entries[one.path]?.is);
   const [at, setAt] = useState(() => {
     const asked = section.questions.findIndex((one) => one.path === begin);
-    return asked >= 0 ? asked : Math.max(0, section.questions.findIndex((one) => !done(one)));
+    return asked >= 0 ? asked : Math.max(0, section.questions.findIndex((one) => !done(one) && !one.optional));
   });
   const question = section.questions[Math.min(at, section.questions.length - 1)];
   if (!question) return null;
@@ -87,7 +87,7 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
         <BigButton press={() => setAt(at - 1)} disabled={at === 0}>
           Back
         </BigButton>
-        <BigButton press={onward}>{done(question) ? (last ? "Onward" : "Next") : "Leave it for later"}</BigButton>
+        <BigButton press={onward}>{done(question) ? (last ? "Onward" : "Next") : question.optional ? "Go on without it" : "Leave it for later"}</BigButton>
       </Box>
     </Box>
   );

@@ -200,6 +200,7 @@ def question(one: Question) -> Tree:
         "hold": one.hold,
         "side": one.side,
         "answered": one.answered,
+        "optional": one.optional,
         "halves": there(entry_at(one.path)).halves,
         "offers": [{"value": value, "word": word} for value, word in one.offers],
         "believed": None if one.believed is None else believed(one.believed),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stathmos.core.answer import Assessment
 from stathmos.core.bay.adjust import Adjusted
@@ -32,7 +32,8 @@ OPEN, PART_DONE, COMPLETE = "open", "part done", "complete"
 
 @dataclass(frozen=True)
 class Question:
-    """One question. ``kind``: how it is answered (choice, length, count, part); ``hold``: the spot on the drawing.
+    """One question. ``kind``: how it is answered (choice, length, count, part); ``hold``: the spot on the drawing; ``optional``: a
+    check more, without which the work is whole.
 
     ``offers``: what may be chosen, value and word; for a part the one planned. ``believed``: of a figure, what can be.
     """
@@ -46,6 +47,7 @@ class Question:
     answered: bool
     offers: tuple[tuple[str, str], ...] = ()
     believed: Believed | None = None
+    optional: bool = False
 
 
 @dataclass(frozen=True)
@@ -78,6 +80,11 @@ def question(rig: Rig, path: str, ask: str, why: str, hold: str = "", side: str 
     answered = bool(rig.choice(path))
     kind, offers = ("choice", entry.choices) if words else (entry.dimension, ())
     return Question(path, ask, why, kind, hold, side, answered, offers, believed(rig, path))
+
+
+def optional(asked: Question) -> Question:
+    """The same as a check more."""
+    return replace(asked, optional=True)
 
 
 def _marks(rig: Rig, paths: dict[str, str], state: str, why: str) -> list[Question]:
@@ -223,6 +230,7 @@ def _tongue(rig: Rig, trial: str, why: str) -> Question:
 
 
 _WHY_GAUGE = "With the bars on it reads the force on the ball: the tongue, and what the bars press it down."
+_WHY_ARCHES = "They tell how far the front was lifted; without bars nothing is set by them."
 _WHY_BALL = "A check for nothing: it follows from the arches, or a jack carries or a mark is wrong."
 
 
@@ -244,7 +252,8 @@ def _read_again(rig: Rig, paths: dict[str, str], state: str, wanted: bool) -> li
     again = {corner: path + AGAIN for corner, path in paths.items()}
     if not wanted and not any(rig.choice(path) for path in again.values()):
         return []
-    return _marks(rig, again, f"{state}, read again after a rock", "A mark that was read twice is known better.")
+    marks = _marks(rig, again, f"{state}, read again after a rock", "A mark that was read twice is known better.")
+    return [optional(one) for one in marks]
 
 
 def _trial(rig: Rig, kit: Kit, key: str, again: bool = False) -> list[Question]:
@@ -268,7 +277,7 @@ def _trial(rig: Rig, kit: Kit, key: str, again: bool = False) -> list[Question]:
     asked += [
         question(rig, f"{place}.rail_front", "Rail front, bars on", "The trailer's attitude.", "rail_front"),
         question(rig, f"{place}.rail_rear", "Rail rear, bars on", "The trailer's attitude.", "rail_rear"),
-        question(rig, f"{place}.ball_coupled", "Ball height, coupled, bars on", _WHY_BALL, "ball"),
+        optional(question(rig, f"{place}.ball_coupled", "Ball height, coupled, bars on", _WHY_BALL, "ball")),
     ]
     if kit.held.gauged or rig.choice(f"{place}.ball_gauge"):
         asked.append(question(rig, f"{place}.ball_gauge", "Gauge under the ball, bars on", _WHY_GAUGE, "ball"))
@@ -335,13 +344,8 @@ def _coupled(rig: Rig, kit: Kit | None) -> list[Question]:
             question(rig, f"bay.rail_{end}_empty", f"Rail {end}, coupled and empty", why, f"rail_{end}")
             for end in ("front", "rear")
         ),
-        question(rig, "bay.ball_coupled_b", "Ball height, coupled", _WHY_BALL, "ball"),
-        question(
-            rig,
-            "bay.arches_wanted",
-            "Are the arches to be taped too?",
-            "They tell how far the front was lifted; without bars nothing is set by them.",
-        ),
+        optional(question(rig, "bay.ball_coupled_b", "Ball height, coupled", _WHY_BALL, "ball")),
+        optional(question(rig, "bay.arches_wanted", "Are the arches to be taped too?", _WHY_ARCHES)),
     ]
 
 
@@ -354,8 +358,9 @@ def _proofs(rig: Rig, kit: Kit | None, trials: tuple[Tried, ...]) -> list[Questi
 
 
 def _section(key: str, name: str, asked: list[Question]) -> Section:
-    done = sum(one.answered for one in asked)
-    state = COMPLETE if done == len(asked) else PART_DONE if done else OPEN
+    wanted = [one for one in asked if not one.optional]
+    done = sum(one.answered for one in wanted)
+    state = COMPLETE if done == len(wanted) else PART_DONE if done else OPEN
     return Section(key, name, "questions", state, tuple(asked))
 
 
@@ -393,7 +398,7 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
                     *_marks(rig, corners["b"], "coupled, no bars", why_b),
                     *_read_again(rig, corners["b"], "coupled, no bars", False),
                     *gauge,
-                    *([question(rig, "bay.ball_coupled_b", "Ball height, coupled, no bars", _WHY_BALL, "ball")] if kit is not None else []),
+                    *([optional(question(rig, "bay.ball_coupled_b", "Ball height, coupled, no bars", _WHY_BALL, "ball"))] if kit is not None else []),
                 ],
             ),
         ]  # fmt: skip

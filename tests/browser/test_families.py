@@ -1,0 +1,244 @@
+"""Every family of hitches in the bay in portrait: from the first question to the card that is signed, in its own words.
+
+The rig is the demo's good one; its marks are those of `a_fit`: A 37 3/4, B 38 5/16, C 37 7/8, so 7/9 restored.
+"""
+
+from __future__ import annotations
+
+import io
+import re
+
+from playwright.sync_api import Locator, expect
+from pypdf import PdfReader
+
+from tests.browser.test_bay import Portrait
+from tests.web import a_fit
+
+MARKS = {
+    "front_a": "37 3/4", "rear_a": "39 1/2", "front_b": "38 5/16", "rear_b": "38 1/16", "front_c": "37 7/8", "rear_c": "38 1/2",
+}  # fmt: skip
+LENGTHS = {
+    "bay.rail_front_level": "20 1/2", "bay.rail_rear_level": "20 1/2", "bay.coupler_height": "22 3/4", "bay.receiver_height": "21 1/2",
+    "hitch.ball_height": "24 5/8", "bay.raised": "41", "bay.past_left": "4 1/2", "bay.past_right": "4 1/2", "bay.ground_left": "9",
+    "bay.ground_right": "9", "bay.tray_clear": "3", "bay.cover_clear": "5", "bay.jack_tube": "2", "bay.jaw_play": "0 1/16",
+    "bay.rail_front_coupled": "20 1/4", "bay.rail_rear_coupled": "20 1/2", "bay.rail_front_empty": "20 1/2", "bay.rail_rear_empty": "20 1/2",
+}  # fmt: skip
+WORDS = {
+    "bay.floor": "flat and hard", "bay.marks": "the wheel arches", "vehicle.auto_levelling": "none", "vehicle.air_springs": "none",
+    "bay.pin_hole": "the centre hole", "bay.arches_wanted": "no",
+}  # fmt: skip
+
+
+class Family(Portrait):
+    bracket = "27"
+
+    def length_of(self, path: str) -> str | None:
+        corner = re.fullmatch(r"(?:bay|trials\.trial_\d+)\.(front|rear)_(?:left|right)(?:_([ab]))?", path)
+        if corner:
+            return MARKS[f"{corner[1]}_{corner[2] or 'c'}"]
+        if re.fullmatch(r"trials\.trial_\d+\.rail_(front|rear)", path):
+            return "20 3/8" if path.endswith("front") else "20 1/2"
+        if path.endswith(".tongue"):
+            return "22 5/8"
+        return self.bracket if path == "bay.bracket_place" else LENGTHS.get(path)
+
+    def answer(self, path: str) -> None:
+        """One question, as its screen asks it; a check more is left."""
+        length = self.length_of(path)
+        if length is not None:
+            whole, _, part = length.partition(" ")
+            for digit in whole if whole != "0" else "":
+                self.page.get_by_role("group", name="Whole inches").get_by_role(
+                    "button", name=digit, exact=True
+                ).click()
+            if part:
+                self.page.get_by_role("group", name="Sixteenths").get_by_role("button", name=part, exact=True).click()
+            self.press("Write it down")
+        elif path in ("hitch.kit", "hitch.shank", "hitch.ball"):
+            self.page.get_by_role("button", name=re.compile("^Fitted as planned: ")).click()
+        elif path.endswith(".went_on"):
+            self.press("with the rig lifted about 3 in")
+        elif path == "bay.set_screws":
+            self.press("1")
+            self.press("½")
+            self.press("Write it down")
+        elif path.endswith(("ball_gauge", "ball_gauge_b")):
+            for digit in "745" if path.endswith("_b") else "1450":
+                self.page.get_by_role("group", name="Digits").get_by_role("button", name=digit, exact=True).click()
+            self.press("Write it down")
+        elif self.page.get_by_role("button", name="Go on without it").count():
+            self.press("Go on without it")
+        else:
+            self.press(WORDS.get(path, "yes"))
+
+    def work_through(self) -> None:
+        """Every question until another kind of screen comes."""
+        asked = self.page.locator("[data-question]")
+        expect(asked).to_have_count(1)
+        for _ in range(90):
+            if not asked.count():
+                return
+            path = asked.get_attribute("data-question")
+            self.answer(path)
+            # (a screen without a question has none to wait for)
+            self.page.wait_for_function(
+                "(path) => document.querySelector('[data-question]')?.dataset.question !== path", arg=path
+            )
+        raise AssertionError("the questions do not come to an end")
+
+    def onward(self) -> None:
+        self.page.get_by_role("button", name=re.compile("^On to: ")).click()
+
+    def bolts(self) -> None:
+        """Every bolt as its sheet asks: its torque or its feel, its turns, its mark."""
+        for bolt in self.page.locator("section[data-state]").all():
+            for button in bolt.get_by_role("button").all():
+                if button.inner_text() != "Another torque or wrench":
+                    button.click()
+        self.sent()
+        expect(self.page.locator("section[data-state]:not([data-state=good])")).to_have_count(0)
+
+    def fit(self, kit: str, style: str = "weight_distributing", **more: str) -> None:
+        named = {"hitch.kit": kit} if style == "weight_distributing" else {}
+        texts = {"hitch.style": style, **named, **{path.replace("__", "."): text for path, text in more.items()}}
+        self.write({path: a_fit.measured(text) for path, text in texts.items()}, by="thea")
+        self.open_bay("floor")
+        self.work_through()
+
+    def settled(self, *says: str) -> None:
+        """From the steps of setting through the first trial to where the coach calls it set."""
+        steps = self.page.get_by_role("list", name="Setting the bars")
+        for words in says:
+            expect(steps).to_contain_text(words)
+        self.onward()
+        self.sent()
+        self.press("Set so: first trial")
+        self.sent()
+        self.work_through()
+        self.sent()
+        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The bars are set. Leave them.")
+        self.onward()
+        self.work_through()
+
+    def signed(self) -> None:
+        self.page.get_by_role("navigation", name="The bay's work").get_by_role("button", name="Result").click()
+        self.sent()
+        expect(self.page.get_by_role("main")).to_contain_text("Nothing is over and nothing is unknown in the bay.")
+        self.press("Sign the bay off")
+        expect(self.page.locator("footer")).to_have_attribute("data-signature", "signed")
+        self.page.get_by_role("button", name="Sign out").click()
+
+    def card(self, *drilled: str) -> str:
+        """The hand-over by the advisor, and the card read back."""
+        self.sign_in("thea")
+        self.page.goto(f"{self.live_server_url}/rigs/{self.rig.pk}/handover")
+        for label, answer in (
+            ("Brake controller squeeze test", "the trailer's brakes held"),
+            ("Breakaway pull test", "the brakes held"),
+            ("Short test drive done", "yes"),
+            ("Torque and witness marks looked at after the drive", "yes"),
+        ):
+            self.page.get_by_role("group", name=label).get_by_role("button", name=answer, exact=True).click()
+        for words in drilled:
+            expect(self.page.get_by_role("main")).to_contain_text(words)
+        boxes: Locator = self.page.get_by_role("checkbox")
+        for index in range(boxes.count()):
+            boxes.nth(index).click()
+        hand = self.page.get_by_role("region", name="Hand over")
+        expect(hand).to_contain_text("Nothing is over and nothing is unknown.")
+        hand.get_by_role("button", name="Sign, hand over and make the card").click()
+        link = hand.get_by_role("link", name="Card 1, PDF to print")
+        expect(link).to_be_visible()
+        body = self.page.request.get(f"{self.live_server_url}{link.get_attribute('href')}").body()
+        pages = PdfReader(io.BytesIO(body)).pages
+        self.assertEqual(len(pages), 1)
+        return " ".join(pages[0].extract_text().replace("\u00a0", " ").split())
+
+    def distributed(self, kit: str, steps: tuple[str, ...], drilled: tuple[str, ...], carded: tuple[str, ...]) -> None:
+        self.fit(kit)
+        self.bolts()
+        self.onward()
+        self.work_through()
+        self.settled(*steps)
+        if self.page.locator("section[data-state]").count():
+            self.bolts()
+        self.signed()
+        text = self.card(*drilled)
+        for words in ("37 7/8 in", kit, *carded):
+            self.assertIn(words, text)
+
+
+class RigidBars(Family):
+    def test_on_l_brackets_with_washers_and_holes(self) -> None:
+        self.distributed(
+            "Anvilroot 1200", ("snap-up lever", "Lifted, they go on without a fight."), ("Bars on and into their brackets",),
+            ("Snug, then half a turn, and a quarter turn more after it has been coupled once", "3 bracket holes, both sides", "groan"),
+        )  # fmt: skip
+
+    bracket = "27"
+
+
+class TiltHead(Family):
+    bracket = "29"
+
+    def test_a_head_with_tilt_positions(self) -> None:
+        self.distributed(
+            "Tarnbrace 1200",
+            ("Brackets 4 in in from the bars' ends",),
+            ("Pins and clips in both brackets.",),
+            ("tilt position",),
+        )
+
+
+class Chains(Family):
+    bracket = "30"
+
+    def test_bars_on_chains(self) -> None:
+        self.distributed(
+            "Cordwain 1200", ("so that the chains hang square to the frame", "A loaded bar or lever can injure"),
+            ("Levers up and safety pins in.",), ("working links, both sides", "Count the working links each time"),
+        )  # fmt: skip
+
+
+class TensionChains(Family):
+    bracket = "28 1/2"
+
+    def test_tension_chains(self) -> None:
+        self.distributed(
+            "Thornlace 1200", ("raise the vehicle 1 to 2 in above where it stands uncoupled", "3 to 4 threads more"),
+            ("Chains hooked and tensioned",), ("threads, both sides", "Good and tight", "450 ft·lb"),
+        )  # fmt: skip
+
+
+class Hydraulic(Family):
+    bracket = "30"
+
+    def test_a_hydraulic_lift_bar(self) -> None:
+        self.distributed(
+            "Gannetry 1200", ("Cylinder fully retracted, release valve open, vent hose on.", "Oil under pressure injures"),
+            ("open the release valve slowly until no chrome is to be seen",), ("eighths of an inch of stroke", "Oil under pressure injures."),
+        )  # fmt: skip
+
+
+class LeadScrew(Family):
+    bracket = "32"
+
+    def test_a_lead_screw_with_a_gauge_under_the_ball(self) -> None:
+        self.distributed(
+            "Quernstay 1200", ("Read the gauge under the ball before each trial and after it.",),
+            ("Screw back until the gauge reads the tongue alone.",), ("turns of the screw",),
+        )  # fmt: skip
+
+
+class PlainMount(Family):
+    def test_a_mount_with_balls_of_its_own_has_a_short_bay(self) -> None:
+        light = {"trailer__gross_weight": "4200 lb", "weighing__tongue_scale": "480 lb"}
+        self.fit("", "weight_carrying", **light)
+        names = self.page.get_by_role("navigation", name="The bay's work").get_by_role("button").all_inner_texts()
+        self.assertEqual(
+            names, ["Tools", "Before measuring", "Before coupling", "Mounting", "Coupled", "Clearances", "Result"]
+        )
+        self.signed()
+        text = self.card("Close the latch and put its pin in.")
+        self.assertIn("Hobstead three-ball mount 2", text)
+        self.assertNotIn("Ball nut", text)
