@@ -136,9 +136,8 @@ def the_coach() -> None:
     taken = time.perf_counter() - start
     counts = Counter(one.trials for one in found)
     told = ", ".join(f"{number}: {counts[number]}" for number in sorted(counts))
-    print(
-        f"{'the coach on 500 simulated rigs, trials: rigs':<52} {told}; {dict(Counter(one.verdict for one in found))}"
-    )  # noqa: T201
+    ended = dict(Counter(one.verdict for one in found))
+    print(f"{'the coach on 500 simulated rigs, trials: rigs':<52} {told}; {ended}")  # noqa: T201
     within = sum(one.trials <= 3 for one in found if one.verdict in ("done", "leave")) / len(found)
     each = f"{taken / len(found) * 1000:.0f} ms a rig"
     print(f"{'  settled in at most 3 trials':<52} {within:.1%}{'':>24}goal: 97 %; {each}")  # noqa: T201

@@ -130,6 +130,7 @@ FitShape = shape(
     "Fit",
     kit=s.CharField(allow_null=True),
     bars=s.BooleanField(),
+    kept=s.ListField(child=s.CharField(), help_text="What its family wants of whoever tows with it."),
     order=text(),
     elevation=ElevationShape(),
     sections=SectionShape(many=True),

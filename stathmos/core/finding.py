@@ -45,6 +45,7 @@ KEYS = (
         "proof_flagged",
         "two_changes",
         "one_side",
+        "front_only",
         "not_rocked",
         "window_unsure",
         "axle_may_be_over_as_set",

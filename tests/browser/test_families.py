@@ -130,6 +130,7 @@ class Family(Portrait):
 
     def card(self, *drilled: str) -> str:
         """The hand-over by the advisor, and the card read back."""
+        self.page.set_viewport_size({"width": 1280, "height": 800})
         self.sign_in("thea")
         self.page.goto(f"{self.live_server_url}/rigs/{self.rig.pk}/handover")
         for label, answer in (
@@ -138,7 +139,9 @@ class Family(Portrait):
             ("Short test drive done", "yes"),
             ("Torque and witness marks looked at after the drive", "yes"),
         ):
-            self.page.get_by_role("group", name=label).get_by_role("button", name=answer, exact=True).click()
+            button = self.page.get_by_role("group", name=label).get_by_role("button", name=answer, exact=True)
+            button.click()
+            expect(button).to_have_attribute("aria-pressed", "true")
         for words in drilled:
             expect(self.page.get_by_role("main")).to_contain_text(words)
         boxes: Locator = self.page.get_by_role("checkbox")

@@ -191,7 +191,7 @@ class EverybodyCanRead(BrowserTest):
     def test_axe_finds_nothing_serious_past_the_desk(self) -> None:
         self.sign_in("odile")
         for customer, places in (
-            ("Sunniva Askerow", ("bay/tools", "bay/a", "bay/proof", "bay/coach")),
+            ("Sunniva Askerow", ("bay/tools", "bay/a", "bay/setting", "bay/proof", "bay/coach")),
             ("Oriel Penhallick", ("bay/torque", "bay/result", "handover", "record")),
         ):
             rig = Rig.objects.get(customer=customer)

@@ -256,6 +256,23 @@ class Coach(unittest.TestCase):
         )
         self.assertEqual(coach.slacker(setting(0, 1), RANGES, (setting(0, 1),), ("ends", "head")).verdict, "used up")
 
+    def test_set_is_said_only_of_what_the_school_calls_inside(self) -> None:
+        """20 000 random standings, whatever the marks come to in restoration."""
+        rng = np.random.default_rng(2)
+        line = self.line(0.6)
+        verdicts = ["inside", "too little", "too much", "cannot tell", "cannot be met"]
+        for _ in range(20_000):
+            verdict, likely = verdicts[rng.integers(0, 5)], float(rng.uniform(0, 1))
+            stood = coach.Stands(
+                verdict=verdict, likely=likely, f=float(rng.uniform(-0.5, 2)), u=0.08, u_of_one=0.05,
+                u_again=None if rng.random() < 0.5 else 0.05, rocked=bool(rng.random() < 0.7),
+            )  # fmt: skip
+            advice = coach.advise(line, setting(4, 3), stood, None if verdict != "inside" else TARGET, RANGES)
+            if advice.verdict in ("done", "leave"):
+                self.assertEqual(verdict, "inside")
+            if advice.verdict == "done":
+                self.assertGreaterEqual(likely, 0.95)
+
     def test_never_two_changes_at_once_nor_a_setting_twice_nor_one_past_a_bound(self) -> None:
         rng = np.random.default_rng(1)
         for _ in range(3000):

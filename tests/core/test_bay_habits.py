@@ -32,6 +32,10 @@ class Habits(unittest.TestCase):
         found = fitted(**STOCKED, **front_only({**AB, **trial(1, "37 1/4")}))
         self.assertEqual(found.measured.windows[0].verdict, "inside")
         self.assertFalse({("unknown", "state_not_measured"), ("unknown", "c_rear_not_measured")} & self.keys(found))
+        whole = fitted(**STOCKED, **AB, **trial(1, "37 1/4"))
+        self.assertGreater(found.measured.current.state.front.u, whole.measured.current.state.front.u)
+        self.assertIn(("caution", "front_only"), self.keys(found))
+        self.assertNotIn(("caution", "front_only"), self.keys(whole))
 
     def test_one_side_alone_is_judged_with_more_doubt_and_a_caution(self) -> None:
         both, one = (
@@ -135,6 +139,24 @@ class Habits(unittest.TestCase):
     def test_the_jack_is_asked_for_at_c_too(self) -> None:
         found = fitted(**STOCKED, **AB, **{**trial(1, "37 1/4"), "trials__trial_1__jack_clear": measured("no")})
         self.assertIn(("refused", "jack_bore"), self.keys(found))
+
+    def test_the_start_is_the_bays_schools_and_orders_own(self) -> None:
+        """For full restoration it begins with more wind than for half; by tilt alone the bar ends stay as the handbook has them."""
+        begun = {}
+        for school in ("half", "half_to_full", "full"):
+            entries = fitted(**STOCKED, **AB, ways__bay_school=measured(school)).adjusted.next.entries
+            begun[school] = int(entries["trials.trial_1.washers"]) + 2 * int(entries["trials.trial_1.steps_left"])
+        self.assertLess(begun["half"], begun["full"])
+        self.assertTrue(begun["half"] <= begun["half_to_full"] <= begun["full"])
+        tilt = fitted(
+            **STOCKED, **AB, ways__bay_school=measured("equal_drop"), ways__adjust_first=measured("tilt_only")
+        )
+        self.assertEqual(tilt.adjusted.next.entries["trials.trial_1.steps_left"], "3")
+
+    def test_a_ball_out_of_level_moves_the_head_before_any_bar(self) -> None:
+        found = fitted(**STOCKED, **AB, hitch__ball_height=measured("31")).adjusted.next
+        self.assertIn(found.verdict, ("move the head", "used up"))
+        self.assertIn("Height first", found.why.text("us"))
 
 
 class BallAndGauge(unittest.TestCase):

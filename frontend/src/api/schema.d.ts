@@ -1327,6 +1327,8 @@ export interface components {
         Fit: {
             kit: string | null;
             bars: boolean;
+            /** @description What its family wants of whoever tows with it. */
+            kept: string[];
             order: string;
             elevation: components["schemas"]["Elevation"];
             sections: components["schemas"]["BaySection"][];

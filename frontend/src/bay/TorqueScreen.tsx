@@ -27,6 +27,13 @@ export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }
         const own = served.find((one) => one.joint === bolt.joint);
         return <Bolt key={bolt.key} bolt={bolt} best={own?.best ?? null} wrenches={own?.reaches.map((one) => one.wrench) ?? []} />;
       })}
+      {fit.kept.length > 0 && (
+        <Box component="ul" aria-label="Grease and noise" sx={{ m: 0, pl: 3, fontSize: "1.15rem", borderTop: `1px solid ${hairline}`, pt: 1 }}>
+          {fit.kept.map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </Box>
+      )}
       {served.length > 0 && <Extension served={served} />}
     </Box>
   );

@@ -34,8 +34,9 @@ export function questionsOf(fit: Fit, key: string): Question[] {
   const sent = fit.next_trials;
   const first = sent?.keys[0];
   const last = fit.sections.find((one) => one.key === "c");
-  const own = last?.questions.filter((one) => one.path.startsWith(`trials.${key}.`)) ?? [];
-  if (own.length || !sent || !first) return own;
+  // (what is looked at while the bars are set is asked among the trial's questions, and written beside it)
+  const own = last?.questions.filter((one) => one.path.startsWith(`trials.${key}.`) || !one.path.startsWith("trials.")) ?? [];
+  if (own.some((one) => one.path.startsWith("trials.")) || !sent || !first) return own;
   const other = (path: string) => path.replace(`trials.${first}.`, `trials.${key}.`);
   return sent.questions.map((one) => ({ ...one, path: other(one.path), believed: one.believed && { ...one.believed, beside: one.believed.beside.map((each) => ({ ...each, path: other(each.path) })) } }));
 }

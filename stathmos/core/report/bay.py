@@ -214,6 +214,7 @@ def tree(fit: bay.Fit) -> Tree:
     return {
         "kit": measured.kit.name if measured.kit else None,
         "bars": measured.kit is not None,
+        "kept": [] if measured.kit is None else [*measured.kit.held.card, *measured.kit.held.cautions],
         "order": now.rules.adjust_first.key,
         "elevation": elevation(now.elevation),
         "sections": [

@@ -89,6 +89,10 @@ def _step(bench: Bench, learned: tuple[Effect, ...]) -> Next:
             else "Measure C: the marks with the bars on."
         )
         return Next(verdict=MEASURE, says=Phrase(says), why=Phrase("A setting is judged by its own marks."))
+    if isinstance(measured.attitude, Missing):
+        ball_first = _head_before_the_bars(bench)
+        if ball_first is not None:
+            return replace(ball_first, effects=learned)
     return _move_the_head(bench, last.setting, learned) or _coached(bench, learned)
 
 
@@ -129,7 +133,7 @@ def _head_before_the_bars(bench: Bench) -> Next | None:
     if hole is None:
         return Next(verdict=USED_UP, says=Phrase("The shank is used up: another one is wanted."), why=why)
     return Next(
-        verdict=HEAD, says=Phrase("Move the head before any bar goes on: " + as_text(f"{hole.words}.")), why=why
+        verdict=HEAD, says=Phrase("Move the head before any bar is touched: " + as_text(f"{hole.words}.")), why=why
     )
 
 

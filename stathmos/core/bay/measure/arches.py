@@ -22,6 +22,8 @@ MARK_HALF_WIDTH = MM_PER_IN / 16
 STICKS_ROCKED, STICKS = MM_PER_IN / 16, MM_PER_IN / 8
 #: how much otherwise the side that nobody taped may have moved, mm: from memory, to be verified
 OTHER_SIDE = MM_PER_IN / 8
+#: and how much more a front mark is off where nobody looked at the rear, mm: from memory, to be verified
+REAR_UNSEEN = MM_PER_IN / 16
 
 _MEAN = Rule("Left and right are meaned.", COMMON_PRACTICE)
 _BUMPER = Rule(
@@ -217,6 +219,8 @@ def _end(rig: Rig, place: Place, end: str, sides: tuple[str, ...]) -> Anything:
     if isinstance(mean, Missing):
         return mean
     more = {f"~sticks {end} {place.key}": sticking(rig, place, end)}
+    if end == "front" and place.sticks and not any(_taped(rig, place.paths[f"rear_{side}"]) for side in SIDES):
+        more[f"~rear not taped {place.key}"] = rectangular(REAR_UNSEEN)
     if len(marks) < len(SIDES):
         more[f"~other side {end} {place.key}"] = rectangular(OTHER_SIDE) if place.sticks else 0.0
     return mean.doubted({name: u for name, u in more.items() if u})

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from stathmos.core.bay.check import Check, at_least, at_most
+from stathmos.core.bay.measure.attitude import coupled_attitude
 from stathmos.core.families import PLAIN
 from stathmos.core.figures import Anything, Missing, expanded
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
@@ -111,10 +112,26 @@ def went_on(trial: Trial | None) -> Check | None:
 def proofs(rig: Rig, kit: Kit | None, trial: Trial | None, apart: Anything) -> tuple[Check, ...]:
     """Every proof that this rig needs: its attitude, its bars' ends, and what its family is looked at for."""
     found: list[Check | None] = [attitude_check(apart, trial, kit)]
-    if kit is not None:
+    if kit is None:
+        found.append(_empty(rig))
+    else:
         found += [*equal_ends(trial, kit), went_on(trial)]
     found += [looked_at(rig, look) for look in looks_of(rig, kit)]
     return tuple(one for one in found if one is not None)
+
+
+def _empty(rig: Rig) -> Check | None:
+    """How level the trailer stands empty, where it was taped: a slightly different attitude is expected, and more is a caution."""
+    apart = coupled_attitude(rig, "empty")
+    if isinstance(apart, Missing):
+        return None
+    way = "level" if abs(apart.value) < 1 else "higher in front" if apart.value > 0 else "lower in front"
+    said = {"apart": (abs(apart.value), LENGTH, "up"), "limit": (ATTITUDE.value, LENGTH, "down")}
+    why = "It will be towed empty one day: what stands level full may stand nose-up then."
+    state = GOOD if ATTITUDE.within(apart.value) else CAUTION
+    paths = ("bay.rail_front_empty", "bay.rail_rear_empty")
+    says = Phrase(f"Empty, the rail stands {{apart}} {way}; {{limit}} is the most.", said)
+    return Check("attitude_empty", "Trailer attitude, empty", state, says, why, paths, ATTITUDE.rule)
 
 
 def looks_of(rig: Rig, kit: Kit | None) -> tuple[Look, ...]:

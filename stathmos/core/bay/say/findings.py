@@ -80,6 +80,11 @@ def _states(measured: Measured) -> list[Finding]:
         says = Phrase(f"Taped on one side only, {ends_said}: the other side is taken to have moved alike.")
         both = Phrase("Tape both sides: a floor, a stuck spring or a jack shows there first.")
         found.append(_finding("one_side", CAUTION, "sides", says, both))
+    current = measured.current
+    if measured.windows and current is not None and isinstance(current.state.rear, Missing) and "rear_c" not in wanted:
+        says = Phrase("Taped in front only: the rear is taken to have followed.")
+        rear = Phrase("Tape the rear too: a jack that carries or a spring that sticks shows there.")
+        found.append(_finding("front_only", CAUTION, "sides", says, rear))
     return found
 
 

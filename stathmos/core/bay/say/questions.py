@@ -279,8 +279,9 @@ def _trial(rig: Rig, kit: Kit, key: str, again: bool = False) -> list[Question]:
         question(rig, f"{place}.rail_rear", "Rail rear, bars on", "The trailer's attitude.", "rail_rear"),
         optional(question(rig, f"{place}.ball_coupled", "Ball height, coupled, bars on", _WHY_BALL, "ball")),
     ]
-    if kit.held.gauged or rig.choice(f"{place}.ball_gauge"):
-        asked.append(question(rig, f"{place}.ball_gauge", "Gauge under the ball, bars on", _WHY_GAUGE, "ball"))
+    if kit.held.gauged or rig.choice(f"{place}.ball_gauge") or rig.weighing.gauge is not None:
+        gauge = question(rig, f"{place}.ball_gauge", "Gauge under the ball, bars on", _WHY_GAUGE, "ball")
+        asked.append(gauge if kit.held.gauged else optional(gauge))
     if rig.bay.good_tongue is not None:
         why = "The tongue of the known-good rig is the target, while the trailer is not moved."
         asked.append(_tongue(rig, key, why))
