@@ -7,8 +7,11 @@ from __future__ import annotations
 
 import unittest
 
+import numpy as np
+
 from stathmos.core import statics
 from stathmos.core.bay.measure.calibrate import couple_from_ball
+from stathmos.core.bay_schools import BAY_SCHOOLS
 from stathmos.core.heights import TYPICAL_RATES
 from tests.core.rigs import measured
 from tests.core.test_bay_steps import AB, CHAIN, STOCKED, fitted, marks, trial
@@ -157,6 +160,39 @@ class Habits(unittest.TestCase):
         found = fitted(**STOCKED, **AB, hitch__ball_height=measured("31")).adjusted.next
         self.assertIn(found.verdict, ("move the head", "used up"))
         self.assertIn("Height first", found.why.text("us"))
+
+
+class VerdictAndCoach(unittest.TestCase):
+    def test_they_agree_on_random_marks_under_every_school(self) -> None:
+        """The whole bay: set or left only where the school says inside; more where it says too little, less where too much."""
+        rng = np.random.default_rng(9)
+        for school in BAY_SCHOOLS:
+            for _ in range(20):
+                a, rise, f = 37.0, int(rng.integers(4, 20)) / 16, int(rng.integers(-4, 28)) / 16
+                front, rear = a + rise - f, 39 - int(rng.integers(0, 30)) / 16
+                ab = {
+                    **marks("bay", "_a", "37", "39"),
+                    **marks("bay", "_b", f"{a + rise}", "37 1/2"),
+                    "bay__rocked_b": measured("yes"),
+                }
+                c = {**trial(1, f"{front}"), **marks("trials__trial_1", "", f"{front}", f"{rear}")}
+                good = {"bay__good_front": measured("37 1/8"), "bay__good_rear": measured("38 1/2")}
+                found = fitted(**STOCKED, **ab, **c, **good, ways__bay_school=measured(school))
+                window, then = found.measured.windows[0], found.adjusted.next
+                with self.subTest(school=school, front=front, rear=rear, verdict=window.verdict, coach=then.verdict):
+                    self.assertEqual(window.key, school)
+                    if then.verdict in ("done", "leave", "read again"):
+                        self.assertEqual(window.verdict, "inside")
+                    if then.verdict == "done":
+                        self.assertGreaterEqual(window.likely, 0.95)
+                    if then.verdict == "change" and window.verdict in ("too little", "too much"):
+                        self.assertEqual(
+                            then.says.text("us").startswith(("Add", "Raise")), window.verdict == "too little"
+                        )
+                    refused = {one.key for one in found.findings if one.state == "refused"}
+                    self.assertEqual(
+                        "window_missed" in refused, window.verdict in ("too little", "too much", "cannot be met")
+                    )
 
 
 class BallAndGauge(unittest.TestCase):

@@ -54,15 +54,13 @@ function Open({ told, fields }: { told: HandOver; fields: Record<string, Field> 
           {told.rig.vehicle_name} with {told.rig.trailer_name}
         </span>
         <Box sx={{ flex: 1 }} />
-        {queue.parcels.length > 0 && (
-          <b role="status">
-            {queue.parcels.length} not yet sent. {stuck && `${stuck.problem} `}
-            {stuck && <Button onClick={() => queue.drop(stuck.key)}>Drop it</Button>}
-          </b>
-        )}
         <Link component={RouterLink} to={`/rigs/${told.rig.id}/bay`} color="inherit">The bay</Link>
         <Link component={RouterLink} to={`/rigs/${told.rig.id}/hitch`} color="inherit">The plan</Link>
         <Link component={RouterLink} to={`/rigs/${told.rig.id}/record`} color="inherit">The record</Link>
+      </Box>
+      <Box sx={{ minHeight: 26, fontWeight: 600 }} role="status" aria-label="What is sent">
+        {queue.parcels.length > 0 && `${queue.parcels.length} not yet sent. ${stuck?.problem ?? ""} `}
+        {stuck && <Button onClick={() => queue.drop(stuck.key)}>Drop it</Button>}
       </Box>
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.15fr) minmax(0, 1fr)", "@media (max-width: 900px)": { gridTemplateColumns: "minmax(0, 1fr)" }, gap: 3, mt: 1 }}>
         <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
@@ -70,8 +68,9 @@ function Open({ told, fields }: { told: HandOver; fields: Record<string, Field> 
           <Drill title="Uncoupling" steps={told.steps.filter((one) => one.part === "uncoupling")} entries={entries} write={write} system={system} />
         </Box>
         <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
-          <SignCard told={told} waiting={queue.parcels.length > 0} />
+          {/* (what hinders grows and shrinks with each answer: it stands below, so that nothing moves under a finger) */}
           <Tests entries={entries} fields={fields} write={write} system={system} />
+          <SignCard told={told} waiting={queue.parcels.length > 0} />
           <CardAsItStands told={told} />
         </Box>
       </Box>
