@@ -110,6 +110,7 @@ FastenerShape = shape(
     target_exact=_maybe(BothShape),
     wanted=BothShape(),
     by=text(),
+    feel=text(),
     turn=text(),
     later=text(),
     bolt_across=_maybe(BothShape),

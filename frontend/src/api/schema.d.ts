@@ -1251,6 +1251,7 @@ export interface components {
             target_exact: components["schemas"]["Both"] | null;
             wanted: components["schemas"]["Both"];
             by: string;
+            feel: string;
             turn: string;
             later: string;
             bolt_across: components["schemas"]["Both"] | null;

@@ -104,7 +104,7 @@ function Bolt({ bolt, best, wrenches }: { bolt: Fastener; best: Reach | null; wr
             </BigButton>
           ) : (
             <BigButton current={tight} press={() => write(Object.fromEntries([put("tight", tight ? "no" : "yes")]))}>
-              {tight ? "Tight as the handbook says" : read(bolt.wanted)}
+              {tight ? `${bolt.feel}: done` : bolt.feel}
             </BigButton>
           )}
           {bolt.turn && (
@@ -114,7 +114,7 @@ function Bolt({ bolt, best, wrenches }: { bolt: Fastener; best: Reach | null; wr
           )}
           {bolt.later && (
             <BigButton current={later} press={() => write(Object.fromEntries([put("turned_later", later ? "no" : "yes")]))}>
-              {later ? "Turned once more" : bolt.later}
+              {later ? "Turned once more" : `Then ${bolt.later}`}
             </BigButton>
           )}
           <BigButton current={marked} press={() => write(Object.fromEntries([put("marked", marked ? "no" : "yes")]))}>

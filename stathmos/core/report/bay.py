@@ -15,6 +15,7 @@ from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
 from stathmos.core.bay.say.believe import Believed
 from stathmos.core.bay.say.questions import Question
 from stathmos.core.figures import Anything, Missing, sure, there
+from stathmos.core.joints import BY_FEEL
 from stathmos.core.phrases import Phrase
 from stathmos.core.report.findings import elevation, finding
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of, written
@@ -140,6 +141,7 @@ def fastener(one: Fastener) -> Tree:
         else InUnits(lambda system: to_set(sure(one.target), system)),
         "wanted": one.wanted,
         "by": one.by,
+        "feel": BY_FEEL.get(one.by, "").capitalize(),
         "turn": "" if one.turn is None else one.turn.words,
         "later": "" if one.turn is None else one.turn.later,
         "bolt_across": None if one.bolt_across is None else Amount(one.bolt_across.value, units.LENGTH),
