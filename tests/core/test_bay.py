@@ -236,7 +236,9 @@ class Coach(unittest.TestCase):
         once = coach.advise(flat, setting(4, 3), unsure, TARGET, RANGES)
         self.assertEqual(once.verdict, "read again")
         twice = coach.advise(flat, setting(4, 3), replace(unsure, u_again=None), TARGET, RANGES)
-        self.assertEqual(twice.verdict, "leave", "inside as taped, and the tape can tell no better")
+        self.assertEqual(twice.verdict, "done", "as far as a tape can tell")
+        edge = coach.advise(flat, setting(4, 3), stands(0.95, 0.3), TARGET, RANGES)
+        self.assertEqual(edge.verdict, "leave", "inside as taped, and the tape can tell no better")
         not_rocked = replace(stands(0.75, 0.01), rocked=False, u_again=0.01)
         self.assertEqual(coach.advise(flat, setting(4, 3), not_rocked, TARGET, RANGES).verdict, "read again")
 
@@ -271,7 +273,7 @@ class Coach(unittest.TestCase):
             if advice.verdict in ("done", "leave"):
                 self.assertEqual(verdict, "inside")
             if advice.verdict == "done":
-                self.assertGreaterEqual(likely, 0.95)
+                self.assertGreaterEqual(likely, 0.66)
 
     def test_never_two_changes_at_once_nor_a_setting_twice_nor_one_past_a_bound(self) -> None:
         rng = np.random.default_rng(1)

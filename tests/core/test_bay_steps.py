@@ -272,7 +272,7 @@ class Questions(unittest.TestCase):
 
     def test_a_section_counts_what_is_answered(self) -> None:
         states = {one.key: one.state for one in fitted(**STOCKED, **AB).sections}
-        self.assertEqual((states["a"], states["b"], states["floor"]), ("complete", "part done", "open"))
+        self.assertEqual((states["a"], states["b"], states["floor"]), ("complete", "complete", "open"))
 
     def test_the_trial_in_hand_is_the_last(self) -> None:
         asked = self.sections(**AB, **trial(1, "37 1/4"), trials__trial_2__washers=measured("5"))["c"]

@@ -31,9 +31,15 @@ export function CoachScreen({ fit }: { fit: Fit }) {
               Rail then about <b>{read(next.rail_text)}</b> {next.rail_way}, give or take {read(next.rail_spread_text)}.
             </Box>
           )}
-          {next.verdict === "read again" && may && last && (
+          {next.asks && may && (
             <Box sx={{ mt: 1.25 }}>
-              <BigButton strong press={() => visit("c", { trial: last.key, path: `trials.${last.key}.front_left_again` })}>
+              <BigButton
+                strong
+                press={() => {
+                  const trial = /^trials\.([^.]+)\./.exec(next.asks)?.[1];
+                  visit(trial ? "c" : "b", trial ? { trial, path: next.asks } : { path: next.asks });
+                }}
+              >
                 Rocked: read the marks once more
               </BigButton>
             </Box>

@@ -78,6 +78,7 @@ def following(one: Next | None) -> Tree | None:
         "verdict": one.verdict,
         "says": one.says,
         "why": one.why,
+        "asks": one.asks,
         "entries": {path: {"is": text, "from": "measured", "system": "us"} for path, text in one.entries.items()},
         "front": one.front,
         "front_text": None if one.front is None else Amount(one.front, units.LENGTH),

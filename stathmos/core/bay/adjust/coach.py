@@ -22,6 +22,7 @@ CHANGE, DONE, LEAVE, AGAIN, NOISE, USED_UP, COARSE = (
     "change", "done", "leave", "read again", "noise", "used up", "too coarse",
 )  # fmt: skip
 SURE_ENOUGH = 0.95  # likelihood at which the rig is called set: from memory, to be verified
+LIKELY_ENOUGH = 0.66  # where neither another reading nor another setting tells it better: from memory
 WORTH_IT = 0.10  # gain in likelihood for which another trial is worth the work: from memory, to be verified
 AGAIN_GAINS = 0.02  # and for which the marks are worth reading once more
 MOST_TRIALS = 6  # settings after which another one teaches nothing: from memory, to be verified
@@ -131,11 +132,13 @@ def _inside(changes: _Changes, here: Advice) -> Advice:
         and best.likely > max(likely, again) + WORTH_IT
         and abs(best.mean - target.aim) < abs(stands.f - target.aim)
         # it stands in the window already: a change must move it by more than the tape's own doubt to be worth anything
-        and abs(best.mean - stands.f) > 2 * stands.u_of_one
+        and (likely < LIKELY_ENOUGH or abs(best.mean - stands.f) > 2 * stands.u_of_one)
     )  # fmt: skip
     if worth and best is not None and len(changes.tried) < MOST_TRIALS:
         return replace(best, now_likely=stands.likely)
-    return replace(here, verdict=AGAIN if again > likely + AGAIN_GAINS else LEAVE)
+    if again > likely + AGAIN_GAINS:
+        return replace(here, verdict=AGAIN)
+    return here if likely >= LIKELY_ENOUGH else replace(here, verdict=LEAVE)
 
 
 def _again(stands: Stands, target: Band | None) -> float:

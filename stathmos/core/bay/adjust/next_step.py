@@ -22,6 +22,7 @@ from stathmos.core.bay.adjust.words import (
     in_words,
 )
 from stathmos.core.bay.measure import Measured
+from stathmos.core.bay.measure.arches import B, of_trial, read_twice
 from stathmos.core.bay.measure.learn import Believed
 from stathmos.core.bay.measure.lines import hole_effect
 from stathmos.core.bay.measure.scale import moved
@@ -32,6 +33,7 @@ from stathmos.core.coupled import MODEL
 from stathmos.core.figures import Missing, sure, wanting
 from stathmos.core.heights import Position, hole_pitch, level_slack
 from stathmos.core.phrases import Phrase, as_text, joined
+from stathmos.core.rig.bay import AGAIN as AGAIN_MARK
 from stathmos.core.rig.bay import BUMPER, START
 from stathmos.core.settings import KINDS, settings_of, written_at
 from stathmos.core.stock import Kit
@@ -67,7 +69,12 @@ def next_step(bench: Bench) -> tuple[Next, tuple[Effect, ...]]:
 def _step(bench: Bench, learned: tuple[Effect, ...]) -> Next:
     measured = bench.measured
     if not measured.trials:
-        return _measure_before_the_bars(bench) or _head_before_the_bars(bench) or _begin(bench)
+        return (
+            _measure_before_the_bars(bench)
+            or _head_before_the_bars(bench)
+            or _rock_before_the_bars(bench)
+            or _begin(bench)
+        )
     last = measured.trials[-1]
     unequal = next((one for one in last.counted if one.unequal), None)
     if unequal is not None:
@@ -134,6 +141,21 @@ def _head_before_the_bars(bench: Bench) -> Next | None:
         return Next(verdict=USED_UP, says=Phrase("The shank is used up: another one is wanted."), why=why)
     return Next(
         verdict=HEAD, says=Phrase("Move the head before any bar is touched: " + as_text(f"{hole.words}.")), why=why
+    )
+
+
+def _rock_before_the_bars(bench: Bench) -> Next | None:
+    """B that was read of a rig which nobody rocked: every trial is judged by it, so it is read once more first."""
+    rig = bench.measured.rig
+    if rig.choice(B.rocked) != "no" or "front_b" not in bench.case.window.school.needs or read_twice(rig, B, "front"):
+        return None
+    return Next(
+        verdict=AGAIN,
+        says=Phrase("Rock the rig, and read the marks of B once more before any bar goes on."),
+        why=Phrase(
+            "Every trial is judged by B, and a spring that nobody rocked can stand ⅛ in and more from where it belongs."
+        ),
+        asks=f"{B.paths['front_left']}{AGAIN_MARK}",
     )
 
 
@@ -240,7 +262,8 @@ def _coached(bench: Bench, learned: tuple[Effect, ...]) -> Next:
     if advice.verdict == USED_UP:
         why = _used_up(bench, advice, why)
     if advice.verdict == AGAIN:
-        return Next(verdict=AGAIN, says=says, why=why, likely=advice.now_likely, effects=learned)
+        again = f"{of_trial(measured.trials[-1].trial.key).paths['front_left']}{AGAIN_MARK}"
+        return Next(verdict=AGAIN, says=says, why=why, asks=again, likely=advice.now_likely, effects=learned)
     if advice.verdict != CHANGE or advice.to is None:
         return Next(verdict=advice.verdict, says=says, why=why, likely=advice.now_likely, effects=learned)
     entries = new_trial(bench, advice.to)

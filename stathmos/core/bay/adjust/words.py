@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, COARSE, DONE, LEAVE, NOISE, Advice
+from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, COARSE, DONE, LEAVE, NOISE, SURE_ENOUGH, Advice
 from stathmos.core.bay.measure.learn import LearnedLine
 from stathmos.core.bay.measure.windows import Window
 from stathmos.core.figures import there
@@ -32,7 +32,8 @@ class Effect:
 
 @dataclass(frozen=True, kw_only=True)
 class Next:
-    """What to do next. ``entries``: what a new trial of it would write (path -> text); heights mm.
+    """What to do next. ``entries``: what a new trial of it would write (path -> text); ``asks``: the path of what is read once more,
+    where that is next; heights mm.
 
     ``front``/``front_u``: the front mark predicted; ``rail``: rail front less rear predicted; ``front_u`` and ``rail_u`` expanded.
     """
@@ -41,6 +42,7 @@ class Next:
     says: Phrase
     why: Phrase
     entries: Mapping[str, str] = field(default_factory=dict)
+    asks: str = ""
     front: float | None = None
     front_u: float | None = None
     rail: float | None = None
@@ -88,9 +90,10 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
             put,
         )
     if advice.verdict == DONE:
-        return Phrase("The bars are set. Leave them."), joined(
-            says, Phrase("It stands so with {likely} likelihood.", put)
-        )
+        sure = (advice.now_likely or 0.0) >= SURE_ENOUGH
+        set_so = "The bars are set. Leave them." if sure else "The bars are set as far as a tape can tell. Leave them."
+        weigh = "" if sure else " Weigh pass 3 on a weighbridge to be sure."
+        return Phrase(set_so), joined(says, Phrase("It stands so with {likely} likelihood." + weigh, put))
     if advice.verdict == LEAVE:
         unsure = Phrase(
             "The tape can tell it no better than with {likely} likelihood: weigh pass 3 on a weighbridge to be sure.",

@@ -20,7 +20,7 @@ from stathmos.core.rig.bay import CORNERS, corner_path
 from stathmos.core.units import SHARE, WEIGHT
 
 SURE = 0.95  # a pass likelier than this is said without a caution: from memory, to be verified
-MORE_LIKELY_THAN_NOT = 0.5  # and one that is not even this is no pass
+LEAST_LIKELY = 0.25  # and one that is not even this likely is no pass: the window lies inside of what a tape can tell
 
 
 def collect(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Finding, ...]:
@@ -158,7 +158,7 @@ def _window(window: Window, following: Next | None) -> list[Finding]:
         put = {"likely": (window.likely, SHARE, "down")}
         told = joined(says, Phrase("By what the tape can tell it truly stands so with {likely} likelihood.", put))
         again = Phrase("Rock it and read it again, or weigh pass 3 on a weighbridge.")
-        if window.likely < MORE_LIKELY_THAN_NOT:
+        if window.likely < LEAST_LIKELY:
             return [_finding("window_not_told", UNKNOWN, "window", told, again)]
         return [_finding("window_unsure", CAUTION, "window", told, again)]
     return []

@@ -7,7 +7,6 @@ from dataclasses import dataclass, replace
 
 from stathmos.core.answer import Assessment
 from stathmos.core.bay.adjust import Adjusted
-from stathmos.core.bay.adjust.coach import AGAIN as AGAIN_PLEASE
 from stathmos.core.bay.adjust.words import DONE_VERDICTS
 from stathmos.core.bay.measure import Measured, matches_a_rig
 from stathmos.core.bay.measure.trials import Tried, new_key
@@ -85,6 +84,11 @@ def question(rig: Rig, path: str, ask: str, why: str, hold: str = "", side: str 
 def optional(asked: Question) -> Question:
     """The same as a check more."""
     return replace(asked, optional=True)
+
+
+def _wanted(asked: list[Question], needs: tuple[str, ...], state: str) -> list[Question]:
+    """The marks of a state, those that the school in force does not look at as checks more."""
+    return [one if f"{one.path.rpartition('.')[2].split('_')[0]}_{state}" in needs else optional(one) for one in asked]
 
 
 def _marks(rig: Rig, paths: dict[str, str], state: str, why: str) -> list[Question]:
@@ -239,7 +243,7 @@ def next_trials(measured: Measured) -> Trials | None:
     if measured.kit is None:
         return None
     keys = tuple(new_key(measured.trials, more) for more in range(AHEAD))
-    return Trials(keys, tuple(_trial(measured.rig, measured.kit, keys[0])))
+    return Trials(keys, tuple(_trial(measured.rig, measured.kit, keys[0], measured.windows[0].school.needs)))
 
 
 _JACK = "A jack that carries hides the tongue."
@@ -256,7 +260,7 @@ def _read_again(rig: Rig, paths: dict[str, str], state: str, wanted: bool) -> li
     return [optional(one) for one in marks]
 
 
-def _trial(rig: Rig, kit: Kit, key: str, again: bool = False) -> list[Question]:
+def _trial(rig: Rig, kit: Kit, key: str, needs: tuple[str, ...], again: bool = False) -> list[Question]:
     place = f"trials.{key}"
     asked = [*_settings(rig, kit, place)]
     why = "A trial teaches only with its setting."
@@ -272,7 +276,7 @@ def _trial(rig: Rig, kit: Kit, key: str, again: bool = False) -> list[Question]:
     asked.append(question(rig, f"{place}.jack_clear", "Is the jack clear of the ground, bars on?", _JACK, "jack"))
     asked.append(question(rig, f"{place}.rocked", _ROCK, _WHY_ROCK))
     paths = {corner: f"{place}.{corner}" for corner in CORNERS}
-    asked += _marks(rig, paths, "bars on", "State C, jack clear of the ground.")
+    asked += _wanted(_marks(rig, paths, "bars on", "State C, jack clear of the ground."), needs, "c")
     asked += _read_again(rig, paths, "bars on", again)
     asked += [
         question(rig, f"{place}.rail_front", "Rail front, bars on", "The trailer's attitude.", "rail_front"),
@@ -372,6 +376,7 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
     why_b = "Bars off, jack clear: what the tongue alone does."
     family = kit.held if kit is not None else PLAIN
     marks = kit is not None or rig.choice("bay.arches_wanted") == "yes"
+    needs = measured.windows[0].school.needs if measured.windows else ()
     found = [
         Section("tools", "Tools", "tools", COMPLETE),
         _section("floor", "Before measuring", _before_measuring(rig, matches_a_rig(measured.now), marks)),
@@ -389,15 +394,15 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
             else []
         )
         found += [
-            _section("a", "A, uncoupled", _air(rig, "bay.air_pressure_a") + _marks(rig, corners["a"], "uncoupled", why_a)),
+            _section("a", "A, uncoupled", _air(rig, "bay.air_pressure_a") + _wanted(_marks(rig, corners["a"], "uncoupled", why_a), needs, "a")),
             _section(
                 "b", "B, coupled, no bars",
                 [
                     question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", _JACK, "jack"),
                     *_air(rig, "bay.air_pressure_b"),
                     question(rig, "bay.rocked_b", _ROCK, _WHY_ROCK),
-                    *_marks(rig, corners["b"], "coupled, no bars", why_b),
-                    *_read_again(rig, corners["b"], "coupled, no bars", False),
+                    *_wanted(_marks(rig, corners["b"], "coupled, no bars", why_b), needs, "b"),
+                    *_read_again(rig, corners["b"], "coupled, no bars", _asks(adjusted, "bay.")),
                     *gauge,
                     *([optional(question(rig, "bay.ball_coupled_b", "Ball height, coupled, no bars", _WHY_BALL, "ball"))] if kit is not None else []),
                 ],
@@ -406,9 +411,9 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
     if kit is not None:
         found.append(Section("setting", "Setting the bars", "steps", COMPLETE, steps=family.before))
         if trials:
-            again = adjusted.next is not None and adjusted.next.verdict == AGAIN_PLEASE
+            again = _asks(adjusted, "trials.")
             last = trials[-1].trial.key
-            found.append(_section("c", f"C, bars on, trial {trial_number(last)}", _trial(rig, kit, last, again)))
+            found.append(_section("c", f"C, bars on, trial {trial_number(last)}", _trial(rig, kit, last, needs, again)))
         verdict = adjusted.next.verdict if adjusted.next else ""
         found.append(
             Section("coach", "Coach", "coach", COMPLETE if verdict in DONE_VERDICTS else PART_DONE if trials else OPEN)
@@ -418,6 +423,11 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
     bad = any(check.state in (REFUSED, UNKNOWN) for check in (*measured.checks, *proved.proofs))
     found.append(Section("result", "Result", "result", OPEN if bad else COMPLETE))
     return tuple(found)
+
+
+def _asks(adjusted: Adjusted, where: str) -> bool:
+    """Whether the coach wants marks read once more in one state."""
+    return adjusted.next is not None and adjusted.next.asks.startswith(where)
 
 
 def _torque(key: str, name: str, proved: Proved, joints: tuple[str, ...]) -> list[Section]:

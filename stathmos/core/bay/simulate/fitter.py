@@ -67,6 +67,9 @@ def play(
     """Work one rig through: A, B, and trials as the coach says."""
     truth, yard = hidden.truth, Yard(rng, habits)
     rig, stated = Rig(bay=yard.before_the_bars(truth)), []
+    if not habits.rocks:  # the coach wants B read once more of a rig that nobody rocked
+        again = {name + AGAIN: given for name, given in yard.rocked().taped(truth.marks({}), "b", "_b").items()}
+        rig = replace(rig, bay=changed(rig.bay, again))
     case = _case(rig, hidden.believed, school, order)
     setting: Setting | None = Setting({kind: float(number) for kind, number in _begins(case).items()})
     verdict, counts = coach.NOISE, dict(setting.counts) if setting else {}
