@@ -86,7 +86,7 @@ NextShape = shape(
     verdict=text(),
     says=BothShape(),
     why=BothShape(),
-    asks=text(help_text="The path of what is read once more, where that is next."),
+    asks=s.CharField(allow_blank=True, help_text="The path of what is read once more, where that is next."),
     entries=s.DictField(child=EntryShape()),
     front=s.FloatField(allow_null=True),
     front_text=_maybe(BothShape),

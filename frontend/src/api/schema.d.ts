@@ -786,6 +786,8 @@ export interface components {
             verdict: string;
             says: components["schemas"]["Both"];
             why: components["schemas"]["Both"];
+            /** @description The path of what is read once more, where that is next. */
+            asks: string;
             entries: {
                 [key: string]: components["schemas"]["Entry"];
             };
