@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 
 from stathmos.core.bay.measure import likelihood, windows
 from stathmos.core.bay.measure.arches import StateMarks, States
-from stathmos.core.bay.measure.scale import Scale
+from stathmos.core.bay.measure.scale import Scale, moved
 from stathmos.core.bay_schools import BAY_SCHOOLS, Marks, half_of, least_of_half
 from stathmos.core.figures import Authority, Given, Missing, Provenance
 from stathmos.core.rules import Rules
@@ -254,3 +254,34 @@ class Properties(unittest.TestCase):
             expected = norm.cdf(12.7, front, u) - norm.cdf(-12.7, front, u)
             self.assertAlmostEqual(likelihood.likelihood(school, figures), expected, 1)
             self.assertLess(abs(likelihood.likelihood(school, figures) - expected), 0.02)
+
+
+class Aiming(unittest.TestCase):
+    def test_what_no_restoration_meets_is_aimed_at_between_its_ends(self) -> None:
+        """The front wants 0.5 and more, the rear would need 3: a window of no width between them, and no likelihood below nothing."""
+        found = marks(36, 36.5, 36.4, 38, 36.0, 36.1)
+        window = said(found)["all_within_quarter"]
+        self.assertEqual(window.low, window.high)
+        self.assertGreaterEqual(window.likely, 0.0)
+
+    @given(st.floats(0.1, 1.5), st.floats(8, 30), st.floats(5, 40))
+    def test_the_window_in_restoration_is_where_the_marks_then_stand_inside(
+        self, f: float, rise: float, lift: float
+    ) -> None:
+        """At any restoration within it the predicted marks are inside by the predicate, and outside of it they are not."""
+        goes = Scale(rise=rise, lift=lift, supposed=False)
+        start = Marks(
+            front_a=900.0,
+            front_b=900.0 + rise,
+            front_c=900.0 + rise * (1 - f),
+            rear_a=950.0,
+            rear_b=910.0,
+            rear_c=910.0 + f * lift,
+        )
+        for school in (BAY_SCHOOLS[key] for key in ("half_to_full", "full", "equal_drop", "all_within")):
+            band = windows.band(school, start, goes)
+            for at in np.linspace(-0.5, 3.0, 36):
+                then = moved(start, goes, at - f)
+                near = min(abs(at - band.low), abs(at - band.high)) < 1e-6
+                if not near and band.low < band.high:
+                    self.assertEqual(bool(school.holds(then)), band.low < at < band.high, school.key)

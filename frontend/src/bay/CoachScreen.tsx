@@ -18,6 +18,7 @@ export function CoachScreen({ fit }: { fit: Fit }) {
   const last = fit.tried.at(-1);
   const settings = [...new Map(fit.tried.flatMap((one) => one.counted).map((one) => [one.kind, one])).values()];
   const begin = next && Object.keys(next.entries).length > 0;
+  const own = fit.windows.find((one) => one.in_force);
   const predicted = next?.front != null && next.front_spread != null ? { height: next.front, spread: next.front_spread } : null;
 
   return (
@@ -70,6 +71,11 @@ export function CoachScreen({ fit }: { fit: Fit }) {
       )}
       {entries["bay.marks"]?.is === "bumper" && <Box>Heights of the body over the front axle, worked out from the bumper marks.</Box>}
       <ArchGauge a={fit.states.front_a} b={fit.states.front_b} c={last && !last.void ? last.front : null} windows={fit.windows} predicted={predicted} />
+      {own?.rear_low_text && own.rear_high_text && (
+        <Box sx={{ fontSize: "1.1rem" }}>
+          At the rear “{own.name}” wants {read(own.rear_low_text)} to {read(own.rear_high_text)}; the rear mark is {last?.rear.text && !last.void ? read(last.rear.text) : "not measured"}.
+        </Box>
+      )}
       {fit.opposite && (
         <Box role="note" sx={{ border: `1.5px dashed ${pencil}`, p: 1.25, fontSize: "1.1rem" }}>
           {read(fit.opposite)}

@@ -134,7 +134,7 @@ def in_force(rules: Rules) -> tuple[str, Authority]:
 
 
 def band(school: BaySchool, marks: Marks, scale: Scale | None) -> Band | None:
-    """Between which restorations the marks are predicted to stand as a school wants; None where that is not known, or nowhere.
+    """Between which restorations the marks are predicted to stand as a school wants; None where that is not known.
 
     Reckoned from C as taped, else from B. Marks that nobody taped are left out of it.
     """
@@ -159,6 +159,8 @@ def band(school: BaySchool, marks: Marks, scale: Scale | None) -> Band | None:
                 low, high = (max(low, crossing), high) if slope > 0 else (low, min(high, crossing))
     if low <= -1e8 or high >= 1e8:
         return None
+    if low > high:  # no restoration does: one aims between what the one end wants and what the other does
+        low = high = (low + high) / 2
     return Band(low, low + school.aims * (high - low), high)
 
 
