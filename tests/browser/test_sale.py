@@ -148,7 +148,7 @@ class Figures(BrowserTest):
     def test_ball_too_high_names_the_hole(self) -> None:
         self.open_rig("Ansel Trivedi-Holm", "Height")
         self.expect_verdict(
-            "refused", "28 1/2 in", "25 1/16 in", "Lower the ball by 3 3/4 in, to 24 3/4 in", "hole 3 from the bottom"
+            "refused", "28 1/2 in", "25 3/16 in", "Lower the ball by 3 3/4 in, to 24 3/4 in", "hole 3 from the bottom"
         )
         self.field("Ball height as it stands").fill("25")
         self.expect_verdict("caution")
@@ -190,7 +190,7 @@ class Figures(BrowserTest):
             "refused", "Anvilroot 1000 on the vehicle does not serve", "1,210 lb", "Fit Anvilroot 1500 instead"
         )
         rows = self.page.get_by_role("region", name="Kits").get_by_role("row")
-        expect(rows).to_have_count(15)
+        expect(rows).to_have_count(28)
         expect(rows.first).to_contain_text("Anvilroot 1500")
         expect(rows.first).to_contain_text("chosen")
         expect(rows.filter(has_text="Cordwain 600")).to_contain_text("gross rating: Its gross rating of 6,000")

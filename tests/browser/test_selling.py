@@ -170,7 +170,7 @@ class Upkeep(BrowserTest):
         page = self.page
         self.sign_in("odile")
         page.get_by_role("link", name="Catalogue").click()
-        page.get_by_role("navigation", name="Kinds").get_by_role("link", name="hitch kits 15").click()
+        page.get_by_role("navigation", name="Kinds").get_by_role("link", name="hitch kits 28").click()
         self.field("Search").fill("cordwain 1000")
         page.get_by_role("button", name="Cordwain 1000").click()
         self.field("Tongue rating").fill("90 in")

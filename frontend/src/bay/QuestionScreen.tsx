@@ -28,7 +28,10 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
   const done = (one: Question) => Boolean(entries[one.path]?.is);
   const [at, setAt] = useState(() => {
     const asked = section.questions.findIndex((one) => one.path === begin);
-    return asked >= 0 ? asked : Math.max(0, section.questions.findIndex((one) => !done(one) && !one.optional));
+    if (asked >= 0) return asked;
+    // the first that is wanted, else the first check more that is open
+    const open = section.questions.findIndex((one) => !done(one) && !one.optional);
+    return open >= 0 ? open : Math.max(0, section.questions.findIndex((one) => !done(one)));
   });
   const question = section.questions[Math.min(at, section.questions.length - 1)];
   if (!question) return null;
