@@ -29,9 +29,10 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
   const [at, setAt] = useState(() => {
     const asked = section.questions.findIndex((one) => one.path === begin);
     if (asked >= 0) return asked;
-    // the first that is wanted, else the first check more that is open
+    // the first that is wanted; else the first check more that is open, but for a trial that is whole: that one is looked through
     const open = section.questions.findIndex((one) => !done(one) && !one.optional);
-    return open >= 0 ? open : Math.max(0, section.questions.findIndex((one) => !done(one)));
+    const whole = section.key === "c" && trial !== null && hasMarks(trial, entries);
+    return open >= 0 ? open : whole ? 0 : Math.max(0, section.questions.findIndex((one) => !done(one)));
   });
   const question = section.questions[Math.min(at, section.questions.length - 1)];
   if (!question) return null;
