@@ -252,8 +252,8 @@ class Properties(unittest.TestCase):
                 "rear_c": figure(0, "rc", 0),
             }
             expected = norm.cdf(12.7, front, u) - norm.cdf(-12.7, front, u)
-            self.assertAlmostEqual(likelihood.likelihood(school, figures), expected, 1)
-            self.assertLess(abs(likelihood.likelihood(school, figures) - expected), 0.02)
+            self.assertAlmostEqual(likelihood.draws(figures).likelihood(school), expected, 1)
+            self.assertLess(abs(likelihood.draws(figures).likelihood(school) - expected), 0.02)
 
 
 class Aiming(unittest.TestCase):

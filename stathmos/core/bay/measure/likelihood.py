@@ -8,6 +8,7 @@ ones, so that the same marks are always as likely.
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
 from functools import lru_cache
 from typing import NamedTuple
 
@@ -49,17 +50,28 @@ class Expected(NamedTuple):
     rise: float | None
 
 
-def likelihood(school: BaySchool, figures: Mapping[str, Anything], expected: Iterable[Expected] = ()) -> float | None:
-    """How likely the marks truly stand as a school wants; None where one that it needs is wanting.
+@dataclass(frozen=True)
+class Draws:
+    """A rig's marks as they may truly be, by their names in `Marks`, and what each draw weighs."""
+
+    marks: Mapping[str, np.ndarray]
+    weights: np.ndarray
+
+    def likelihood(self, school: BaySchool) -> float | None:
+        """How likely the marks truly stand as a school wants; None where one that it needs is wanting."""
+        if any(name not in self.marks for name in school.needs):
+            return None
+        return float((self.weights * school.holds(Marks(**self.marks))).sum() / self.weights.sum())
+
+
+def draws(figures: Mapping[str, Anything], expected: Iterable[Expected] = ()) -> Draws:
+    """A rig's marks drawn, to be looked at under each school.
 
     ``figures``: the marks by their names in `Marks`; ``expected``: what else tells the restoration, each counting by its own doubt.
 
     Sources: [1] JCGM 101:2008, propagation of distributions by a Monte Carlo method.
     """
-    known = {name: one for name, one in figures.items() if not isinstance(one, Missing)}
-    if any(name not in known for name in school.needs):
-        return None
-    marks = drawn(known)
+    marks = drawn({name: one for name, one in figures.items() if not isinstance(one, Missing)})
     weights = np.ones(DRAWS)
     for one in expected:
         f = _restored(marks, one.rise)
@@ -69,7 +81,7 @@ def likelihood(school: BaySchool, figures: Mapping[str, Anything], expected: Ite
         weights.sum() < LEAST_WEIGHT
     ):  # what else was told lies so far off that the draws cannot say: the marks alone speak
         weights = np.ones(DRAWS)
-    return float((weights * school.holds(Marks(**marks))).sum() / weights.sum())
+    return Draws(marks, weights)
 
 
 def _restored(marks: Mapping[str, np.ndarray], rise: float | None) -> np.ndarray | None:

@@ -11,7 +11,7 @@ from dataclasses import dataclass, field, replace
 
 from stathmos.core.bay.measure.arches import States
 from stathmos.core.bay.measure.learn import Believed
-from stathmos.core.bay.measure.likelihood import Expected, likelihood
+from stathmos.core.bay.measure.likelihood import Draws, Expected, draws
 from stathmos.core.bay.measure.scale import Scale, begins_at, moved, restored_at
 from stathmos.core.bay_schools import (
     BAY_SCHOOLS,
@@ -28,7 +28,7 @@ from stathmos.core.bay_schools import (
     Marks,
     Stand,
 )
-from stathmos.core.figures import Anything, Authority, Known, Missing, Rule
+from stathmos.core.figures import Anything, Authority, Known, Lazily, Missing, Rule
 from stathmos.core.phrases import Phrase, joined
 from stathmos.core.rules import Rules
 from stathmos.core.uncertainty import chance_between
@@ -107,6 +107,11 @@ class Taped:
             found.append(Expected(self.learned.mean, self.learned.u, self.scale.rise if self.scale.supposed else None))
         return tuple(found)
 
+    @Lazily
+    def draws(self) -> Draws:
+        """The marks as they may truly be, drawn once for all schools."""
+        return draws(self.figures, self.expected)
+
     @property
     def counted_in(self) -> bool:
         """Whether the weighbridge's say is counted in with the tape's."""
@@ -179,7 +184,7 @@ def window(school: BaySchool, taped: Taped, holds: bool, authority: Authority) -
     if judged.verdict == CANNOT_TELL or judged.missing:
         judged, likely = _by_weight(school, taped, judged)
     else:
-        likely = likelihood(school, taped.figures, taped.expected)
+        likely = taped.draws.likelihood(school)
     within = band(school, marks, scale)
     zero = None if scale is None else begins_at(marks, scale)
     edges = _edges(school, marks, within, zero, scale)
