@@ -30,7 +30,8 @@ class Family:
     on, in the bay; ``lift``, ``put_on`` (with the setting behind it), ``secure``: steps of coupling; ``unload``, ``take_off``: of
     uncoupling. ``no_sway_control``: what a kit without it says, behind its name. ``friction``: what built-in sway control works by.
     ``tightened``: its joints in their order, those before the bars go on first. ``card``: what the customer is told. ``cautions``
-    stand beside the rest. ``gauged``: a gauge under its ball is read. ``bars``: whether it has any.
+    stand beside the rest. ``gauged``: a gauge under its ball is read; ``levered``: its bars go on with the rig lifted, so that it is
+    asked how they did. ``bars``: whether it has any.
     """
 
     key: str
@@ -51,6 +52,7 @@ class Family:
     card: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
     gauged: bool = False
+    levered: bool = True
 
     @property
     def tightened(self) -> tuple[str, ...]:
@@ -110,7 +112,7 @@ FAMILIES: dict[str, Family] = {
             card=(_GREASE, "Count the working links each time, from the same end on both sides."),
         ),
         Family(
-            key="tension_chain", words="tension chains, friction in the head", hold="chains", friction="by friction in its head, pressed by set screws",
+            key="tension_chain", words="tension chains, friction in the head", hold="chains", levered=False, friction="by friction in its head, pressed by set screws",
             looks=("plate_square", "lines_clear", "raised", "chains_tight", "springs_squeezed", "set_screws", *OF_EVERY_RIG),
             before=(
                 Words(does="Couple, and raise the vehicle 1 to 2 in above where it stands uncoupled.", why="Tensioned there and lowered, the chains take the load.", caution="Keep clear from under it."),
@@ -124,7 +126,7 @@ FAMILIES: dict[str, Family] = {
             card=("The threads showing on both sides are those of this card: a nut that has turned is found by them.", _BEDS_IN),
         ),
         Family(
-            key="hydraulic", words="hydraulic lift bar", hold="pump bracket", friction="by its maker's own means",
+            key="hydraulic", words="hydraulic lift bar", hold="pump bracket", levered=False, friction="by its maker's own means",
             looks=(
                 "cylinder_in", "valve_open", "vent_on", "pin_hole", "bracket_hole", "extension_on", "square_centred", "lines_clear",
                 "tray_clear", "cover_clear", "handle_free", "jack_tube", *OF_EVERY_RIG,

@@ -265,12 +265,13 @@ def _trial(rig: Rig, kit: Kit, key: str, needs: tuple[str, ...], again: bool = F
     asked = [*_settings(rig, kit, place)]
     why = "A trial teaches only with its setting."
     asked.append(question(rig, f"{place}.hole", "Shank hole of the head, counted from the bottom", why, "shank"))
-    asked.append(
-        question(
-            rig, f"{place}.went_on", "How did the bars go on?",
-            "Lift the rig about 3 in with the jack first. Stand clear of a loaded lever.", "bracket",
-        )
-    )  # fmt: skip
+    if kit.held.levered:
+        asked.append(
+            question(
+                rig, f"{place}.went_on", "How did the bars go on?",
+                "Lift the rig about 3 in with the jack first. Stand clear of a loaded lever.", "bracket",
+            )
+        )  # fmt: skip
     asked += _looks(rig, kit, SETTING)
     asked += _air(rig, f"{place}.air_pressure")
     asked.append(question(rig, f"{place}.jack_clear", "Is the jack clear of the ground, bars on?", _JACK, "jack"))
