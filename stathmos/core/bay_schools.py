@@ -100,12 +100,14 @@ class Out:
 
 @dataclass(frozen=True, kw_only=True)
 class Judgement:
-    """What a school says of a trial's marks. ``missing``: the marks that it waits for; ``idle``: the bars do nothing."""
+    """What a school says of a trial's marks. ``missing``: the marks that it waits for; ``idle``: the bars do nothing; ``by_weight``:
+    the marks cannot tell, and what was weighed does."""
 
     verdict: str
     out: tuple[Out, ...] = ()
     missing: tuple[str, ...] = ()
     idle: bool = False
+    by_weight: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -124,7 +126,7 @@ class BaySchool:
     stands: tuple[Stand, ...]
     least_rise: float | None = None
     aims: float = 0.5
-    share: tuple[float, float] | None = None
+    share: Band | None = None
 
     @property
     def rule(self) -> Rule:
@@ -253,12 +255,12 @@ BAY_SCHOOLS: dict[str, BaySchool] = {
     for school in (
         BaySchool(
             key="half_to_full", name="at least half, not past full", means="From A to the middle of A and B.",
-            source=FROM_MEMORY + " (SAE J2807)", least_rise=0.0, share=(0.5, 1.0),
+            source=FROM_MEMORY + " (SAE J2807)", least_rise=0.0, share=Band(0.5, 0.75, 1.0),
             stands=(Stand(end=FRONT, low=Edge(("front_a",), lambda a: a), high=Edge(("front_a", "front_b"), half_of)),),
         ),
         BaySchool(
             key="half", name="half and no further", means="The middle of A and B, or up to ⅛ in above it, and at least a third of the way.",
-            source=COMMON_PRACTICE, least_rise=HALF_SHOWS_FROM, aims=0.75, share=(1 / 3, 0.5),
+            source=COMMON_PRACTICE, least_rise=HALF_SHOWS_FROM, aims=0.75, share=Band(1 / 3, 0.5, 0.5),
             stands=(Stand(end=FRONT, low=Edge(("front_a", "front_b"), half_of), high=Edge(("front_a", "front_b"), least_of_half)),),
         ),
         BaySchool(

@@ -453,6 +453,13 @@ class Together(unittest.TestCase):
         names = [f"{end}_{side}_{state}" for end in ("front", "rear") for side in ("left", "right") for state in "ab"]
         bay = {name: measured(data.draw(lengths)) for name in data.draw(st.sets(st.sampled_from(names)))}
         bay |= {"marks": measured(data.draw(st.sampled_from(["arch", "bumper"])))}
+        weights = st.sampled_from(["0 lb", "1 lb", "745 lb", "6000 lb"])
+        bay |= {"ball_gauge_b": measured(data.draw(weights))} if data.draw(st.booleans()) else {}
+        bay |= (
+            {"bracket_place": measured(data.draw(st.sampled_from(["4", "27", "80"])))}
+            if data.draw(st.booleans())
+            else {}
+        )
         corners = [f"{end}_{side}" for end in ("front", "rear") for side in ("left", "right")]
         counts = st.sampled_from(["0", "1", "3", "40"])
         trials = {
@@ -465,6 +472,8 @@ class Together(unittest.TestCase):
                     name: measured(data.draw(counts))
                     for name in data.draw(st.sets(st.sampled_from(["washers", "steps_left", "steps_right"])))
                 },
+                **({"ball_gauge": measured(data.draw(weights))} if data.draw(st.booleans()) else {}),
+                **({"went_on": measured("not_on")} if data.draw(st.booleans()) else {}),
             }
             for number in range(1, data.draw(st.integers(1, 4)))
         }

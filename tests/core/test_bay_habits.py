@@ -223,6 +223,19 @@ class BallAndGauge(unittest.TestCase):
         self.assertAlmostEqual(found.gauge.value, 0.6, 4)
         self.assertAlmostEqual(found.together.value, 0.6, 1, "tape and gauge say the same here")
 
+    def test_a_gauge_far_from_the_tape_is_said_and_a_ball_that_carries_nothing_tells_nothing(self) -> None:
+        """Tape 60 %, the gauge with no more than the tongue: they disagree, each with its figure; a gauge of nought divides nothing."""
+        gauge = {"trials__trial_1__ball_gauge": measured("1 lb")}
+        found = fitted(**STOCKED, **AB, **{**trial(1, "37 1/4"), **gauge})
+        said = next(one for one in found.findings if one.key == "restorations_disagree").says.text("us")
+        self.assertIn("by tape 60", said)
+        self.assertIn("by the gauge under the ball", said)
+        empty = fitted(**STOCKED, **AB, bay__ball_gauge_b=measured("0 lb"), **{**trial(1, "37 1/4"), **gauge})
+        self.assertEqual(empty.measured.restoration.gauge.needs, ("bay.ball_gauge_b",))
+        near = {"trials__trial_1__ball_gauge": measured("1100 lb")}
+        judged = fitted(**STOCKED, **AB, **{**trial(1, "37 1/4"), **near}).measured.windows[0].says.text("us")
+        self.assertIn("with the gauge under the ball counted in", judged)
+
 
 class Springs(unittest.TestCase):
     def test_class_rates_against_measured_pairs(self) -> None:

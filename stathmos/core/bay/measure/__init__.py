@@ -91,6 +91,7 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
         states=states, good=_good(rig), scale=scale_of(states, now.coupled, now.rest.geometry),
         weighed=None if isinstance(restoration.weighed, Missing) else restoration.weighed,
         together=None if wanting(by_tape, restoration.weighed, restored) else sure(restored),
+        scales=" and ".join(_SCALES[name] for name in restoration.ways if name in _SCALES) or _SCALES["bridge"],
         at_bumpers=rig.choice("bay.marks") == BUMPER,
     )  # fmt: skip
     if kit is not None and holds is not None and holds.setting is not None:
@@ -114,6 +115,9 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
         loads=calibrate.loads(restored, now.rest) if kit is not None else None,
         attitude=attitude(rig, whose_rails_stand(trials)) if kit is not None else coupled_attitude(rig),
     )
+
+
+_SCALES = {"bridge": "the weighbridge", "gauge": "the gauge under the ball"}
 
 
 def _by_gauge(rig: Rig, holds: Tried | None, now: Assessment) -> Anything:

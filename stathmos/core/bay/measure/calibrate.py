@@ -85,9 +85,14 @@ class Reconciled:
     apart: bool
 
     @property
+    def ways(self) -> dict[str, Known]:
+        """Every way that tells it, by its name in `WAYS`."""
+        return _known({"tape": self.tape, "bridge": self.bridge, "gauge": self.gauge})
+
+    @property
     def weighed(self) -> Anything:
         """The restoration by weighbridge and gauge, without the tape."""
-        ways = _known({"bridge": self.bridge, "gauge": self.gauge})
+        ways = {name: one for name, one in self.ways.items() if name != "tape"}
         return weighted_mean(ways, "f", LEAST_SHARE_U) if len(ways) > 1 else next(iter(ways.values()), self.bridge)
 
 
@@ -113,6 +118,8 @@ def rates(arches: Arches, tongue: Anything, geometry: Geometry) -> Rates:
     )  # fmt: skip
 
 
+#: how each way is called behind “by”
+WAYS = {"tape": "by tape", "bridge": "by weighbridge", "gauge": "by the gauge under the ball"}
 _BY_GAUGE = Rule(
     "A gauge under the ball reads the force on the ball: the tongue, and what the bars press it down.", STATICS
 )
@@ -120,8 +127,12 @@ _NOT_READ = Missing(("trials.trial_1.ball_gauge",))
 
 
 def by_gauge(with_bars: Anything, without: Anything, rest: Rest) -> Anything:
-    """The restoration by a gauge under the ball, with the bars on and without them."""
+    """The restoration by a gauge under the ball, with the bars on and without them; `Missing` of a ball that carries nothing."""
     g = rest.geometry
+    if not isinstance(without, Missing) and without.value <= 0:
+        return Missing(("bay.ball_gauge_b",))
+    if not isinstance(rest.bracket, Missing) and not isinstance(g.L, Missing) and rest.bracket.value >= g.L.value:
+        return Missing(("bay.bracket_place",))
 
     def f(B: float, T: float, d: float, L: float, o: float) -> float:
         return statics.restoration(couple_from_ball(B, T, d, L), T, o, L)

@@ -71,7 +71,7 @@ class Taped:
     """What a verdict is given on: A, B and C of the last trial whose C holds, and the reference of a known-good rig.
 
     ``good``: its marks by their names in `Marks`. ``weighed``: the restoration by the weighbridge, where pass 3 was read with this setting; ``together`` with the tape's, where
-    both tell. ``learned``: the restoration that the model and the other trials make one expect of this setting. ``scale``: for aiming. ``at_bumpers``: where the marks are.
+    both tell; ``scales`` what it was weighed by. ``learned``: the restoration that the model and the other trials make one expect of this setting. ``scale``: for aiming. ``at_bumpers``: where the marks are.
     """
 
     states: States
@@ -79,6 +79,7 @@ class Taped:
     scale: Scale | None = None
     weighed: Known | None = None
     together: Known | None = None
+    scales: str = "the weighbridge"
     learned: Believed | None = None
     at_bumpers: bool = False
 
@@ -180,10 +181,12 @@ def window(school: BaySchool, taped: Taped, holds: bool, authority: Authority) -
     """One school's window and verdict. ``holds``: whether it is in force, and by whose ``authority``."""
     marks, scale = taped.marks, taped.scale
     judged = school.judge(marks)
+    if taped.weighed is not None:
+        judged = _by_weight(school, taped.weighed.value, judged)
     likely = None
-    if judged.verdict == CANNOT_TELL or judged.missing:
-        judged, likely = _by_weight(school, taped, judged)
-    else:
+    if judged.by_weight and taped.weighed is not None and school.share is not None:
+        likely = chance_between(school.share.low, school.share.high, taped.weighed.value, taped.weighed.u)
+    elif judged.verdict != CANNOT_TELL and not judged.missing:
         likely = taped.draws.likelihood(school)
     within = band(school, marks, scale)
     zero = None if scale is None else begins_at(marks, scale)
@@ -201,14 +204,13 @@ def window(school: BaySchool, taped: Taped, holds: bool, authority: Authority) -
     )  # fmt: skip
 
 
-def _by_weight(school: BaySchool, taped: Taped, judged: Judgement) -> tuple[Judgement, float | None]:
-    """Where the tape cannot tell, what the weighbridge says of this setting; as it was where that says nothing."""
-    if taped.weighed is None or school.share is None or judged.verdict not in (CANNOT_TELL, OPEN):
-        return judged, None
-    low, high = school.share
-    f = taped.weighed
-    verdict = INSIDE if low - 1e-9 <= f.value <= high + 1e-9 else TOO_LITTLE if f.value < low else TOO_MUCH
-    return Judgement(verdict=verdict), chance_between(low, high, f.value, f.u)
+def _by_weight(school: BaySchool, f: float, judged: Judgement) -> Judgement:
+    """Where the marks cannot tell, what a restoration that was weighed says; as it was where the school has no window for one."""
+    if school.share is None or judged.verdict not in (CANNOT_TELL, OPEN):
+        return judged
+    low, high = school.share.low, school.share.high
+    verdict = INSIDE if low - 1e-9 <= f <= high + 1e-9 else TOO_LITTLE if f < low else TOO_MUCH
+    return Judgement(verdict=verdict, by_weight=True)
 
 
 def _edges(
@@ -272,12 +274,13 @@ def named_mark(name: str) -> str:
 def _says(school: BaySchool, judged: Judgement, taped: Taped, edges: Mapping[str, float | None]) -> Phrase:
     """What a school says, with the figures: the mark that is out is named, and none that is not."""
     marks = taped.marks
+    if judged.by_weight and taped.weighed is not None:
+        told_so = ": inside." if judged.verdict == INSIDE else _STANDS[judged.verdict]
+        return Phrase(f"{{f}} is restored by {taped.scales}{told_so}", {"f": (taped.weighed.value, SHARE, "nearest")})
     if judged.verdict == CANNOT_TELL:
         return _too_small_a_rise(marks)
     if not judged.out and judged.verdict in (TOO_LITTLE, TOO_MUCH):
         return _whatever_the_rise(judged, marks, taped)
-    if judged.verdict == INSIDE and marks.front_c is None and taped.weighed is not None:
-        return Phrase("{f} is restored by the weighbridge.", {"f": (taped.weighed.value, SHARE, "nearest")})
     if judged.out:
         told = [_of_mark(one.stand, one.says, taped, one.by) for one in judged.out]
         if judged.verdict == NEVER:
@@ -309,7 +312,7 @@ def _of_mark(stand: Stand, says: str, taped: Taped, by: float) -> Phrase:
         }  # fmt: skip
         return Phrase(stand.says[says], put)
     mark = end_words(stand.end, taped.at_bumpers).capitalize()
-    mark += ", at {c} with the weighbridge counted in," if taped.counted_in and stand.end == FRONT else " at {c}"
+    mark += f", at {{c}} with {taped.scales} counted in," if taped.counted_in and stand.end == FRONT else " at {c}"
     if says == INSIDE:
         return Phrase(mark + _STANDS[INSIDE], put)
     way = "above" if says == stand.above else "below"
@@ -336,13 +339,7 @@ def _too_small_a_rise(marks: Marks) -> Phrase:
 
 
 def _whatever_the_rise(judged: Judgement, marks: Marks, taped: Taped) -> Phrase:
-    """A direction that stands whatever else is wanting: by weight, where coupling left it, or far under A."""
-    if marks.front_c is None or (taped.weighed is not None and not judged.idle and not _under(marks)):
-        assert taped.weighed is not None
-        return Phrase(
-            "{f} is restored by the weighbridge" + _STANDS[judged.verdict],
-            {"f": (taped.weighed.value, SHARE, "nearest")},
-        )
+    """A direction that stands whatever the rise: where coupling left it, or far under A."""
     mark = end_words(FRONT, taped.at_bumpers).capitalize() + " at {c}"
     put = {"c": (float(marks.front_c), LENGTH, "nearest")}
     if judged.verdict == TOO_LITTLE:
@@ -352,10 +349,6 @@ def _whatever_the_rise(judged: Judgement, marks: Marks, taped: Taped) -> Phrase:
         mark + " stands {by} under where it stood uncoupled: too much is taken, whatever the rise.",
         {**put, "by": (under, LENGTH, "down")},
     )
-
-
-def _under(marks: Marks) -> bool:
-    return bool(marks.front_a is not None and marks.front_c is not None and marks.front_c < marks.front_a)
 
 
 def _not_yet(judged: Judgement, edges: Mapping[str, float | None]) -> Phrase:

@@ -7,12 +7,12 @@ from collections.abc import Mapping
 from stathmos.core.bay.adjust import Adjusted, Next
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import Measured
-from stathmos.core.bay.measure.calibrate import Loads, Reconciled
+from stathmos.core.bay.measure.calibrate import WAYS, Loads, Reconciled
 from stathmos.core.bay.measure.windows import Window
 from stathmos.core.bay.prove import Proved
 from stathmos.core.bay.prove.torque import Fastener
 from stathmos.core.bay_schools import CANNOT_TELL, NEVER, OPEN, TOO_LITTLE, TOO_MUCH
-from stathmos.core.figures import Missing, expanded, sure
+from stathmos.core.figures import Missing, expanded
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, worst_first
 from stathmos.core.phrases import Phrase, joined
 from stathmos.core.rig import Rig
@@ -165,14 +165,13 @@ def _window(window: Window, following: Next | None) -> list[Finding]:
 
 
 def _apart(restored: Reconciled) -> list[Finding]:
+    """Tape, weighbridge and gauge where they do not agree: each with its own figure."""
     if not restored.apart:
         return []
-    said = {
-        "tape": (sure(restored.tape).value, SHARE, "nearest"),
-        "bridge": (sure(restored.bridge).value, SHARE, "nearest"),
-    }
-    says = Phrase("Tape and weighbridge disagree beyond their doubt: {tape} and {bridge} restored.", said)
-    remedy = Phrase("Was pass 3 read with this setting and this load? Measure C again, or repeat pass 3.")
+    said = {name: (one.value, SHARE, "nearest") for name, one in restored.ways.items()}
+    told = ", ".join(f"{WAYS[name]} {{{name}}}" for name in said)
+    says = Phrase(f"What was measured disagrees beyond its doubt: restored {told}.", said)
+    remedy = Phrase("Was each read with this setting and this load? Measure C again, or weigh again.")
     return [_finding("restorations_disagree", UNKNOWN, "restoration", says, remedy)]
 
 
