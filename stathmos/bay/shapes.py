@@ -185,6 +185,7 @@ FitShape = shape(
     effects=shape("Effect", kind=text(), name=text(), moves=BothShape(), way=text(), spread=BothShape())(many=True),
     proofs=CheckShape(many=True),
     torque=FastenerShape(many=True),
+    methods=shape("TorqueMethod", value=text(), word=text())(many=True),
     served=shape("Served", joint=text(), name=text(), reaches=ReachShape(many=True), best=_maybe(ReachShape))(
         many=True
     ),

@@ -162,7 +162,7 @@ KINDS: dict[str, Kind] = {
         Kind(
             key="screw", place="screw", where=HEAD, works=TILTS, one="turn of the screw", many="turns of the screw",
             row="Turns of the lead screw", stepper="Turns of the screw", words="turns of the lead screw",
-            more="Turn the screw in by", less="Turn the screw back by",
+            more="Turn in", less="Turn back",
             ask="Lead screw, turns in", hold="head", typical=(0.06, 0.05),
         ),
         Kind(

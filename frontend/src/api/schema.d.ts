@@ -1351,6 +1351,7 @@ export interface components {
             effects: components["schemas"]["Effect"][];
             proofs: components["schemas"]["Check"][];
             torque: components["schemas"]["Fastener"][];
+            methods: components["schemas"]["TorqueMethod"][];
             served: components["schemas"]["Served"][];
             tools: components["schemas"]["Tool"][];
             findings: components["schemas"]["Finding"][];
@@ -2184,6 +2185,10 @@ export interface components {
             name: components["schemas"]["Both"];
             purpose: components["schemas"]["Both"];
             state: components["schemas"]["VerdictStateEnum"];
+        };
+        TorqueMethod: {
+            value: string;
+            word: string;
         };
         Tried: {
             number: number;

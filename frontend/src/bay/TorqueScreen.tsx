@@ -25,7 +25,7 @@ export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }
       </Box>
       {bolts.map((bolt) => {
         const own = served.find((one) => one.joint === bolt.joint);
-        return <Bolt key={bolt.key} bolt={bolt} best={own?.best ?? null} wrenches={own?.reaches.map((one) => one.wrench) ?? []} />;
+        return <Bolt key={bolt.key} bolt={bolt} best={own?.best ?? null} wrenches={own?.reaches.map((one) => one.wrench) ?? []} methods={fit.methods} />;
       })}
       {fit.kept.length > 0 && (
         <Box component="ul" aria-label="Grease and noise" sx={{ m: 0, pl: 3, fontSize: "1.15rem", borderTop: `1px solid ${hairline}`, pt: 1 }}>
@@ -39,7 +39,7 @@ export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }
   );
 }
 
-function Bolt({ bolt, best, wrenches }: { bolt: Fastener; best: Reach | null; wrenches: string[] }) {
+function Bolt({ bolt, best, wrenches, methods }: { bolt: Fastener; best: Reach | null; wrenches: string[]; methods: Fit["methods"] }) {
   const { entries, record, write, may } = useBayPage();
   const { read, system } = useUnits();
   const place = `torque.${bolt.key}`;
@@ -123,21 +123,13 @@ function Bolt({ bolt, best, wrenches }: { bolt: Fastener; best: Reach | null; wr
           {bolt.by === "torque" && <BigButton press={() => setOther(other === null ? (reached ?? "") : null)}>Another torque or wrench</BigButton>}
         </Box>
       )}
-      {other !== null && <ByHand bolt={bolt} begin={other} wrenches={wrenches} put={put} done={() => setOther(null)} />}
+      {other !== null && <ByHand bolt={bolt} begin={other} wrenches={wrenches} methods={methods} put={put} done={() => setOther(null)} />}
     </Box>
   );
 }
 
-const METHODS = [
-  ["wrench", "torque wrench"],
-  ["extension", "with an extension"],
-  ["multiplier", "with a multiplier"],
-  ["turn", "turn of the nut"],
-  ["flats", "flats counted"],
-] as const;
-
 /** Another torque than the one offered, and what it was put in with. */
-function ByHand({ bolt, begin, wrenches, put, done }: { bolt: Fastener; begin: string; wrenches: string[]; put: (field: string, is: string) => [string, Entry]; done: () => void }) {
+function ByHand({ bolt, begin, wrenches, methods, put, done }: { bolt: Fastener; begin: string; wrenches: string[]; methods: Fit["methods"]; put: (field: string, is: string) => [string, Entry]; done: () => void }) {
   const { entries, write } = useBayPage();
   const { system } = useUnits();
   const at = (field: string) => entries[`torque.${bolt.key}.${field}`]?.is ?? "";
@@ -162,8 +154,8 @@ function ByHand({ bolt, begin, wrenches, put, done }: { bolt: Fastener; begin: s
     <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); finish(); }} sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 0.75, alignItems: "center", "& select": { fontSize: "1.15rem", minHeight: 48 } }}>
       <TextField label={`${bolt.name}, tightened to`} value={typed.reached} onChange={change("reached")} autoFocus />
       <NativeSelect value={typed.method} onChange={change("method")} slotProps={{ input: { "aria-label": `${bolt.name}, put in by` } }}>
-        {METHODS.map(([key, word]) => (
-          <option key={key} value={key}>{word}</option>
+        {methods.map((one) => (
+          <option key={one.value} value={one.value}>{one.word}</option>
         ))}
       </NativeSelect>
       <NativeSelect value={typed.wrench} onChange={change("wrench")} slotProps={{ input: { "aria-label": `${bolt.name}, which wrench` } }}>

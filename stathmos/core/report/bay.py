@@ -15,7 +15,7 @@ from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
 from stathmos.core.bay.say.believe import Believed
 from stathmos.core.bay.say.questions import Question
 from stathmos.core.figures import Anything, Missing, sure, there
-from stathmos.core.joints import BY_FEEL
+from stathmos.core.joints import BY_FEEL, METHODS
 from stathmos.core.phrases import Phrase
 from stathmos.core.report.findings import elevation, finding
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of, written
@@ -285,6 +285,7 @@ def tree(fit: bay.Fit) -> Tree:
         "effects": [effect(one) for one in adjusted.effects],
         "proofs": [check(one) for one in proved.proofs],
         "torque": [fastener(one) for one in proved.torque],
+        "methods": [{"value": key, "word": word} for key, word in METHODS],
         "served": [served(one) for one in proved.served],
         "tools": [
             {"name": one.name, "purpose": one.purpose, "state": one.state} for one in proved.tools

@@ -8,7 +8,7 @@ from functools import cached_property
 from stathmos.core.bay.adjust import coach
 from stathmos.core.bay.adjust.coach import Advice, Stands
 from stathmos.core.bay.measure.learn import LearnedLine
-from stathmos.core.bay.measure.lines import Told, hole_effect, learned_from, told_by
+from stathmos.core.bay.measure.lines import LEAST_U, Told, hole_effect, learned_from, told_by
 from stathmos.core.bay.measure.scale import restored_at
 from stathmos.core.bay.measure.trials import Setting, Tried
 from stathmos.core.bay.measure.windows import Taped, Window
@@ -18,8 +18,6 @@ from stathmos.core.figures import Anything, Missing
 from stathmos.core.schools import OrderSchool
 from stathmos.core.settings import ENDS, settings_of
 from stathmos.core.stock import Kit
-
-LEAST_U = 0.005  # no trial's restoration is known better than half a per cent
 
 
 @dataclass(frozen=True, kw_only=True)
