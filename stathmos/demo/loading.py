@@ -38,7 +38,9 @@ def load() -> None:
     """People, catalogue and rigs, all or nothing."""
     people = {}
     for username, first_name, role in PEOPLE:
-        people[username] = Person.objects.create_user(username, password=PASSWORD, first_name=first_name, role=role)
+        people[username] = Person.objects.create_user(
+            username, password=PASSWORD, first_name=first_name, role=role, demo=True
+        )
     for name, kind in CATALOGUE.items():
         kind.objects.bulk_create([catalogue_item(kind, row) for row in listed(name)])
     for row in listed("rigs"):

@@ -19,6 +19,7 @@ MAY: dict[str, tuple[frozenset[str], str]] = {
     "keep_catalogue": (frozenset({_M}), "The catalogue is the manager's to keep."),
     "choose_rules": (frozenset({_M}), "House rules are the manager's to choose."),
     "oversee": (frozenset({_M}), "What is open, stale and due is the manager's page."),
+    "keep_people": (frozenset({_M}), "Accounts are the manager's to keep."),
     "move_everything": (frozenset({_M}), "Taking everything out, or putting it in, is the manager's."),
 }
 

@@ -4,6 +4,7 @@ import logging
 
 from django.core.exceptions import RequestDataTooBig
 from django.db import DatabaseError, OperationalError
+from django.http import HttpRequest, JsonResponse
 from rest_framework import status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
@@ -35,3 +36,11 @@ def handle(error: Exception, context: dict) -> Response | None:
             status=400,
         )
     return None
+
+
+def without_the_token(request: HttpRequest, reason: str = "") -> JsonResponse:
+    """A write that did not come from our own page."""
+    return JsonResponse(
+        {"detail": "This did not come from a page of Stathmos that is open here: load the page again.", "problems": {}},
+        status=403,
+    )

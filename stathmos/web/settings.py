@@ -6,6 +6,7 @@ Without any set, this is the project-local installation that bin/start makes.
 import os
 import sys
 from pathlib import Path
+from urllib.parse import quote
 
 import dj_database_url
 from django.core.exceptions import ImproperlyConfigured
@@ -55,7 +56,8 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
-    "stathmos.web.middleware.content_security_policy",
+    "stathmos.people.sessions.idle_end",
+    "stathmos.web.middleware.headers",
 ]
 
 ROOT_URLCONF = "stathmos.web.urls"
@@ -63,10 +65,18 @@ WSGI_APPLICATION = "stathmos.web.wsgi.application"
 AUTH_USER_MODEL = "people.Person"
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
-_DATABASE_URL = os.environ.get("STATHMOS_DATABASE_URL") or "mysql://stathmos@127.0.0.1:{port}/stathmos".format(
-    port=os.environ.get("STATHMOS_DB_PORT", "33306")
-)
-DATABASES = {"default": dj_database_url.parse(_DATABASE_URL, conn_max_age=60, conn_health_checks=True)}
+
+def _database_url() -> str:
+    """The database named, else the project-local one that bin/start runs."""
+    given = os.environ.get("STATHMOS_DATABASE_URL")
+    if given:
+        return given
+    kept = VAR / "mariadb" / "password"
+    password = f":{quote(kept.read_text().strip())}" if kept.is_file() else ""
+    return f"mysql://stathmos{password}@127.0.0.1:{os.environ.get('STATHMOS_DB_PORT', '33307')}/stathmos"
+
+
+DATABASES = {"default": dj_database_url.parse(_database_url(), conn_max_age=60, conn_health_checks=True)}
 DATABASES["default"].setdefault("OPTIONS", {}).update(
     {
         "charset": "utf8mb4",
@@ -78,8 +88,10 @@ DATABASES["default"].setdefault("OPTIONS", {}).update(
 )
 DATABASES["default"]["TEST"] = {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_ci"}
 
+AUTHENTICATION_BACKENDS = ["stathmos.people.backend.Backend"]
 AUTH_PASSWORD_VALIDATORS = [
-    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 12}},
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
 ]
 
@@ -99,7 +111,7 @@ WHITENOISE_USE_FINDERS = "test" in sys.argv
 
 REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
-    "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
+    "DEFAULT_PERMISSION_CLASSES": ["stathmos.people.permissions.AtWork"],
     "DEFAULT_RENDERER_CLASSES": ["stathmos.web.renderers.Json"],
     "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
@@ -108,7 +120,7 @@ REST_FRAMEWORK = {
 SPECTACULAR_SETTINGS = {
     "TITLE": "Stathmos",
     "VERSION": "1",
-    "SERVE_PERMISSIONS": ["rest_framework.permissions.IsAuthenticated"],
+    "SERVE_PERMISSIONS": ["stathmos.people.permissions.AtWork"],
     "COMPONENT_SPLIT_REQUEST": True,
     "ENUM_NAME_OVERRIDES": {
         "ProvenanceEnum": "stathmos.catalogue.shapes.PROVENANCES",
@@ -122,10 +134,21 @@ SPECTACULAR_SETTINGS = {
         "StationEnum": "stathmos.core.signing.STATIONS",
         "DeskStationEnum": "stathmos.rigs.shapes.DESK",
         "UnitSystemEnum": "stathmos.core.units.SYSTEMS",
+        "PersonRoleEnum": "stathmos.people.models.Person.Role",
     },
 }
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
 
+#: how many of our own proxies stand in front and add to X-Forwarded-For: without one, what it says is anybody's word
+PROXIES = int(os.environ.get("STATHMOS_PROXIES", "1" if PRODUCTION else "0"))
+#: after so many minutes without a request a session ends; a bay tablet's after a shift
+IDLE_MINUTES = {
+    role: int(os.environ.get(f"STATHMOS_IDLE_{role.upper()}", minutes))
+    for role, minutes in (("advisor", 120), ("technician", 600), ("manager", 60))
+}
+#: and after so many hours however it is used
+SESSION_HOURS = int(os.environ.get("STATHMOS_SESSION_HOURS", "14"))
+CSRF_FAILURE_VIEW = "stathmos.web.errors.without_the_token"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"

@@ -71,11 +71,15 @@ class SignIn(TestCase):
             answer.json(),
             {
                 "signed_in": True,
+                "id": Person.objects.get().pk,
                 "name": "Ada",
                 "username": "ada",
                 "role": "bay technician",
                 "may": ["fit", "sign_measured", "sign_bay"],
-            },  # fmt: skip
+                "must_choose": False,
+                "idle_seconds": 36_000,
+                "nobody": False,
+            },
         )
         token = self.client.cookies["csrftoken"].value
         out = self.client.delete("/api/session/", headers={"X-CSRFToken": token})

@@ -63,6 +63,12 @@ class Matrix(WithDemo):
             ("POST", f"{rig}waive/", {"version": stale, "link": "payload", "reason": "a reason long enough"}, ONE),
             ("POST", "house/", {"entries": {"reserve": measured("nonsense")}}, ONE),
             ("GET", "overview/", None, ONE),
+            ("GET", "people/", None, ONE),
+            ("POST", "people/", {"username": "", "name": "", "role": "manager"}, ONE),
+            ("POST", "people/1/", {"version": 999, "role": "manager"}, ONE),
+            ("POST", "people/1/password/", {"version": 999}, ONE),
+            ("POST", "session/name/", {"name": ""}, ALL),
+            ("POST", "session/password/", {"old": "", "new": ""}, ALL),
             ("GET", "everything.csv", None, ONE),
             ("GET", "everything.jsonl", None, ONE),
         )  # fmt: skip

@@ -14,6 +14,8 @@ export class Refusal extends Error {
     readonly signedIn: boolean = true,
     /** what came between was this very person's, from another tab or device */
     readonly yours: boolean = false,
+    /** until it may be tried again */
+    readonly seconds: number = 0,
   ) {
     super(message);
   }
@@ -29,6 +31,7 @@ function tell(now: boolean) {
 export const signedOut = {
   now: () => ended.now,
   over: () => tell(false),
+  tell: () => tell(true),
   listen: (listener: () => void) => {
     ended.listeners.add(listener);
     return () => ended.listeners.delete(listener);
@@ -62,14 +65,14 @@ async function settled<T>(asked: Promise<Answer<T>>): Promise<T> {
     throw new Refusal(0, "The server does not answer. What you typed is kept here; try again in a moment.");
   }
   if (answer.response.ok && answer.data !== undefined) return answer.data;
-  const said = (answer.error ?? {}) as { detail?: string; problems?: Record<string, string>; theirs?: RigRecord; yours?: boolean };
+  const said = (answer.error ?? {}) as { detail?: string; problems?: Record<string, string>; theirs?: RigRecord; yours?: boolean; seconds?: number };
   const signedOutNow = answer.response.status === 401 || (answer.response.status === 403 && !said.problems);
   const detail =
     signedOutNow
       ? "You are signed out. Sign in again and go on; what you typed is kept here."
       : (said.detail ?? `The server could not do this (${answer.response.status}). What you typed is kept here.`);
   if (signedOutNow) tell(true);
-  throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null, !signedOutNow, said.yours ?? false);
+  throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null, !signedOutNow, said.yours ?? false, said.seconds);
 }
 
 export const api = { client, settled };

@@ -291,6 +291,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everybody who has an account, what was done to accounts, and a new one. */
+        get: operations["people"];
+        put?: never;
+        /** @description Everybody who has an account, what was done to accounts, and a new one. */
+        post: operations["add_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One account: another role, another name, off and on. */
+        post: operations["change_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/password/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A new password for somebody, shown this once. */
+        post: operations["give_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/place/": {
         parameters: {
             query?: never;
@@ -642,6 +694,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/everywhere/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Every session of one's own ended, this one too. */
+        post: operations["sign_out_everywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/name/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One's own name as shown. */
+        post: operations["call_myself"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/password/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One's own password: the only thing that somebody with a given one may do. */
+        post: operations["choose_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/step/": {
         parameters: {
             query?: never;
@@ -680,6 +783,23 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description * `added` - added
+         *     * `role` - role changed
+         *     * `called` - name changed
+         *     * `given` - given a new password
+         *     * `chosen` - chose a password
+         *     * `off` - switched off
+         *     * `on` - switched on
+         *     * `everywhere` - signed out everywhere
+         * @enum {string}
+         */
+        ActEnum: "added" | "role" | "called" | "given" | "chosen" | "off" | "on" | "everywhere";
+        AddPersonRequest: {
+            username: string;
+            name: string;
+            role: components["schemas"]["PersonRoleEnum"];
+        };
         AgainRequest: {
             new: components["schemas"]["NewEnum"];
             name?: string;
@@ -933,6 +1053,9 @@ export interface components {
             people: number;
             left: string[];
         };
+        CallMyselfRequest: {
+            name: string;
+        };
         Callout: {
             at: components["schemas"]["AtEnum"];
             kind: components["schemas"]["CalloutKindEnum"];
@@ -1025,6 +1148,12 @@ export interface components {
             links: components["schemas"]["Link"][];
             weakest: string | null;
         };
+        ChangePersonRequest: {
+            version: number;
+            role?: components["schemas"]["PersonRoleEnum"];
+            name?: string;
+            active?: boolean;
+        };
         ChangeRequest: {
             version?: number;
             customer?: string;
@@ -1048,6 +1177,10 @@ export interface components {
         ChoiceOfKind: {
             value: string;
             word: string;
+        };
+        ChoosePasswordRequest: {
+            old: string;
+            new: string;
         };
         Classes: {
             receiver: number;
@@ -1363,6 +1496,11 @@ export interface components {
          * @enum {string}
          */
         FitsEnum: "fits" | "not known" | "does not fit";
+        GivenPassword: {
+            person: components["schemas"]["Person"];
+            /** @description Shown this once. */
+            password: string;
+        };
         HandOver: {
             rig: components["schemas"]["RigRecord"];
             steps: components["schemas"]["DrillStep"][];
@@ -1783,6 +1921,56 @@ export interface components {
          * @enum {string}
          */
         PathEnum: "hitch.kit" | "hitch.bars" | "hitch.shank" | "hitch.ball";
+        People: {
+            people: components["schemas"]["Person"][];
+            roles: components["schemas"]["Role"][];
+            log: components["schemas"]["PersonAct"][];
+            more: boolean;
+        };
+        Person: {
+            id: number;
+            version: number;
+            username: string;
+            name: string;
+            role: components["schemas"]["PersonRoleEnum"];
+            role_word: string;
+            active: boolean;
+            /**
+             * Format: date-time
+             * @description Has a given password, good until then; null for one of their own.
+             */
+            given_until: string | null;
+            has_password: boolean;
+            /** Format: date-time */
+            last_login: string | null;
+        };
+        PersonAct: {
+            /** Format: date-time */
+            at: string;
+            /** @description Blank for the command line. */
+            by: string;
+            whom: string;
+            act: components["schemas"]["ActEnum"];
+            says: string;
+            before: string;
+            after: string;
+        };
+        PersonRefused: {
+            detail: string;
+            problems: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * @description * `advisor` - towing advisor
+         *     * `technician` - bay technician
+         *     * `manager` - manager
+         * @enum {string}
+         */
+        PersonRoleEnum: "advisor" | "technician" | "manager";
+        PersonVersionRequest: {
+            version: number;
+        };
         Pick: {
             name: string;
             entries: {
@@ -1923,9 +2111,6 @@ export interface components {
             at: string;
             reason: string;
         };
-        RefusalShape: {
-            detail: string;
-        };
         Remedy: {
             link: string;
             says: string | components["schemas"]["Both"];
@@ -1972,6 +2157,10 @@ export interface components {
         RigVersionRequest: {
             version: number;
         };
+        Role: {
+            value: components["schemas"]["PersonRoleEnum"];
+            word: string;
+        };
         Rule: {
             says: string;
             source: string;
@@ -1995,13 +2184,20 @@ export interface components {
             reaches: components["schemas"]["Reach"][];
             best: components["schemas"]["Reach"] | null;
         };
-        SessionShape: {
+        Session: {
             signed_in: boolean;
+            id: number | null;
             name: string;
             username: string;
             role: string;
             /** @description What this person may do. */
             may: string[];
+            /** @description Signed in by a given password: nothing but choosing one's own. */
+            must_choose: boolean;
+            /** @description Left alone so long, the session ends. */
+            idle_seconds: number;
+            /** @description Nobody has an account here yet. */
+            nobody: boolean;
         };
         SettingCount: {
             kind: string;
@@ -2039,7 +2235,7 @@ export interface components {
          * @enum {string}
          */
         SidesEnum: "low" | "high";
-        SignInShapeRequest: {
+        SignInRequest: {
             username: string;
             password: string;
         };
@@ -2221,6 +2417,11 @@ export interface components {
          * @enum {string}
          */
         VerdictStateEnum: "refused" | "unknown" | "caution" | "good";
+        Wait: {
+            detail: string;
+            /** @description Until it may be tried again. */
+            seconds: number;
+        };
         WaiveRequest: {
             version: number;
             link: string;
@@ -2949,6 +3150,189 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: {
+                /** @description Acts that came before so many of the newest. */
+                before?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+        };
+    };
+    add_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddPersonRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GivenPassword"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wait"];
+                };
+            };
+        };
+    };
+    change_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangePersonRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+        };
+    };
+    give_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonVersionRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GivenPassword"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wait"];
                 };
             };
         };
@@ -3700,7 +4084,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionShape"];
+                    "application/json": components["schemas"]["Session"];
                 };
             };
         };
@@ -3714,7 +4098,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SignInShapeRequest"];
+                "application/json": components["schemas"]["SignInRequest"];
             };
         };
         responses: {
@@ -3723,7 +4107,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionShape"];
+                    "application/json": components["schemas"]["Session"];
                 };
             };
             400: {
@@ -3731,7 +4115,23 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RefusalShape"];
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wait"];
                 };
             };
         };
@@ -3745,12 +4145,134 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+        };
+    };
+    sign_out_everywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+        };
+    };
+    call_myself: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallMyselfRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+        };
+    };
+    choose_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChoosePasswordRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRefused"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wait"];
+                };
             };
         };
     };

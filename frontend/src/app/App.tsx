@@ -11,6 +11,9 @@ import { PartsSheet } from "../rig/PartsSheet";
 import { OverviewPage } from "../record/OverviewPage";
 import { RecordPage } from "../record/RecordPage";
 import { RigPage } from "../rig/RigPage";
+import { ChooseFirst } from "../people/ChooseFirst";
+import { MyAccount } from "../people/MyAccount";
+import { PeoplePage } from "../people/PeoplePage";
 import { Shell } from "./Shell";
 import { SignIn } from "./SignIn";
 import { useSession } from "./session";
@@ -20,6 +23,7 @@ export function App() {
   if (session.isPending) return <Notice>Opening…</Notice>;
   if (session.isError) return <Notice>{session.error.message}</Notice>;
   if (!session.data.signed_in) return <SignIn />;
+  if (session.data.must_choose) return <ChooseFirst />;
   return (
     <Shell session={session.data}>
       <Routes>
@@ -31,6 +35,8 @@ export function App() {
         <Route path="/rigs/:id/handover" element={<HandOverPage />} />
         <Route path="/rigs/:id/record" element={<RecordPage />} />
         <Route path="/overview" element={<OverviewPage />} />
+        <Route path="/people" element={<PeoplePage />} />
+        <Route path="/me" element={<MyAccount />} />
         <Route path="/rigs/:id/sheet/parts" element={<PartsSheet />} />
         <Route path="/rigs/new/:station?" element={<RigPage key="new" />} />
         <Route path="/rigs/:id/:station?" element={<RigPage />} />

@@ -13,7 +13,7 @@ import { BeamMark } from "../parts/BeamMark";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { SignInAgain } from "./SignInAgain";
 import { useKeys } from "./keys";
-import { useSignOut } from "./session";
+import { useIdleEnd, useSignOut } from "./session";
 import { ink, paper, slab } from "./theme";
 import { useUnits } from "./units";
 
@@ -23,6 +23,7 @@ export function Shell({ session, children }: { session: Session; children: React
   const signOut = useSignOut();
   const ended = useSyncExternalStore(signedOut.listen, signedOut.now);
   const go = useNavigate();
+  useIdleEnd(session);
   useKeys({ "?": () => setSheet(true), u: toggle, f: () => go("/"), n: () => session.may.includes("open_rig") && go("/rigs/new/meet"), l: () => go("/lot") });
 
   return (
@@ -59,6 +60,11 @@ export function Shell({ session, children }: { session: Session; children: React
             Overview
           </Link>
         )}
+        {session.may.includes("keep_people") && (
+          <Link component={RouterLink} to="/people" color="inherit">
+            People
+          </Link>
+        )}
         <Box sx={{ flex: 1 }} />
         <Button
           onClick={toggle}
@@ -74,12 +80,12 @@ export function Shell({ session, children }: { session: Session; children: React
         <Button onClick={() => setSheet(true)} color="inherit" variant="text" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
           Keys ?
         </Button>
-        <Typography component="span">
+        <Link component={RouterLink} to="/me" color="inherit" title="Your name, your password, signing out everywhere">
           {session.name}
           <Box component="span" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
             , {session.role}
           </Box>
-        </Typography>
+        </Link>
         <Button onClick={() => signOut.mutate()} color="inherit" variant="text">
           Sign out
         </Button>

@@ -6,13 +6,14 @@ import Typography from "@mui/material/Typography";
 import { useState, type FormEvent } from "react";
 
 import { BeamMark } from "../parts/BeamMark";
-import { useSignIn } from "./session";
+import { useSession, useSignIn } from "./session";
 import { ink, pencil, slab } from "./theme";
 
 export function SignIn() {
   const [username, setUsername] = useState("");
   const [password, setPassword] = useState("");
   const signIn = useSignIn();
+  const session = useSession().data;
 
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -62,6 +63,7 @@ export function SignIn() {
           />
           <Typography role="alert" sx={{ color: pencil, minHeight: "1.4em", fontWeight: 600 }}>
             {signIn.isError ? signIn.error.message : ""}
+            {session?.nobody && "Nobody has an account here yet. Whoever runs this installation makes the first, a manager’s, with: manage.py person add NAME"}
           </Typography>
           <Button type="submit" variant="contained" disabled={signIn.isPending} sx={{ alignSelf: "flex-start", px: 3 }}>
             Sign in

@@ -1,4 +1,7 @@
-/** The session ended while somebody worked: they sign in over the page, and what is typed stays. Only they: it is theirs. */
+/**
+ * The session ended while somebody worked: they sign in over the page, and what is typed stays. Only they: it is theirs.
+ * Nothing of the page is seen meanwhile; whoever else stands there leaves it for the sign-in.
+ */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
@@ -10,24 +13,27 @@ import { useState, type FormEvent } from "react";
 
 import { api, signedOut } from "../api/client";
 import type { Session } from "../api/types";
-import { pencil, slab } from "./theme";
+import { clear, useSignIn, useSignOut, useTakeSession } from "./session";
+import { paperDeep, pencil, slab } from "./theme";
 
 export function SignInAgain({ session }: { session: Session }) {
   const queries = useQueryClient();
+  const take = useTakeSession();
+  const signIn = useSignIn(() => undefined);
+  const signOut = useSignOut();
   const [password, setPassword] = useState("");
   const [username, setUsername] = useState(session.username);
   const [refused, setRefused] = useState("");
-  const [busy, setBusy] = useState(false);
 
   async function submit(event: FormEvent) {
     event.preventDefault();
-    setBusy(true);
+    setRefused("");
     try {
-      const now = await api.settled<Session>(api.client.POST("/api/session/", { body: { username, password } }));
+      const now = await signIn.mutateAsync({ username, password });
       if (now.username === session.username) {
-        queries.setQueryData(["session"], now);
+        take(now);
         signedOut.over();
-        void queries.invalidateQueries();
+        void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "session" });
         return;
       }
       await api.settled<Session>(api.client.DELETE("/api/session/"));
@@ -36,11 +42,10 @@ export function SignInAgain({ session }: { session: Session }) {
       setRefused((error as Error).message);
     }
     setPassword("");
-    setBusy(false);
   }
 
   return (
-    <Dialog open aria-labelledby="again-title">
+    <Dialog open aria-labelledby="again-title" slotProps={{ backdrop: { sx: { bgcolor: paperDeep } } }}>
       <DialogTitle id="again-title" sx={{ fontFamily: slab }}>
         You are signed out
       </DialogTitle>
@@ -52,9 +57,14 @@ export function SignInAgain({ session }: { session: Session }) {
           <Box role="alert" sx={{ color: pencil, fontWeight: 600, minHeight: "1.4em" }}>
             {refused}
           </Box>
-          <Button type="submit" variant="contained" disabled={busy} sx={{ alignSelf: "flex-start", px: 3 }}>
-            Sign in
-          </Button>
+          <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
+            <Button type="submit" variant="contained" disabled={signIn.isPending} sx={{ px: 3 }}>
+              Sign in
+            </Button>
+            <Button type="button" onClick={() => signOut.mutate(undefined, { onSettled: () => clear(queries) })}>
+              I am not {session.name}
+            </Button>
+          </Box>
         </Box>
       </DialogContent>
     </Dialog>

@@ -134,7 +134,7 @@ function Mark({ state, ground }: { state: BaySection["state"]; ground: string })
 
 function Waiting({ queue, old, typeAgain }: { queue: Queue; old: boolean; typeAgain: (path: string) => void }) {
   const count = queue.parcels.reduce((sum, one) => sum + Object.keys(one.entries).length, 0);
-  const stuck = queue.parcels.find((one) => one.problem && one.by !== queue.whose);
+  const stuck = queue.parcels.find((one) => one.problem && queue.mine(one));
   // While all goes well it stays one line of one height: nothing may move under a finger that is about to tap.
   if (!old && !stuck && !queue.whose && (!count || !queue.unanswered)) {
     return (

@@ -15,15 +15,16 @@ export interface Parcel {
   /** the revision of each path that this device knew when it was typed */
   seen: Record<string, number>;
   typedAt: string;
-  /** who typed it: only they send it, whoever else signs in on this tablet meanwhile */
+  /** who typed it, and what they are called: only they send it, whoever else signs in on this tablet meanwhile */
   by: string;
+  called: string;
   /** why the server would not write it; it waits until somebody decides */
   problem?: string;
   theirs?: Record<string, Entry>;
 }
 
 const AGAIN_MS = 3000;
-const name = (rig: number) => `stathmos-parcels-${rig}`;
+const place = (rig: number) => `stathmos-parcels-${rig}`;
 const EMPTY: Parcel[] = [];
 const listeners = new Set<() => void>();
 const read = new Map<number, { text: string; parcels: Parcel[] }>();
@@ -33,7 +34,7 @@ const unanswered = new Set<number>();
 
 /** The parcels of a rig that wait on this device. */
 export function waiting(rig: number): Parcel[] {
-  const text = localStorage.getItem(name(rig)) ?? "";
+  const text = localStorage.getItem(place(rig)) ?? "";
   const known = read.get(rig);
   if (known?.text === text) return known.parcels;
   let parcels = EMPTY;
@@ -48,8 +49,8 @@ export function waiting(rig: number): Parcel[] {
 }
 
 function put(rig: number, parcels: Parcel[]) {
-  if (parcels.length) localStorage.setItem(name(rig), JSON.stringify(parcels));
-  else localStorage.removeItem(name(rig));
+  if (parcels.length) localStorage.setItem(place(rig), JSON.stringify(parcels));
+  else localStorage.removeItem(place(rig));
   listeners.forEach((tell) => tell());
 }
 
@@ -83,7 +84,9 @@ export interface Queue {
   unanswered: boolean;
   /** write something down: it is kept here at once, and sent as soon as the server answers */
   write: (entries: Record<string, Entry | null>, known: Record<string, { revision: number }>) => void;
-  /** somebody else's readings wait here, until they sign in */
+  /** whether a parcel is this person's to send and to settle */
+  mine: (parcel: Parcel) => boolean;
+  /** what somebody is called whose readings wait here until they sign in */
   whose: string | null;
   /** what a refused parcel is to become: dropped, or sent all the same */
   drop: (key: string) => void;
@@ -93,7 +96,8 @@ export interface Queue {
 
 export function useQueue(rig: number): Queue {
   const queries = useQueryClient();
-  const who = useSession().data?.name ?? "";
+  const session = useSession().data;
+  const [who, name] = [session?.username ?? "", session?.name ?? ""];
   const parcels = useSyncExternalStore(listen, () => waiting(rig));
   const late = useSyncExternalStore(listen, () => unanswered.has(rig));
 
@@ -151,14 +155,15 @@ export function useQueue(rig: number): Queue {
     () => ({
       parcels,
       unanswered: late,
-      whose: parcels.find((one) => one.by !== who)?.by ?? null,
+      mine: (parcel) => parcel.by === who,
+      whose: parcels.find((one) => one.by !== who)?.called ?? null,
       write: (entries, known) => {
         // A later reading of the same thing takes the place of one that was refused.
         const before = waiting(rig).flatMap((one) => (one.problem && one.by === who ? without(one, Object.keys(entries)) : [one]));
         // A parcel of mine that waits for the same figure will be a revision of its own.
         const mine = (path: string) => before.filter((one) => one.by === who && path in one.entries).length;
         const seen = Object.fromEntries(Object.keys(entries).map((path) => [path, (known[path]?.revision ?? 0) + mine(path)]));
-        put(rig, [...before, { key: newKey(), entries, seen, typedAt: new Date().toISOString(), by: who }]);
+        put(rig, [...before, { key: newKey(), entries, seen, typedAt: new Date().toISOString(), by: who, called: name }]);
         void send();
       },
       drop: (key) => {
@@ -167,12 +172,12 @@ export function useQueue(rig: number): Queue {
       },
       insist: (key) => {
         // Sent under a new key with nothing held against it: this person has read the other figure.
-        put(rig, waiting(rig).map((one) => (one.key === key ? { key: newKey(), entries: one.entries, seen: {}, typedAt: one.typedAt, by: who } : one)));
+        put(rig, waiting(rig).map((one) => (one.key === key ? { key: newKey(), entries: one.entries, seen: {}, typedAt: one.typedAt, by: who, called: name } : one)));
         void send();
       },
       sendNow: () => void send(),
     }),
-    [parcels, late, rig, send, who],
+    [parcels, late, rig, send, who, name],
   );
 }
 

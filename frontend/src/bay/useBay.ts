@@ -4,8 +4,9 @@ import { useEffect } from "react";
 
 import { api } from "../api/client";
 import type { Bay } from "../api/types";
+import { readName } from "../app/device";
 
-const name = (rig: number) => `stathmos-bay-${rig}`;
+const name = (rig: number) => readName(`bay-${rig}`);
 
 function recalled(rig: number): Bay | undefined {
   try {

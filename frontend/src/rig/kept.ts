@@ -1,4 +1,5 @@
 /** What is typed and not saved yet, kept on this device: leaving the page or closing the tab loses nothing. */
+import { typedName } from "../app/device";
 import type { Typed } from "./typed";
 
 export interface Kept {
@@ -7,7 +8,7 @@ export interface Kept {
   version: number | null;
 }
 
-const name = (id: number | null) => `stathmos-draft-${id ?? "new"}`;
+const name = (id: number | null) => typedName(`rig-${id ?? "new"}`);
 
 export function recall(id: number | null): Kept | null {
   try {
