@@ -36,7 +36,7 @@ class Person(AbstractUser):
     #: every session is bound to it: another one ends them all at once, in every web process
     epoch = models.UUIDField(default=uuid.uuid4, editable=False)
     #: the password was given by somebody else, and is good until then, for one thing: choosing one's own; null for one's own
-    given_until = models.DateTimeField(null=True, default=None)
+    given_until = models.DateTimeField(null=True, blank=True, default=None)
     #: came with the demo, with a password that everybody can read: signs in nowhere in production
     demo = models.BooleanField(default=False)
     version = models.PositiveIntegerField(default=1)

@@ -51,7 +51,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='person',
             name='given_until',
-            field=models.DateTimeField(default=None, null=True),
+            field=models.DateTimeField(blank=True, default=None, null=True),
         ),
         migrations.AddField(
             model_name='person',
