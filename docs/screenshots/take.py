@@ -48,6 +48,7 @@ def in_the_bay(browser: Browser, base: str) -> None:
 def handed_over(browser: Browser, page: Page, base: str) -> None:
     """The hand-over and the record at the desk, and the manager's page."""
     page.goto(base)
+    page.get_by_role("button", name="Archive").click()
     rig = page.get_by_role("link", name="Oriel Penhallick").get_attribute("href").split("/")[2]
     page.goto(f"{base.rstrip('/')}/rigs/{rig}/handover")
     take(page, "handover")
@@ -60,6 +61,8 @@ def handed_over(browser: Browser, page: Page, base: str) -> None:
     sign_in(manager, "odile")
     manager.get_by_role("link", name="Overview").click()
     take(manager, "overview")
+    manager.get_by_role("link", name="People").click()
+    take(manager, "people")
 
 
 def main(base: str) -> None:

@@ -29,6 +29,7 @@ KINDS_OF_VISIT = (
 SOURCE = COMMON_PRACTICE
 
 _WHICH = ("which.", "the new visit begins with what stands there")
+_SHOP = ("shop.", "the work of that visit waited for it")
 _BAY = ("bay.", "trials.", "torque.", "handover.", "drill.", "complaints.")
 #: beginnings of paths that are void, with why, by what is new; the first that fits says why
 _VOID: dict[str, tuple[tuple[str, str], ...]] = {
@@ -84,7 +85,7 @@ def _why_void(path: str, new: str) -> str:
         return "comes along as found: look at the witness mark"
     if new == NEW_VEHICLE and _on(path) == VEHICLE and path.endswith((".at", ".moved_to")):
         return "its place was in the old vehicle"
-    return next((why for beginning, why in (_WHICH, *_VOID[new]) if path.startswith(beginning)), "")
+    return next((why for beginning, why in (_WHICH, _SHOP, *_VOID[new]) if path.startswith(beginning)), "")
 
 
 def carried_over(entries: Mapping[str, Mapping[str, str]], new: str) -> tuple[Kept, ...]:

@@ -9,6 +9,7 @@ from django.db import transaction
 
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, TowVehicle, Trailer
+from stathmos.catalogue.models.edition import SUBJECTS, raise_edition
 from stathmos.catalogue.reading import read_item
 from stathmos.handover.actions.hand_over import hand_over
 from stathmos.people.models import Person
@@ -43,6 +44,8 @@ def load() -> None:
         )
     for name, kind in CATALOGUE.items():
         kind.objects.bulk_create([catalogue_item(kind, row) for row in listed(name)])
+    for subject in SUBJECTS:  # rows put in all together are written without the models' own `save`
+        raise_edition(subject)
     for row in listed("rigs"):
         rig = open_rig(people[row["advisor"]], _first_entries(row))
         for station, person in row.get("signed", []):

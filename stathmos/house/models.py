@@ -11,7 +11,7 @@ from django.conf import settings
 from django.db import models
 
 from stathmos.catalogue.columns import columns, limits
-from stathmos.catalogue.models.edition import RULES, editions, new_edition
+from stathmos.catalogue.models.edition import RULES, SUBJECTS, editions, new_edition
 from stathmos.catalogue.shelf import Shelf, shelf
 from stathmos.core import units
 from stathmos.core.figures import Authority, Given, Provenance
@@ -71,6 +71,8 @@ class House:
     rules: Rules
     chosen: HouseRules | None
     shelf: Shelf
+    #: what marks them: nothing of them is otherwise while these are the same
+    marks: tuple[str, ...] = ()
 
 
 @lru_cache(maxsize=2)
@@ -87,4 +89,4 @@ def the_house() -> House:
     """The editions in force: one query, unless something has changed."""
     marks = editions()
     rules, chosen_last = _rules_of(marks[RULES]) if RULES in marks else _read()
-    return House(rules, chosen_last, shelf(marks))
+    return House(rules, chosen_last, shelf(marks), tuple(str(marks.get(subject, "none yet")) for subject in SUBJECTS))

@@ -109,7 +109,7 @@ class OverviewView(APIView):
     @extend_schema(operation_id="overview", responses={200: shapes.OverviewShape, 403: NotWrittenShape})
     def get(self, request: Request) -> Response:
         require(request.user, "oversee")
-        return Response(overview())
+        return Response(overview(request.user))
 
 
 def _file(rows, form: str, name: str) -> HttpResponse:

@@ -31,8 +31,15 @@ OverviewRowShape = shape(
     says=text(),
     at=s.DateTimeField(),
 )
+OverviewListShape = shape(
+    "OverviewList",
+    count=s.IntegerField(help_text="Of rigs; the first of them are told."),
+    rows=OverviewRowShape(many=True),
+)
 OverviewShape = shape(
-    "Overview", **{key: OverviewRowShape(many=True) for key in ("open", "stale", "overridden", "due")}
+    "Overview",
+    behind=s.IntegerField(help_text="Rigs that are yet to be looked over anew; what is stale may be more."),
+    **{key: OverviewListShape() for key in ("open", "stale", "overridden", "due")},
 )
 CausesShape = shape(
     "Causes",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import asdict
 
 from django.db.models import Q, QuerySet
 from django.http import HttpResponse
@@ -17,17 +18,18 @@ from stathmos.core.holding import TELL_WHICH, Aside, Drafted, Standing, called, 
 from stathmos.core.holding.conditions import CONDITIONS
 from stathmos.core.rig import entry_at, name_at
 from stathmos.core.subjects import Under
-from stathmos.house.models import House, the_house
+from stathmos.house.models import the_house
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs import assessing, drafts, parts_table, shapes
 from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.waive_reserve import waive_reserve
 from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, Stale, open_rig, take_over_again, write_rig
+from stathmos.rigs.floor import page
+from stathmos.rigs.floor.drawn import REACHED
 from stathmos.rigs.history import Kept
 from stathmos.rigs.models import Reading, Rig
 from stathmos.rigs.record import record_of, rig_or_404
-from stathmos.rigs.signatures import signatures
 
 
 def _change(data: object) -> tuple[Change, int | None]:
@@ -85,51 +87,38 @@ def searched(rigs: QuerySet[Rig], words: str) -> QuerySet[Rig]:
     return rigs
 
 
-def _reached(rig: Rig, signed: list[dict]) -> str:
-    """How far a rig has come past the desk: the bay, or handed over; empty before."""
-    states = {one["station"]: one["state"] for one in signed}
-    if states["handover"] == "signed":
-        return "handed over"
-    if states["handover"] == "stale":
-        return "handed over, and changed since"
-    if states["bay"] != "open":
-        return "fitted" if states["bay"] == "signed" else "fitted, and changed since"
-    return "in the bay" if any(path.startswith("bay.") for path in rig.current()) else ""
-
-
 class RigsView(APIView):
     """The floor, and new rigs."""
 
     @extend_schema(
         operation_id="floor",
         parameters=[
-            OpenApiParameter("q", description="Part of a customer, a plate, a vehicle or a trailer.", required=False)
+            OpenApiParameter(
+                "q",
+                description="Part of a customer, a plate, a vehicle or a trailer: on the floor and in the archive.",
+                required=False,
+            ),
+            OpenApiParameter("mine", bool, description="Only those whose advisor asks.", required=False),
+            OpenApiParameter("state", enum=finding.ORDER, required=False),
+            OpenApiParameter("reached", enum=REACHED, required=False),
+            OpenApiParameter(
+                "stale", bool, description="Only those with a signature that no longer stands.", required=False
+            ),
+            OpenApiParameter("waits", bool, description="Only those that wait for parts.", required=False),
+            OpenApiParameter(
+                "archived", bool, description="Those that were handed over and are as they then were.", required=False
+            ),
+            OpenApiParameter("after", description="The key to go on from.", required=False),
         ],
-        responses=shapes.StripShape(many=True),
+        responses={200: shapes.FloorShape, 400: shapes.NotWrittenShape},
     )
     def get(self, request: Request) -> Response:
-        now = the_house()
-        rigs = searched(Rig.objects.select_related("advisor"), request.query_params.get("q", ""))
-        strips = [self._strip(rig.hold(), now, request.user) for rig in rigs]
-        strips.sort(key=lambda strip: finding.ORDER.index(strip["verdict"]["state"]))
-        return Response(strips)
-
-    @staticmethod
-    def _strip(rig: Rig, now: House, person: Person) -> dict:
-        told = report.written(report.at_a_glance(assessing.assess_rig(rig, now)))
-        signed = signatures(rig, now, person)
-        return {
-            "id": rig.pk,
-            "customer": rig.customer,
-            "vehicle_name": rig.vehicle_name,
-            "trailer_name": rig.trailer_name,
-            "advisor": rig.advisor.called,
-            "changed_at": rig.changed_at,
-            "verdict": told["verdict"],
-            "elevation": told["elevation"],
-            "signatures": signed,
-            "reached": _reached(rig, signed),
-        }
+        asked = shapes.FloorAskShape(data=request.query_params)
+        if not asked.is_valid():
+            return _misshapen(asked)
+        told = {name: value for name, value in asked.validated_data.items() if name != "q"}
+        wanted = page.Asked(words=asked.validated_data["q"], **told)
+        return Response(asdict(page.page(wanted, the_house(), request.user, searched)))
 
     @extend_schema(
         operation_id="open_rig",

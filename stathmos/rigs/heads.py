@@ -6,7 +6,7 @@ import uuid
 from functools import lru_cache
 from typing import NamedTuple
 
-from django.db.models import Count, OuterRef, Subquery
+from django.db.models import OuterRef, Subquery, Sum
 
 from stathmos.core.ratings import Waiver
 from stathmos.rigs.history import NOTHING, Kept, kept_history
@@ -20,6 +20,8 @@ class Head(NamedTuple):
     waivers: tuple[Waiver, ...]
 
 
+#: summed over a rig's waivers it grows with each, for none is ever taken away, and when somebody who gave one is renamed
+WAIVED = "reserve_waivers__waived_by__version"
 _LAST = Reading.objects.filter(rig=OuterRef("pk")).order_by("-pk").values("pk")[:1]
 
 
@@ -27,15 +29,15 @@ def head_of(pk: object) -> Head:
     """One query while the rig stands as it did; nothing of a rig that there is not."""
     if not isinstance(pk, int) or isinstance(pk, bool) or not 0 < pk < 2**31:
         return Head(NOTHING, ())
-    rig = Rig.objects.annotate(waived=Count("reserve_waivers"), last=Subquery(_LAST)).filter(pk=pk)
+    rig = Rig.objects.annotate(waived=Sum(WAIVED), last=Subquery(_LAST)).filter(pk=pk)
     state = rig.values_list("mark", "last", "waived").first()
     if state is None:
         return Head(NOTHING, ())
     mark, last, waived = state
-    return Head(kept_history(mark, last), _waivers(mark, waived))
+    return Head(kept_history(mark, last), _waivers(mark, waived or 0))
 
 
 @lru_cache(maxsize=256)
-def _waivers(mark: uuid.UUID, many: int) -> tuple[Waiver, ...]:
-    """So many waivers of a rig are always the same: none is ever taken away."""
-    return Rig.objects.get(mark=mark).waivers() if many else ()
+def _waivers(mark: uuid.UUID, state: int) -> tuple[Waiver, ...]:
+    """The waivers of a rig in a state of theirs."""
+    return Rig.objects.get(mark=mark).waivers() if state else ()

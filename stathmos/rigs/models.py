@@ -56,6 +56,7 @@ class Rig(models.Model):
     objects = RigManager()
     _held: Kept | None = None
     _waived: list[ReserveWaiver] | None = None
+    _signed: list[SignOff] | None = None
 
     class Meta:
         ordering = ["-changed_at"]
@@ -84,15 +85,22 @@ class Rig(models.Model):
         """This rig with its readings and waivers looked up once, now, for an answer that asks for them many times. Never
         for a write.
         """
-        self._held = None
-        self._held = self.kept
-        self._waived = list(self._waivers())
+        self._held = self._waived = self._signed = None
+        return self.hold_these(self.kept, self.waived(), self.signed())
+
+    def hold_these(self, kept: Kept, waived: list[ReserveWaiver], signed: list[SignOff]) -> Rig:
+        """This rig with what was looked up of it already, perhaps together with others."""
+        self._held, self._waived, self._signed = kept, waived, signed
         return self
 
     @property
     def held(self) -> bool:
         """Whether it is looked up already."""
         return self._held is not None
+
+    def signed(self) -> list[SignOff]:
+        """Its sign-offs, the first first."""
+        return list(self.sign_offs.order_by("pk")) if self._signed is None else self._signed
 
     def waived(self) -> list[ReserveWaiver]:
         """Where its house reserve was overridden, the first first."""
@@ -214,6 +222,34 @@ class ReserveWaiver(models.Model):
 
     def __str__(self) -> str:
         return f"{self.link} of {self.rig_id}"
+
+
+class Strip(models.Model):
+    """What the floor shows of a rig, as it was worked out last, and what that stood on: a cache, which may be emptied at any time."""
+
+    rig = models.OneToOneField(Rig, on_delete=models.CASCADE, primary_key=True, related_name="strip")
+    #: what it stands on: the rig's version, its last sign-off and its waivers; house, catalogue and program
+    version = models.PositiveIntegerField()
+    signed = models.BigIntegerField()
+    waived = models.BigIntegerField()
+    edition = models.CharField(max_length=64, blank=True)
+    #: what pages go by
+    archived = models.BooleanField()
+    state = models.PositiveSmallIntegerField()
+    changed_at = models.DateTimeField()
+    reached = models.CharField(max_length=12)
+    stale = models.BooleanField()
+    waits = models.BooleanField()
+    content = models.TextField(blank=True)
+
+    class Meta:
+        indexes = [
+            models.Index(name="strip_on_the_floor", fields=["archived", "state", "-changed_at", "-rig"]),
+            models.Index(name="strip_in_the_archive", fields=["archived", "-changed_at", "-rig"]),
+        ]
+
+    def __str__(self) -> str:
+        return f"strip of {self.rig_id}"
 
 
 def document_of(readings, rig: Rig) -> dict:

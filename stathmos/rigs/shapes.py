@@ -12,6 +12,7 @@ from stathmos.core.ratings import State
 from stathmos.core.report import build, callouts
 from stathmos.core.rig import KINDS
 from stathmos.core.signing import STATIONS
+from stathmos.rigs.floor.drawn import REACHED
 from stathmos.rigs.models import PART_KINDS
 
 LINK_STATES = [one.value for one in State]
@@ -642,7 +643,29 @@ StripShape = shape(
     verdict=VerdictShape(),
     elevation=ElevationShape(),
     signatures=SignatureShape(many=True),
-    reached=text(),
+    reached=s.ChoiceField(REACHED),
+    waits_for=text(),
+    archived=s.BooleanField(),
+)
+FloorAskShape = shape(
+    "FloorAsk",
+    q=s.CharField(allow_blank=True, max_length=120, default=""),
+    mine=s.BooleanField(default=False),
+    state=s.ChoiceField(finding.ORDER, allow_blank=True, default=""),
+    reached=s.ChoiceField(REACHED, allow_blank=True, default=""),
+    stale=s.BooleanField(default=False),
+    waits=s.BooleanField(default=False),
+    archived=s.BooleanField(default=False),
+    after=s.CharField(allow_blank=True, max_length=80, default=""),
+)
+FloorShape = shape(
+    "Floor",
+    strips=StripShape(many=True),
+    next=s.CharField(allow_null=True, help_text="The key of the next page."),
+    counts=s.DictField(child=s.IntegerField(), help_text="How many in each state, of all that are asked for."),
+    behind=s.IntegerField(
+        help_text="So many are yet to be looked over anew: order and counts go by how they were. Ask again."
+    ),
 )
 FieldShape = shape(
     "Field",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import replace
 
 from stathmos.core import report, signing
@@ -9,7 +10,7 @@ from stathmos.core.finding import Finding
 from stathmos.core.handover import unsigned
 from stathmos.core.holding import FIRST, TELL_WHICH, called
 from stathmos.house.models import House, HouseRules
-from stathmos.people.models import Person
+from stathmos.people.models import Person, names_of
 from stathmos.rigs.history import Kept
 from stathmos.rigs.models import Reading, Rig
 from stathmos.rigs.theirs import may_sign
@@ -26,12 +27,34 @@ def entries_now(held: dict[str, Reading], house: HouseRules | None) -> dict[str,
 
 def signatures(rig: Rig, now: House, person: Person) -> list[dict]:
     """Each station's last sign-off: signed, stale with what changed and by whom, or open; and whether this person may sign."""
-    return [{**one, "may_sign": may_sign(person, one["station"])} for one in last_sign_offs(rig, now)]
+    signed = last_sign_offs(rig, now)
+    return shown_to(person, signed, names_of(signers(signed)))
+
+
+def signers(signed: Iterable[dict]) -> set[int]:
+    """The keys of the people whose names stand under signatures and changes."""
+    return {one["by"] for each in signed for one in (each, *each["changes"]) if one["by"] is not None}
+
+
+def shown_to(person: Person, signed: Iterable[dict], called: dict[int, str]) -> list[dict]:
+    """Signatures as somebody sees them: people by what they are called now, and whether this person may sign."""
+
+    def named(one: dict) -> dict:
+        return {**one, "by": called.get(one["by"])}
+
+    return [
+        {
+            **named(one),
+            "changes": [named(each) for each in one["changes"]],
+            "may_sign": may_sign(person, one["station"]),
+        }
+        for one in signed
+    ]
 
 
 def last_sign_offs(rig: Rig, house: House) -> list[dict]:
-    """Each station's last sign-off: signed, stale with what changed and by whom, or open."""
-    last = {sign_off.station: sign_off for sign_off in rig.sign_offs.select_related("signed_by").order_by("revision")}
+    """Each station's last sign-off: signed, stale with what changed and by whom, or open; people by their keys."""
+    last = {sign_off.station: sign_off for sign_off in rig.signed()}
     if not last:
         return [_open(station) for station in signing.STATIONS]
     now = entries_now(rig.current(), house.chosen)
@@ -49,7 +72,7 @@ def last_sign_offs(rig: Rig, house: House) -> list[dict]:
             {
                 "station": station,
                 "state": STALE if stale else SIGNED,
-                "by": sign_off.signed_by.called,
+                "by": sign_off.signed_by_id,
                 "at": sign_off.signed_at,
                 "changes": [_change(one, rig.kept, house.chosen) for one in signing.changes(sign_off.basis, stands_on)]
                 if stale
@@ -70,10 +93,10 @@ def _change(one: signing.Changed, kept: Kept, house: HouseRules | None) -> dict:
     if one.path.startswith("build."):
         by = at = None  # the catalogue's own history says who
     elif one.path.startswith("house."):
-        by, at = (house.chosen_by.called, house.chosen_at) if house else (None, None)
+        by, at = (house.chosen_by_id, house.chosen_at) if house else (None, None)
     else:
         reading = kept.last.get(one.path)
-        by, at = (reading.written_by.called, reading.written_at) if reading else (None, None)
+        by, at = (reading.written_by_id, reading.written_at) if reading else (None, None)
     if one.path in TELL_WHICH:
         one = replace(one, before=_called(kept, one.path, one.before), after=_called(kept, one.path, one.after))
     return {

@@ -71,7 +71,7 @@ class BackupAndRestore(unittest.TestCase):
         code, said = self.run_command("restore", self.file)
         self.assertEqual(code, 1)
         self.assertIn("the database holds 12 rigs. Nothing was changed.", said)
-        self.assertIn("Changed Tuesday", [rig["customer"] for rig in thea.ask("rigs/")])
+        self.assertIn("Changed Tuesday", [rig["customer"] for rig in thea.ask("rigs/")["strips"]])
 
         broken = Path(self.folder, "broken.sql.gz")
         broken.write_bytes(Path(self.file).read_bytes()[:4000])
@@ -81,12 +81,12 @@ class BackupAndRestore(unittest.TestCase):
             code, said = self.run_command("restore", str(bad), "--over")
             self.assertEqual(code, 1)
             self.assertIn("is no whole backup. Nothing was changed.", said)
-        self.assertIn("Changed Tuesday", [rig["customer"] for rig in thea.ask("rigs/")])
+        self.assertIn("Changed Tuesday", [rig["customer"] for rig in thea.ask("rigs/")["strips"]])
 
         code, said = self.run_command("restore", self.file, "--over")
         self.assertEqual(code, 0, said)
         again = Visitor(self.copy.port)
-        customers = [rig["customer"] for rig in again.ask("rigs/")]
+        customers = [rig["customer"] for rig in again.ask("rigs/")["strips"]]
         self.assertIn("Kept Monday", customers)
         self.assertNotIn("Opened Tuesday", customers)
         self.assertEqual(again.ask(f"rigs/{made['id']}/")["entries"]["trailer.gvwr"]["is"], "7,000 lb")

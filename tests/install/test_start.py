@@ -134,8 +134,8 @@ class Start(unittest.TestCase):
         running.wait()
         running.stdout.close()
         running = self.copy.start()
-        rigs = Visitor(self.copy.port).ask("rigs/")
-        self.assertEqual(len(rigs), 11, "the demo is loaded once")
+        rigs = Visitor(self.copy.port).ask("rigs/")["strips"]
+        self.assertEqual(len(rigs), 10, "the demo is loaded once, nine rigs on the floor, and one was opened")
         self.assertIn("Corin Amsel the younger", [rig["customer"] for rig in rigs])
         self.copy.stop(running)
 

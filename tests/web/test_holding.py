@@ -93,7 +93,7 @@ class AnotherTrailer(Holding):
         self.assertNotIn("tongue_scale", document.get("weighing", {}))
         self.assertNotIn("which", document)
         self.assertEqual(rigfile.read(document).problems, ())
-        _, floor = self.ask("GET", "rigs/")
+        floor = self.ask("GET", "rigs/")[1]["strips"]
         strip = next(one for one in floor if one["id"] == self.rig.pk)
         self.assertNotEqual(strip["verdict"]["state"], "good")
         _, past = self.ask("GET", f"rigs/{self.rig.pk}/history/")

@@ -97,9 +97,9 @@ class Delivered(Handing):
     def test_the_managers_page(self) -> None:
         status, told = self.ask("GET", "overview/", None, self.odile)
         self.assertEqual(status, 200)
-        self.assertNotIn(self.good.pk, [row["id"] for row in told["open"]])
-        self.assertIn(self.rig.pk, [row["id"] for row in told["open"]])
-        self.assertEqual([row for row in told["due"] if row["id"] == self.good.pk], [])
+        self.assertNotIn(self.good.pk, [row["id"] for row in told["open"]["rows"]])
+        self.assertIn(self.rig.pk, [row["id"] for row in told["open"]["rows"]])
+        self.assertEqual([row for row in told["due"]["rows"] if row["id"] == self.good.pk], [])
         # A card of last year, with a reserve overridden before it: made by hand, since time cannot be waited for.
         card = Card.objects.get(rig=self.good)
         then = card.handed_over_at - datetime.timedelta(days=400)
@@ -122,8 +122,10 @@ class Delivered(Handing):
             handed_over_by=card.handed_over_by,
         )
         _, told = self.ask("GET", "overview/", None, self.odile)
-        self.assertIn("was due on", next(row["says"] for row in told["due"] if row["id"] == other.pk))
-        self.assertIn("tried and said so", next(row["says"] for row in told["overridden"] if row["id"] == other.pk))
+        self.assertIn("was due on", next(row["says"] for row in told["due"]["rows"] if row["id"] == other.pk))
+        self.assertIn(
+            "tried and said so", next(row["says"] for row in told["overridden"]["rows"] if row["id"] == other.pk)
+        )
 
     def test_search_by_customer_plate_vehicle_and_trailer(self) -> None:
         self.ask(
@@ -140,8 +142,8 @@ class Delivered(Handing):
         ):
             with self.subTest(words=words):
                 _, strips = self.ask("GET", f"rigs/?q={words.replace(' ', '%20')}")
-                self.assertIn(self.good.pk, [strip["id"] for strip in strips])
-        self.assertEqual(self.ask("GET", "rigs/?q=nobody%20at%20all")[1], [])
+                self.assertIn(self.good.pk, [strip["id"] for strip in strips["strips"]])
+        self.assertEqual(self.ask("GET", "rigs/?q=nobody%20at%20all")[1]["strips"], [])
 
 
 class OutAndIn(Truncating, TransactionTestCase):

@@ -20,8 +20,8 @@ class AsTheSchemaSays(WithDemo):
 
     def test_answers(self) -> None:
         for path, name, many in (
-            ("session/", "SessionShape", False),
-            ("rigs/", "Strip", True),
+            ("session/", "Session", False),
+            ("rigs/", "Floor", False),
             ("fields/", "Field", True),
             ("catalogue/", "Catalogue", False),
             ("catalogue/kinds/", "CatalogueKinds", False),

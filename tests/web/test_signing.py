@@ -97,7 +97,7 @@ class Signing(WithDemo):
             self.assertEqual(self.ask("POST", f"rigs/{self.rig.pk}/sign/", body)[0], 400)
 
     def test_the_floor_shows_what_is_stale(self) -> None:
-        _, strips = self.ask("GET", "rigs/")
+        strips = self.ask("GET", "rigs/")[1]["strips"]
         ansel = next(strip for strip in strips if strip["customer"] == "Ansel Trivedi-Holm")
         weigh = self.signed(ansel, "weigh")
         self.assertEqual(weigh["state"], "stale")

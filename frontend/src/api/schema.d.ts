@@ -1496,6 +1496,17 @@ export interface components {
          * @enum {string}
          */
         FitsEnum: "fits" | "not known" | "does not fit";
+        Floor: {
+            strips: components["schemas"]["Strip"][];
+            /** @description The key of the next page. */
+            next: string | null;
+            /** @description How many in each state, of all that are asked for. */
+            counts: {
+                [key: string]: number;
+            };
+            /** @description So many are yet to be looked over anew: order and counts go by how they were. Ask again. */
+            behind: number;
+        };
         GivenPassword: {
             person: components["schemas"]["Person"];
             /** @description Shown this once. */
@@ -1824,10 +1835,17 @@ export interface components {
          */
         OrientationEnum: "down" | "up";
         Overview: {
-            open: components["schemas"]["OverviewRow"][];
-            stale: components["schemas"]["OverviewRow"][];
-            overridden: components["schemas"]["OverviewRow"][];
-            due: components["schemas"]["OverviewRow"][];
+            /** @description Rigs that are yet to be looked over anew; what is stale may be more. */
+            behind: number;
+            open: components["schemas"]["OverviewList"];
+            stale: components["schemas"]["OverviewList"];
+            overridden: components["schemas"]["OverviewList"];
+            due: components["schemas"]["OverviewList"];
+        };
+        OverviewList: {
+            /** @description Of rigs; the first of them are told. */
+            count: number;
+            rows: components["schemas"]["OverviewRow"][];
         };
         OverviewRow: {
             id: number;
@@ -2097,6 +2115,20 @@ export interface components {
             extension: components["schemas"]["Both"] | null;
             set_to: components["schemas"]["Both"] | null;
         };
+        /**
+         * @description * `opened` - opened
+         *     * `meet` - meet
+         *     * `load` - load
+         *     * `weigh` - weigh
+         *     * `ratings` - ratings
+         *     * `height` - height
+         *     * `hitch` - hitch
+         *     * `in_bay` - in_bay
+         *     * `bay` - bay
+         *     * `handover` - handover
+         * @enum {string}
+         */
+        ReachedEnum: "opened" | "meet" | "load" | "weigh" | "ratings" | "height" | "hitch" | "in_bay" | "bay" | "handover";
         Reason: {
             says: string | components["schemas"]["Both"];
             weight: string;
@@ -2330,7 +2362,9 @@ export interface components {
             verdict: components["schemas"]["Verdict"];
             elevation: components["schemas"]["Elevation"];
             signatures: components["schemas"]["Signature"][];
-            reached: string;
+            reached: components["schemas"]["ReachedEnum"];
+            waits_for: string;
+            archived: boolean;
         };
         TableCell: {
             column: string;
@@ -3371,8 +3405,20 @@ export interface operations {
     floor: {
         parameters: {
             query?: {
-                /** @description Part of a customer, a plate, a vehicle or a trailer. */
+                /** @description The key to go on from. */
+                after?: string;
+                /** @description Those that were handed over and are as they then were. */
+                archived?: boolean;
+                /** @description Only those whose advisor asks. */
+                mine?: boolean;
+                /** @description Part of a customer, a plate, a vehicle or a trailer: on the floor and in the archive. */
                 q?: string;
+                reached?: "bay" | "handover" | "height" | "hitch" | "in_bay" | "load" | "meet" | "opened" | "ratings" | "weigh";
+                /** @description Only those with a signature that no longer stands. */
+                stale?: boolean;
+                state?: "caution" | "good" | "refused" | "unknown";
+                /** @description Only those that wait for parts. */
+                waits?: boolean;
             };
             header?: never;
             path?: never;
@@ -3385,7 +3431,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Strip"][];
+                    "application/json": components["schemas"]["Floor"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
                 };
             };
         };

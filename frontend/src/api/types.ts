@@ -27,6 +27,7 @@ export type Session = Schemas["Session"];
 export type Band = Schemas["Band"];
 export type ShareState = Schemas["ShareStateEnum"];
 export type Signature = Schemas["Signature"];
+export type FloorPage = Schemas["Floor"];
 export type Strip = Schemas["Strip"];
 export type UnitSystem = Schemas["UnitSystemEnum"];
 export type Way = Schemas["Way"];

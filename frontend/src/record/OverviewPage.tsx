@@ -14,7 +14,7 @@ import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
 import { day } from "../app/dates";
 
-const LISTS: { key: keyof Overview; title: string; none: string; to: string }[] = [
+const LISTS: { key: "open" | "stale" | "overridden" | "due"; title: string; none: string; to: string }[] = [
   { key: "open", title: "Open", none: "No rig is open.", to: "meet" },
   { key: "stale", title: "Stale sign-offs", none: "Every signature stands.", to: "record" },
   { key: "overridden", title: "Delivered with a reserve overridden", none: "None went out so.", to: "record" },
@@ -22,7 +22,7 @@ const LISTS: { key: keyof Overview; title: string; none: string; to: string }[] 
 ];
 
 export function OverviewPage() {
-  const told = useQuery({ queryKey: ["overview"], queryFn: () => api.settled<Overview>(api.client.GET("/api/overview/")), staleTime: 0 });
+  const told = useQuery({ queryKey: ["overview"], queryFn: () => api.settled<Overview>(api.client.GET("/api/overview/")), staleTime: 0, refetchInterval: (query) => (query.state.data?.behind ? 500 : false) });
   if (!told.data) return <Notice>{told.error?.message ?? "Looking over the house…"}</Notice>;
   const overview = told.data;
   return (
@@ -32,10 +32,10 @@ export function OverviewPage() {
       </Slab>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(480px, 1fr))", gap: 3 }}>
         {LISTS.map((list) => (
-          <Panel key={list.key} title={list.title} note={String(overview[list.key].length)}>
-            {overview[list.key].length === 0 && <Box sx={{ color: inkSoft }}>{list.none}</Box>}
+          <Panel key={list.key} title={list.title} note={String(overview[list.key].count)}>
+            {overview[list.key].rows.length === 0 && <Box sx={{ color: inkSoft }}>{list.none}</Box>}
             <Box component="ul" aria-label={list.title} sx={{ listStyle: "none", m: 0, p: 0 }}>
-              {overview[list.key].map((row, i) => (
+              {overview[list.key].rows.map((row, i) => (
                 <Box component="li" key={i} sx={{ display: "grid", gridTemplateColumns: "64px 1fr", gap: 1, py: 0.5, borderBottom: `1px solid ${hairline}` }}>
                   <Box component="span" sx={{ color: inkSoft }}>{day(row.at)}</Box>
                   <span>
@@ -48,6 +48,8 @@ export function OverviewPage() {
                 </Box>
               ))}
             </Box>
+            {overview[list.key].count > overview[list.key].rows.length && <Box sx={{ color: inkSoft }}>These are the first; on the floor all of them are found.</Box>}
+            {list.key === "stale" && overview.behind > 0 && <Box sx={{ color: inkSoft }}>{overview.behind} rigs are being looked over anew: there may be more.</Box>}
           </Panel>
         ))}
         <Everything />

@@ -5,6 +5,7 @@ import Link from "@mui/material/Link";
 import { Link as RouterLink } from "react-router";
 
 import { inkSoft } from "../app/theme";
+import { FigureInput } from "../parts/EntryField";
 import { PartsTable } from "../parts/PartsTable";
 import { Panel } from "../parts/Rows";
 import { useRig, useSection } from "../rig/context";
@@ -16,6 +17,10 @@ export function PartsListPanel() {
   return (
     <Panel title="Parts list" note="what is on the vehicle already costs nothing">
       <PartsTable parts={parts} />
+      <Box sx={{ display: "grid", gridTemplateColumns: "auto minmax(0, 1fr)", columnGap: 1.5, alignItems: "center", mt: 1 }}>
+        <label htmlFor="waits-for">Waits for parts</label>
+        <FigureInput path="shop.waits_for" id="waits-for" placeholder="which, ordered where, expected when; blank when all are there" />
+      </Box>
       <Box sx={{ mt: 0.75, display: "flex", gap: 2, alignItems: "center" }}>
         {saved ? (
           <>

@@ -38,6 +38,7 @@ from stathmos.core.rig.handover import Complaint, Handover, Step
 from stathmos.core.rig.hitch import Hitch, Journey, Ways
 from stathmos.core.rig.loads import KINDS, Load
 from stathmos.core.rig.readings import Weighing
+from stathmos.core.rig.shop import Shop
 from stathmos.core.rig.trailer import Trailer
 from stathmos.core.rig.vehicle import Vehicle
 from stathmos.core.rig.which import Which
@@ -67,6 +68,7 @@ __all__ = [
     "Journey",
     "Load",
     "Rig",
+    "Shop",
     "Step",
     "Trailer",
     "Trial",
@@ -103,6 +105,7 @@ class Rig:
     complaints: tuple[Complaint, ...] = ()
     ways: Ways = Ways()
     which: Which = Which()
+    shop: Shop = Shop()
 
     def figure(self, path: str) -> Given | Missing:
         """The figure at a path such as ``trailer.gvwr`` or ``loads.bed.weight``, or `Missing` naming that path.
@@ -171,6 +174,7 @@ SECTIONS: dict[str, type] = {
     "handover": Handover,
     "ways": Ways,
     "which": Which,
+    "shop": Shop,
 }
 
 
