@@ -23,7 +23,7 @@ from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, ItemChange, TowVehicle, Trailer
 from stathmos.catalogue.shapes import EntryShape, shape, text
 from stathmos.catalogue.tables import Plan, plan, written_out
-from stathmos.people.roles import may
+from stathmos.people.roles import may, require
 
 PickShape = shape("Pick", name=text(), entries=s.DictField(child=EntryShape()))
 CatalogueShape = shape(
@@ -276,6 +276,7 @@ class TableView(APIView):
         responses={200: PlanShape, 400: NotKeptShape, 403: NotKeptShape, 409: PlanShape},
     )
     def post(self, request: Request, kind: str) -> Response:
+        require(request.user, "keep_catalogue")
         _kind(kind)
         asked = TableShape(data=request.data)
         if not asked.is_valid():

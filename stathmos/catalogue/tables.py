@@ -8,12 +8,16 @@ import hashlib
 import io
 from dataclasses import dataclass, field
 
+from stathmos.catalogue.cells import as_it_was, harmless
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.reading import read_item
 
 MOST_ROWS = 5000
 LONGEST_CELL = 400
+MOST_COLUMNS = 200
+#: of a column's name so much is looked at
+LOOKED_AT = 60
 
 
 def columns(kind: type[CatalogueItem]) -> list[str]:
@@ -37,7 +41,7 @@ def written_out(kind: str) -> str:
     table = csv.DictWriter(out, columns(model), lineterminator="\r\n")
     table.writeheader()
     for item in model.objects.order_by("name"):
-        table.writerow(as_row(item))
+        table.writerow({column: harmless(cell) for column, cell in as_row(item).items()})
     return out.getvalue()
 
 
@@ -106,6 +110,9 @@ def _rows(model: type[CatalogueItem], text: str, problems: list[RowProblem]) -> 
         problems.append(RowProblem(1, "", f"This is no table of comma-separated values: {error}."))
         return []
     header = [cell.strip() for cell in table[0]] if table else []
+    if len(header) > MOST_COLUMNS:
+        problems.append(RowProblem(1, "", f"At most {MOST_COLUMNS} columns; this has {len(header)}."))
+        return []
     if "name" not in header:
         problems.append(
             RowProblem(
@@ -117,9 +124,11 @@ def _rows(model: type[CatalogueItem], text: str, problems: list[RowProblem]) -> 
         return []
     for column in header:
         if column not in known:
-            near = difflib.get_close_matches(column, known, 1)
+            near = difflib.get_close_matches(column[:LOOKED_AT], known, 1)
             problems.append(
-                RowProblem(1, column[:60], "There is no such column." + (f" Is “{near[0]}” meant?" if near else ""))
+                RowProblem(
+                    1, column[:LOOKED_AT], "There is no such column." + (f" Is “{near[0]}” meant?" if near else "")
+                )
             )
         elif header.count(column) > 1:
             problems.append(RowProblem(1, column, "This column stands twice."))
@@ -135,7 +144,7 @@ def _rows(model: type[CatalogueItem], text: str, problems: list[RowProblem]) -> 
         if len(cells) != len(header):
             problems.append(RowProblem(number, "", f"It has {len(cells)} cells, and the header {len(header)}."))
             continue
-        found.append((number, dict(zip(header, (cell.strip() for cell in cells), strict=True))))
+        found.append((number, dict(zip(header, (as_it_was(cell.strip()) for cell in cells), strict=True))))
     return found
 
 

@@ -8,7 +8,7 @@ _A, _T, _M = Person.Role.ADVISOR, Person.Role.TECHNICIAN, Person.Role.MANAGER
 
 #: what may be done -> by whom, and what somebody else is told
 MAY: dict[str, tuple[frozenset[str], str]] = {
-    "open_rig": (frozenset({_A, _M}), "Opening a rig is the advisor's."),
+    "open_rig": (frozenset({_A, _M}), "Opening a rig, and naming it, is the advisor's."),
     "decide": (frozenset({_A, _M}), "Style and schools are the advisor's to choose."),
     "fit": (frozenset({_T, _M}), "What is measured and tightened in the bay is the technician's to write."),
     "sign_measured": (frozenset({_A, _T, _M}), ""),

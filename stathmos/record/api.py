@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import asdict
 
-from django.http import Http404, HttpResponse
+from django.http import Http404, HttpResponse, StreamingHttpResponse
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.parsers import MultiPartParser
@@ -18,7 +19,7 @@ from stathmos.core.rig import name_at
 from stathmos.core.rig.handover import SYMPTOMS
 from stathmos.house.models import the_house
 from stathmos.people.roles import require
-from stathmos.record import shapes, whole
+from stathmos.record import arriving, shapes, whole
 from stathmos.record.actions.bring_in import bring_in
 from stathmos.record.actions.start_again import start_again
 from stathmos.record.overview import overview
@@ -29,6 +30,7 @@ from stathmos.rigs.record import rig_or_404
 from stathmos.rigs.shapes import NotWrittenShape
 
 MOST_BYTES = 60_000_000
+PIECE = 64_000
 _TYPES = {"jsonl": "application/x-ndjson", "csv": "text/csv; charset=utf-8"}
 
 
@@ -112,12 +114,25 @@ class OverviewView(APIView):
         return Response(overview(request.user))
 
 
-def _file(rows, form: str, name: str) -> HttpResponse:
+def _file(rows, form: str, name: str) -> StreamingHttpResponse:
     if form not in whole.FORMATS:
         raise Http404
-    answer = HttpResponse(whole.written(rows, form), content_type=_TYPES[form])
+    answer = StreamingHttpResponse(_pieces(whole.written(rows, form)), content_type=_TYPES[form])
     answer["Content-Disposition"] = f'attachment; filename="{name}.{form}"'
     return answer
+
+
+def _pieces(lines: Iterator[str]) -> Iterator[bytes]:
+    """Lines in pieces worth sending."""
+    piece: list[str] = []
+    size = 0
+    for line in lines:
+        piece.append(line)
+        size += len(line)
+        if size > PIECE:
+            yield "".join(piece).encode()
+            piece, size = [], 0
+    yield "".join(piece).encode()
 
 
 class RigRecordView(APIView):
@@ -156,10 +171,10 @@ class BringInView(APIView):
         if sent.size > MOST_BYTES:
             return _unread("Larger than 60 MB: bring in the rigs one by one, or restore a backup.")
         try:
-            return Response(asdict(bring_in(request.user, sent.read().decode("utf-8"), form)))
+            return Response(asdict(bring_in(request.user, sent.read().decode("utf-8"), form, sent.name)))
         except UnicodeDecodeError:
             return _unread("This is no text in UTF-8: nothing was brought in.")
-        except whole.NotReadable as error:
+        except arriving.NotReadable as error:
             return _unread(error.says)
 
 

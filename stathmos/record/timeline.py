@@ -12,10 +12,10 @@ from stathmos.core.ratings import LINKS
 from stathmos.core.rig import entry_at, name_at
 from stathmos.rigs.models import Reading, Rig
 
-READINGS, TRIAL, OVERRIDE, SIGNED, CARD, VISIT, COMPLAINT = (
-    "readings", "trial", "override", "signed", "card", "visit", "complaint",
+READINGS, TRIAL, OVERRIDE, SIGNED, CARD, VISIT, COMPLAINT, ARRIVAL = (
+    "readings", "trial", "override", "signed", "card", "visit", "complaint", "arrival",
 )  # fmt: skip
-KINDS = (READINGS, TRIAL, OVERRIDE, SIGNED, CARD, VISIT, COMPLAINT)
+KINDS = (READINGS, TRIAL, OVERRIDE, SIGNED, CARD, VISIT, COMPLAINT, ARRIVAL)
 #: readings of one person closer together than this, about the same thing, are told as one
 TOGETHER = timedelta(minutes=10)
 MOST_NAMED = 4
@@ -25,7 +25,7 @@ STATION_NAMES = {"handover": "Hand-over"}
 
 def timeline(rig: Rig) -> list[dict]:
     """Every event of a rig."""
-    events = [*_readings(rig), *_signed(rig), *_overridden(rig), *_cards(rig), *_visits(rig)]
+    events = [*_readings(rig), *_signed(rig), *_overridden(rig), *_cards(rig), *_visits(rig), *_arrivals(rig)]
     return sorted(events, key=lambda one: one["at"], reverse=True)
 
 
@@ -91,7 +91,24 @@ def _line(rig: Rig, one: Reading) -> str:
 def _signed(rig: Rig) -> Iterator[dict]:
     for one in rig.sign_offs.select_related("signed_by"):
         name = STATION_NAMES.get(one.station, one.station.capitalize())
-        yield _event(SIGNED, one.signed_at, one.signed_by.called, f"{name} signed off, version {one.version}")
+        yield _event(
+            SIGNED,
+            one.signed_at,
+            one.signed_by.called,
+            f"{name} signed off, version {one.version}{_along(rig, one.signed_at)}",
+        )
+
+
+def _along(rig: Rig, at: datetime) -> str:
+    """Said of what was signed elsewhere."""
+    source = rig.brought_from(at)
+    return "" if source is None else f", as brought in from {source}"
+
+
+def _arrivals(rig: Rig) -> Iterator[dict]:
+    for one in rig.arrivals.select_related("brought_by"):
+        says = f"Brought in from {one.source}: what stands below was written and signed elsewhere"
+        yield _event(ARRIVAL, one.brought_at, one.brought_by.called, says)
 
 
 def _overridden(rig: Rig) -> Iterator[dict]:
@@ -102,7 +119,9 @@ def _overridden(rig: Rig) -> Iterator[dict]:
 
 def _cards(rig: Rig) -> Iterator[dict]:
     for one in rig.cards.select_related("handed_over_by"):
-        says = f"Handed over, card {one.number}; inspection by {one.inspect_by:%Y-%m-%d}"
+        says = (
+            f"Handed over, card {one.number}; inspection by {one.inspect_by:%Y-%m-%d}{_along(rig, one.handed_over_at)}"
+        )
         yield _event(CARD, one.handed_over_at, one.handed_over_by.called, says)
 
 

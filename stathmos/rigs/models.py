@@ -8,6 +8,7 @@ database itself refuses anything else (see the first migration's triggers).
 from __future__ import annotations
 
 import uuid
+from datetime import datetime
 
 from django.conf import settings
 from django.db import models
@@ -57,6 +58,7 @@ class Rig(models.Model):
     _held: Kept | None = None
     _waived: list[ReserveWaiver] | None = None
     _signed: list[SignOff] | None = None
+    _arrived: list[Arrival] | None = None
 
     class Meta:
         ordering = ["-changed_at"]
@@ -85,12 +87,12 @@ class Rig(models.Model):
         """This rig with its readings and waivers looked up once, now, for an answer that asks for them many times. Never
         for a write.
         """
-        self._held = self._waived = self._signed = None
-        return self.hold_these(self.kept, self.waived(), self.signed())
+        self._held = self._waived = self._signed = self._arrived = None
+        return self.hold_these(self.kept, self.waived(), self.signed(), list(self.arrivals.order_by("pk")))
 
-    def hold_these(self, kept: Kept, waived: list[ReserveWaiver], signed: list[SignOff]) -> Rig:
+    def hold_these(self, kept: Kept, waived: list[ReserveWaiver], signed: list[SignOff], arrived: list[Arrival]) -> Rig:
         """This rig with what was looked up of it already, perhaps together with others."""
-        self._held, self._waived, self._signed = kept, waived, signed
+        self._held, self._waived, self._signed, self._arrived = kept, waived, signed, arrived
         return self
 
     @property
@@ -101,6 +103,11 @@ class Rig(models.Model):
     def signed(self) -> list[SignOff]:
         """Its sign-offs, the first first."""
         return list(self.sign_offs.order_by("pk")) if self._signed is None else self._signed
+
+    def brought_from(self, at: datetime) -> str | None:
+        """What brought along something that was written or signed then; None where it was done here."""
+        arrived = list(self.arrivals.order_by("pk")) if self._arrived is None else self._arrived
+        return next((one.source for one in reversed(arrived) if at <= one.brought_at), None)
 
     def waived(self) -> list[ReserveWaiver]:
         """Where its house reserve was overridden, the first first."""
@@ -222,6 +229,18 @@ class ReserveWaiver(models.Model):
 
     def __str__(self) -> str:
         return f"{self.link} of {self.rig_id}"
+
+
+class Arrival(models.Model):
+    """A rig came here from another house's record: what stood on it then was not written or signed here (append-only)."""
+
+    rig = models.ForeignKey(Rig, on_delete=models.PROTECT, related_name="arrivals")
+    source = models.CharField(max_length=120)
+    brought_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    brought_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.rig_id} from {self.source}"
 
 
 class Strip(models.Model):

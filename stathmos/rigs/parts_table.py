@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 
+from stathmos.catalogue.cells import harmless
 from stathmos.core.parts_list import PartsList
 
 HEADER = ("quantity", "part", "what", "state", "price each", "amount", "why")
@@ -18,6 +19,7 @@ def written_out(found: PartsList) -> str:
     for line in found.lines:
         price = "" if line.price is None else f"{line.price.value:.2f}"
         amount = "" if line.amount is None else f"{line.amount:.2f}"
-        table.writerow([line.quantity, line.name, line.what, line.state, price, amount, line.why.text("us")])
+        words = (harmless(text) for text in (line.name, line.what, line.state, price, amount, line.why.text("us")))
+        table.writerow([line.quantity, *words])
     table.writerow(["", "total of what is to buy and has a price", "", "", "", f"{found.total:.2f}", ""])
     return out.getvalue()

@@ -563,6 +563,9 @@ SignatureShape = shape(
     state=s.ChoiceField(SIGNATURE_STATES),
     by=s.CharField(allow_null=True),
     at=s.DateTimeField(allow_null=True),
+    brought_from=s.CharField(
+        allow_null=True, help_text="The record that it came along with, where it was not given here."
+    ),
     may_sign=s.BooleanField(help_text="Whether this person may sign it."),
     changes=shape(
         "SignatureChange",

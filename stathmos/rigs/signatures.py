@@ -74,6 +74,7 @@ def last_sign_offs(rig: Rig, house: House) -> list[dict]:
                 "state": STALE if stale else SIGNED,
                 "by": sign_off.signed_by_id,
                 "at": sign_off.signed_at,
+                "brought_from": rig.brought_from(sign_off.signed_at),
                 "changes": [_change(one, rig.kept, house.chosen) for one in signing.changes(sign_off.basis, stands_on)]
                 if stale
                 else [],
@@ -83,7 +84,7 @@ def last_sign_offs(rig: Rig, house: House) -> list[dict]:
 
 
 def _open(station: str) -> dict:
-    return {"station": station, "state": OPEN, "by": None, "at": None, "changes": []}
+    return {"station": station, "state": OPEN, "by": None, "at": None, "brought_from": None, "changes": []}
 
 
 def _change(one: signing.Changed, kept: Kept, house: HouseRules | None) -> dict:

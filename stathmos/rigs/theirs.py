@@ -12,6 +12,7 @@ WRITES: Mapping[str, str] = {
     "bay.": "fit",
     "trials.": "fit",
     "torque.": "fit",
+    "which.": "open_rig",
     "ways.": "decide",
     "hitch.style": "decide",
 }

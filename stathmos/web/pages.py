@@ -3,11 +3,13 @@
 from pathlib import Path
 
 from django.conf import settings
-from django.db import OperationalError, connection
+from django.db import InterfaceError, OperationalError, connection
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
+
+from stathmos.database import trouble
 
 WORKER = Path(__file__).with_name("worker.js")
 
@@ -33,10 +35,12 @@ def worker(request: HttpRequest) -> HttpResponse:
 @require_safe
 @never_cache
 def health(request: HttpRequest) -> JsonResponse:
-    """Whether this process and its database answer, for a proxy to ask."""
+    """Whether this process and its database answer, for a proxy to ask; and what went wrong within the last minute."""
     try:
         with connection.cursor() as cursor:
             cursor.execute("SELECT 1")
-    except OperationalError:
-        return JsonResponse({"database": "does not answer"}, status=503)
-    return JsonResponse({"database": "answers"})
+    except (OperationalError, InterfaceError) as error:
+        return JsonResponse({"database": "does not answer", "trouble": trouble.of(error).key}, status=503)
+    if trouble.is_restoring():
+        return JsonResponse({"database": "answers", "trouble": trouble.RESTORING.key}, status=503)
+    return JsonResponse({"database": "answers", "trouble": trouble.remembered()})

@@ -50,6 +50,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "stathmos.web.middleware.before_anything",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -81,7 +82,7 @@ DATABASES["default"].setdefault("OPTIONS", {}).update(
     {
         "charset": "utf8mb4",
         "init_command": "SET sql_mode='STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO', "
-        "default_storage_engine=INNODB",
+        "default_storage_engine=INNODB, innodb_lock_wait_timeout=5",
         "isolation_level": "read committed",
         "connect_timeout": 5,
     }
@@ -113,7 +114,7 @@ REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
     "DEFAULT_PERMISSION_CLASSES": ["stathmos.people.permissions.AtWork"],
     "DEFAULT_RENDERER_CLASSES": ["stathmos.web.renderers.Json"],
-    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
+    "DEFAULT_PARSER_CLASSES": ["stathmos.web.parsers.Json"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
     "EXCEPTION_HANDLER": "stathmos.web.errors.handle",
 }
@@ -138,6 +139,8 @@ SPECTACULAR_SETTINGS = {
     },
 }
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
+#: and at these addresses more, in bytes: a whole record
+MOST_BYTES_OF = {"/api/bring-in/": 61_000_000}
 
 #: how many of our own proxies stand in front and add to X-Forwarded-For: without one, what it says is anybody's word
 PROXIES = int(os.environ.get("STATHMOS_PROXIES", "1" if PRODUCTION else "0"))
@@ -168,8 +171,16 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "formatters": {"plain": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
-    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "plain"}},
-    "root": {"handlers": ["console"], "level": "WARNING"},
+    "handlers": {
+        "console": {"class": "logging.StreamHandler", "formatter": "plain"},
+        "file": {
+            "class": "stathmos.web.logs.InItsFolder",
+            "formatter": "plain",
+            "filename": VAR / "log" / "application.log",
+            "delay": True,
+        },
+    },
+    "root": {"handlers": ["console"] if "test" in sys.argv else ["console", "file"], "level": "WARNING"},
     # A figure that cannot be read, a stale write: answered in words, not news for the log.
-    "loggers": {"django.request": {"level": "ERROR"}},
+    "loggers": {"django.request": {"level": "ERROR"}, "django.security.DisallowedHost": {"level": "CRITICAL"}},
 }

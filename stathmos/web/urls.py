@@ -5,6 +5,11 @@ from drf_spectacular.views import SpectacularJSONAPIView
 
 from stathmos.web import pages
 
+handler400 = "stathmos.web.errors.bad_request"
+handler403 = "stathmos.web.errors.forbidden"
+handler404 = "stathmos.web.errors.not_found"
+handler500 = "stathmos.web.errors.failed"
+
 urlpatterns = [
     path("health/", pages.health),
     path("worker.js", pages.worker),

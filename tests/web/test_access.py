@@ -43,7 +43,7 @@ class WithoutASession(TestCase):
         self.assertGreaterEqual(checked, 80)
 
     def test_health_and_page_answer(self) -> None:
-        self.assertEqual(self.client.get("/health/").json(), {"database": "answers"})
+        self.assertEqual(self.client.get("/health/").json(), {"database": "answers", "trouble": ""})
         page = self.client.get("/")
         self.assertEqual(page.status_code, 200)
         self.assertIn("default-src 'self'", page.headers["Content-Security-Policy"])

@@ -58,7 +58,9 @@ class DatabaseGone(WithDemo):
         with mock.patch("stathmos.web.pages.connection") as broken:
             broken.cursor.side_effect = OperationalError(2002, "gone")
             answer = Client().get("/health/")
-        self.assertEqual((answer.status_code, json.loads(answer.content)), (503, {"database": "does not answer"}))
+        self.assertEqual(
+            (answer.status_code, json.loads(answer.content)), (503, {"database": "does not answer", "trouble": "lost"})
+        )
 
 
 class Catalogue(WithDemo):

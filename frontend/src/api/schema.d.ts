@@ -1367,9 +1367,10 @@ export interface components {
          *     * `card` - card
          *     * `visit` - visit
          *     * `complaint` - complaint
+         *     * `arrival` - arrival
          * @enum {string}
          */
-        EventKindEnum: "readings" | "trial" | "override" | "signed" | "card" | "visit" | "complaint";
+        EventKindEnum: "readings" | "trial" | "override" | "signed" | "card" | "visit" | "complaint" | "arrival";
         ExtensionRequest: {
             joint: string;
             wrench: string;
@@ -2281,6 +2282,8 @@ export interface components {
             by: string | null;
             /** Format: date-time */
             at: string | null;
+            /** @description The record that it came along with, where it was not given here. */
+            brought_from: string | null;
             /** @description Whether this person may sign it. */
             may_sign: boolean;
             changes: components["schemas"]["SignatureChange"][];

@@ -93,7 +93,7 @@ function SignBay({ rig }: { rig: RigRecord }) {
     <Box component="footer" aria-label="Sign-off of the bay" data-signature={signature.state} sx={{ borderTop: "2px solid", pt: 1 }}>
       <Box sx={{ fontSize: "1.15rem", mb: 1 }}>
         <SignMark state={signature.state} />{" "}
-        {signature.state === "open" ? "The technician has not signed." : `${signature.state === "stale" ? "Stale: signed" : "Signed"} by ${signature.by ?? ""}, ${day(signature.at ?? "")}.`}
+        {signature.state === "open" ? "The technician has not signed." : `${signature.state === "stale" ? "Stale: signed" : "Signed"} by ${signature.by ?? ""}, ${day(signature.at ?? "")}${signature.brought_from ? `, as brought in from ${signature.brought_from}` : ""}.`}
         {signature.changes.slice(0, 4).map((change) => (
           <Box key={change.path}>
             {change.name}: {change.before || "blank"} → <b>{change.after || (change.why ? `set aside, ${read(change.why)}` : "blank")}</b>

@@ -53,7 +53,7 @@ export function RecordPage() {
   );
 }
 
-const MARKS: Record<RigEvent["kind"], string> = { readings: "read", trial: "trial", override: "override", signed: "signed", card: "card", visit: "visit", complaint: "complaint" };
+const MARKS: Record<RigEvent["kind"], string> = { readings: "read", trial: "trial", override: "override", signed: "signed", card: "card", visit: "visit", complaint: "complaint", arrival: "from elsewhere" };
 
 function Timeline({ rig }: { rig: RigRecord }) {
   const told = useQuery({

@@ -8,6 +8,7 @@ import { useRef, useState } from "react";
 import { Link as RouterLink } from "react-router";
 
 import type { Catalogue, Entry, Field } from "../api/types";
+import { useSession } from "../app/session";
 import { hairline, pencil } from "../app/theme";
 import { labelAt, useRig } from "./context";
 import { outOfReach } from "./age";
@@ -17,6 +18,7 @@ import { sameEntry } from "./typed";
 
 export function RigHead() {
   const { draft, catalogue, fields } = useRig();
+  const mayName = Boolean(useSession().data?.may.includes("open_rig"));
   const state = draft.saving ? "Saving…" : draft.dirty ? "Not saved yet" : draft.record ? `Saved, version ${draft.record.version}` : "A new rig";
   const last = draft.steps[draft.steps.length - 1];
   const refused = draft.saveError && !draft.theirs ? draft.saveError : null;
@@ -29,13 +31,14 @@ export function RigHead() {
         onChange={(event) => draft.setNames({ customer: event.target.value })}
         error={Boolean(draft.problems.customer)}
         helperText={draft.problems.customer}
+        disabled={!mayName}
         slotProps={{ htmlInput: { maxLength: 120 } }}
         sx={{ width: 165 }}
       />
-      <Picker section="vehicle" label="Tow vehicle" picks={catalogue.vehicles} />
-      <Plate section="vehicle" label="Plate" />
-      <Picker section="trailer" label="Trailer" picks={catalogue.trailers} />
-      <Plate section="trailer" label="Trailer plate" />
+      <Picker section="vehicle" label="Tow vehicle" picks={catalogue.vehicles} disabled={!mayName} />
+      <Plate section="vehicle" label="Plate" disabled={!mayName} />
+      <Picker section="trailer" label="Trailer" picks={catalogue.trailers} disabled={!mayName} />
+      <Plate section="trailer" label="Trailer plate" disabled={!mayName} />
       <Box sx={{ flex: 1 }} />
       <Box sx={{ textAlign: "right" }}>
         <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
@@ -88,7 +91,7 @@ export function RigHead() {
   );
 }
 
-function Plate({ section, label }: { section: "vehicle" | "trailer"; label: string }) {
+function Plate({ section, label, disabled }: { section: "vehicle" | "trailer"; label: string; disabled: boolean }) {
   const { draft } = useRig();
   const name = `${section}_plate` as const;
   return (
@@ -98,6 +101,7 @@ function Plate({ section, label }: { section: "vehicle" | "trailer"; label: stri
       onChange={(event) => draft.setNames({ [name]: event.target.value })}
       error={Boolean(draft.problems[name])}
       helperText={draft.problems[name]}
+      disabled={disabled}
       slotProps={{ htmlInput: { maxLength: 20, "aria-label": section === "vehicle" ? "Vehicle plate" : "Trailer plate" } }}
       sx={{ width: 92 }}
     />
@@ -122,7 +126,7 @@ interface Picked {
 }
 
 /** Picks a vehicle or a trailer: its catalogue figures are written into the rig, where they may be corrected. Over what is typed it asks first. */
-function Picker({ section, label, picks }: { section: "vehicle" | "trailer"; label: string; picks: Catalogue["vehicles"] }) {
+function Picker({ section, label, picks, disabled }: { section: "vehicle" | "trailer"; label: string; picks: Catalogue["vehicles"]; disabled: boolean }) {
   const { draft } = useRig();
   const key = `${section}_name` as const;
   const name = draft.names[key];
@@ -153,6 +157,7 @@ function Picker({ section, label, picks }: { section: "vehicle" | "trailer"; lab
     <>
       <Autocomplete
         freeSolo
+        disabled={disabled}
         forcePopupIcon
         options={picks.map((one) => one.name)}
         inputValue={name}

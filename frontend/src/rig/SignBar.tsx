@@ -56,6 +56,7 @@ export function SignBar({ station }: { station: StationKey }) {
 
 function SignedWords({ signature }: { signature: Signature }) {
   if (signature.state === "open") return <>Not signed off yet.</>;
-  const who = `${signature.by ?? ""}, ${signature.at ? day(signature.at) : ""}`;
+  const along = signature.brought_from ? `, as brought in from ${signature.brought_from}` : "";
+  const who = `${signature.by ?? ""}, ${signature.at ? day(signature.at) : ""}${along}`;
   return signature.state === "signed" ? <>Signed off by {who}; what it stood on has not changed.</> : <b>Stale: signed off by {who}, and since then:</b>;
 }

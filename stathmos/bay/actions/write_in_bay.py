@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from django.db import transaction
 
 from stathmos.bay.models import Received
+from stathmos.database.retrying import tried_again
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs.actions.write_rig import Change, NotWritten, write_rig
@@ -38,6 +39,7 @@ class Parcel:
     seen: dict[str, int]
 
 
+@tried_again
 def write_in_bay(rig_id: int, person: Person, parcel: Parcel) -> Rig:
     """The rig with the parcel's readings; as it is where they were written before.
 

@@ -7,6 +7,7 @@ from django.db import transaction
 from stathmos.catalogue.actions.write_item import ADDED, EDITED, NotKept, log
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.tables import Plan, plan
+from stathmos.database.retrying import tried_again
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 
@@ -19,6 +20,7 @@ class PlanChanged(Exception):
         self.plan = now
 
 
+@tried_again
 def import_table(person: Person, kind: str, text: str, seal: str) -> Plan:
     """What the plan sealed with ``seal`` said, done."""
     require(person, "keep_catalogue")

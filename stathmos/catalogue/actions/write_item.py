@@ -10,6 +10,7 @@ from django.db import transaction
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, ItemChange
 from stathmos.catalogue.reading import read_item
+from stathmos.database.retrying import tried_again
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 
@@ -42,6 +43,7 @@ class Written:
     texts: Mapping[str, object]
 
 
+@tried_again
 def add_item(person: Person, kind: str, written: Written) -> CatalogueItem:
     """A new item."""
     require(person, "keep_catalogue")
@@ -52,6 +54,7 @@ def add_item(person: Person, kind: str, written: Written) -> CatalogueItem:
     return item
 
 
+@tried_again
 def edit_item(person: Person, kind: str, pk: int, version: int, written: Written) -> CatalogueItem:
     """An item written anew, if it still stands at ``version``. Rigs keep the figures they were built on."""
     require(person, "keep_catalogue")
@@ -65,6 +68,7 @@ def edit_item(person: Person, kind: str, pk: int, version: int, written: Written
     return item
 
 
+@tried_again
 def retire_item(person: Person, kind: str, pk: int, version: int, retired: bool) -> CatalogueItem:
     """An item no longer offered, or offered again."""
     require(person, "keep_catalogue")

@@ -10,6 +10,7 @@ from django.utils import timezone
 from stathmos.core import handover
 from stathmos.core.report import handover as report
 from stathmos.core.report import written
+from stathmos.database.retrying import tried_again
 from stathmos.handover.models import Card
 from stathmos.house.models import the_house
 from stathmos.people.models import Person
@@ -18,6 +19,7 @@ from stathmos.rigs.assessing import fit_rig
 from stathmos.rigs.models import Rig
 
 
+@tried_again
 def hand_over(rig_id: int, person: Person, version: int) -> Card:
     """The card; raises `NotAllowed`, `Stale`, or `NotWritten` with what is over or unknown."""
     with transaction.atomic():

@@ -8,6 +8,7 @@ from stathmos.core.rig import CHOICE, Ways, entries
 from stathmos.core.rigfile import read_entry
 from stathmos.core.rules import band_stands
 from stathmos.core.units import UnreadableError
+from stathmos.database.retrying import tried_again
 from stathmos.house.models import HouseRules
 from stathmos.people.models import Person
 from stathmos.people.roles import require
@@ -21,6 +22,7 @@ class NotChosen(Exception):
         self.problems = problems
 
 
+@tried_again
 def choose_rules(person: Person, written: dict[str, object]) -> HouseRules:
     """The house's rules from entries by name, as typed; a name left out is the program's default."""
     require(person, "choose_rules")

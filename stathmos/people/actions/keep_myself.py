@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.contrib.auth.forms import PasswordChangeForm
 from django.db import transaction
 
+from stathmos.database.retrying import tried_again
 from stathmos.people.actions.keep_people import NotDone, done, rename, said
 from stathmos.people.models import Act, Person
 
@@ -13,6 +14,7 @@ def _myself(person: Person) -> Person:
     return Person.objects.select_for_update().get(pk=person.pk)
 
 
+@tried_again
 @transaction.atomic
 def call_myself(person: Person, called: str) -> Person:
     """Another name of one's own as shown."""
@@ -20,6 +22,7 @@ def call_myself(person: Person, called: str) -> Person:
     return rename(one, one, called)
 
 
+@tried_again
 @transaction.atomic
 def choose_password(person: Person, old: str, new: str) -> Person:
     """A password of one's own choice. Every session of theirs ends; who chose it begins a new one."""
@@ -35,6 +38,7 @@ def choose_password(person: Person, old: str, new: str) -> Person:
     return done(one, one, Act.CHOSEN)
 
 
+@tried_again
 @transaction.atomic
 def sign_out_everywhere(person: Person) -> None:
     """Every session of theirs ends, this one too."""

@@ -14,6 +14,7 @@ from django.db import transaction
 from django.utils import timezone
 from django.utils.crypto import get_random_string
 
+from stathmos.database.retrying import tried_again
 from stathmos.people import throttle
 from stathmos.people.models import Act, Person, PersonChange
 from stathmos.people.roles import require
@@ -81,6 +82,7 @@ def done(by: Person | None, one: Person, act: Act, before: str = "", after: str 
     return one
 
 
+@tried_again
 @transaction.atomic
 def add(by: Person | None, username: str, called: str, role: str) -> tuple[Person, str]:
     """An account with a password that is shown this once. The first of an installation is a manager's, whatever is asked."""
@@ -115,6 +117,7 @@ def _not_the_last(one: Person, place: str) -> None:
         raise NotDone({place: f"{one.called} is the last manager who can sign in. Make somebody else a manager first."})
 
 
+@tried_again
 @transaction.atomic
 def change_role(by: Person | None, pk: int, version: int | None, role: str) -> Person:
     """Another role, from the next request on."""
@@ -129,6 +132,7 @@ def change_role(by: Person | None, pk: int, version: int | None, role: str) -> P
     return done(by, one, Act.ROLE, before, one.get_role_display())
 
 
+@tried_again
 @transaction.atomic
 def call(by: Person | None, pk: int, version: int | None, called: str) -> Person:
     """Another name as shown; what they wrote before shows it too, and the log says what it was."""
@@ -148,6 +152,7 @@ def rename(by: Person | None, one: Person, called: str) -> Person:
     return done(by, one, Act.CALLED, before, name)
 
 
+@tried_again
 @transaction.atomic
 def give_password(by: Person | None, pk: int, version: int | None) -> tuple[Person, str]:
     """A new password, shown this once and to be changed at the first sign-in. Every session of theirs ends now."""
@@ -163,6 +168,7 @@ def give_password(by: Person | None, pk: int, version: int | None) -> tuple[Pers
     return done(by, one, Act.GIVEN), password
 
 
+@tried_again
 @transaction.atomic
 def switch(by: Person | None, pk: int, version: int | None, on: bool) -> Person:
     """Off: nobody signs in by this account, and every session of it ends now. On: they may again, by their old password."""

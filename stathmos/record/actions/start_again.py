@@ -6,6 +6,7 @@ from django.db import transaction
 
 from stathmos.catalogue.models import KINDS
 from stathmos.core import carry_over
+from stathmos.database.retrying import tried_again
 from stathmos.house.models import the_house
 from stathmos.people.models import Person
 from stathmos.people.roles import require
@@ -17,6 +18,7 @@ from stathmos.rigs.models import Rig
 _PICKED = {carry_over.NEW_VEHICLE: "vehicles", carry_over.NEW_TRAILER: "trailers"}
 
 
+@tried_again
 def start_again(rig_id: int, person: Person, new: str, name: str = "") -> Rig:
     """The new rig. ``name``: of the vehicle or trailer in the catalogue; empty where it is not there, and is read anew."""
     require(person, "open_rig")

@@ -9,6 +9,7 @@ from django.db import transaction
 from stathmos.core import finding, handover, signing
 from stathmos.core.answer import Assessment
 from stathmos.core.rig import name_at
+from stathmos.database.retrying import tried_again
 from stathmos.house.models import House, the_house
 from stathmos.people.models import Person
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
@@ -20,6 +21,7 @@ from stathmos.rigs.theirs import require_sign
 MOST_NAMED = 3
 
 
+@tried_again
 def sign_station(rig_id: int, person: Person, version: int, station: str) -> SignOff:
     """The sign-off with the fingerprint of all it stands on; raises `Stale`, or `NotWritten` with what hinders it."""
     if station not in signing.STATIONS:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import transaction
 
 from stathmos.core import ratings
+from stathmos.database.retrying import tried_again
 from stathmos.house.models import the_house
 from stathmos.people.models import Person
 from stathmos.people.roles import require
@@ -15,6 +16,7 @@ from stathmos.rigs.models import ReserveWaiver, Rig
 LEAST_REASON = 10
 
 
+@tried_again
 def waive_reserve(rig_id: int, person: Person, version: int, link: str, reason: str) -> ReserveWaiver:
     """The waiver with the figures it holds for; raises `Stale`, or `NotWritten` with what hinders it."""
     require(person, "waive_reserve")

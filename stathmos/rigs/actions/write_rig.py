@@ -14,14 +14,16 @@ from stathmos.core.rig import entry_at
 from stathmos.core.rig.readings import instrument_path
 from stathmos.core.rigfile import read_entry
 from stathmos.core.units import UnreadableError
+from stathmos.database.retrying import tried_again
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs.history import NOTHING, Kept
 from stathmos.rigs.models import PART_KINDS, Reading, Rig
 from stathmos.rigs.theirs import require_writes
 
-#: names of a rig that go with the vehicle or the trailer that they name, and where the history has them
+#: names of a rig, and where the history has them; those of a vehicle or a trailer go with what they name
 GO_WITH = {
+    "customer": "which.customer",
     "vehicle_name": "which.called_vehicle",
     "vehicle_plate": "which.plate_vehicle",
     "trailer_name": "which.called_trailer",
@@ -55,10 +57,12 @@ class Change:
     entries: dict[str, dict | None]
 
 
+@tried_again
 def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = None) -> Rig:
     """A new rig with its first readings. ``brought``: known-good heights from an earlier visit, which nobody typed here."""
     require(person, "open_rig")
     require_writes(person, change.entries)
+    _require_no_names(change.entries)
     change = _with_names(NOTHING, Change(change.names, {**change.entries, **(brought or {})}))
     figures = _check(change, dict.fromkeys(NAMES, ""))
     with transaction.atomic():
@@ -67,11 +71,15 @@ def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = N
     return rig
 
 
+@tried_again
 def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
     """New readings on a rig, if it still stands at ``version``; raises `Stale` if not, `NotWritten` if a figure cannot be read."""
     require_writes(person, change.entries)
+    _require_no_names(change.entries)
     with transaction.atomic():
         rig = Rig.objects.select_for_update().get(pk=rig_id)
+        if any(getattr(rig, name) != text.strip() for name, text in change.names.items()):
+            require(person, "open_rig")
         change = _with_names(rig.kept, change)
         figures = _check(change, {name: getattr(rig, name) for name in NAMES})
         if rig.version != version:
@@ -84,6 +92,13 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
         rig.save()
         _write_readings(rig, person, change, figures)
     return rig
+
+
+def _require_no_names(entries: dict[str, dict | None]) -> None:
+    """Names are written as names, and come into the history from there."""
+    wrong = [path for path in GO_WITH.values() if path in entries]
+    if wrong:
+        raise NotWritten({wrong[0]: "A name is written at the head of the rig."})
 
 
 def _stands(rig: Rig, change: Change) -> bool:
@@ -184,6 +199,7 @@ def part_now(path: str, name: str) -> dict | None:
     return None if item is None else as_rig_file_part(item)
 
 
+@tried_again
 def take_over_again(rig_id: int, person: Person, version: int, path: str) -> Rig:
     """A named part with the catalogue's figures of today instead of those it was taken over with."""
     with transaction.atomic():

@@ -22,7 +22,7 @@ from stathmos.rigs import program
 from stathmos.rigs.floor.drawn import HANDOVER, draw, is_archived
 from stathmos.rigs.heads import WAIVED
 from stathmos.rigs.history import Kept
-from stathmos.rigs.models import Reading, ReserveWaiver, Rig, SignOff, Strip
+from stathmos.rigs.models import Arrival, Reading, ReserveWaiver, Rig, SignOff, Strip
 
 _log = logging.getLogger(__name__)
 _KEPT = [field.name for field in Strip._meta.concrete_fields if not field.primary_key]
@@ -90,14 +90,14 @@ def redraw(rigs: Iterable[Rig], house: House) -> dict[int, Strip]:
     """The strips of rigs of `stood`, drawn anew and kept, by rig."""
     rigs = list(rigs)
     waivers = ReserveWaiver.objects.select_related("waived_by")
-    readings, waived, signed = (
+    readings, waived, signed, arrived = (
         _of_each(rows.filter(rig__in=rigs).order_by("pk"))
-        for rows in (Reading.objects.all(), waivers, SignOff.objects.all())
+        for rows in (Reading.objects.all(), waivers, SignOff.objects.all(), Arrival.objects.all())
     )
     edition = edition_of(house)
     made = {}
     for rig in rigs:
-        rig.hold_these(Kept(tuple(readings[rig.pk])), waived[rig.pk], signed[rig.pk])
+        rig.hold_these(Kept(tuple(readings[rig.pk])), waived[rig.pk], signed[rig.pk], arrived[rig.pk])
         drawn = draw(rig, house)
         made[rig.pk] = _strip(
             rig, edition, is_archived(rig), drawn.reached, drawn.state, drawn.stale, drawn.waits,

@@ -1,0 +1,1 @@
+"""What the database says when it cannot, in words; and what is tried again."""
