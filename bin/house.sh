@@ -63,7 +63,7 @@ need_python() {
   [ -x "$BIN/python" ] && done_before "$1" "$1" && return 0
   say "Installing Python packages ($1)"
   { [ -x "$BIN/python" ] || "$PYTHON" -m venv "$HOUSE/.venv"; } > "$VAR/log/python.log" 2>&1 &&
-    "$BIN/python" -m pip install -q -r "$1" >> "$VAR/log/python.log" 2>&1 || stop_with "the Python packages could not be installed; see $VAR/log/python.log"
+    "$BIN/python" -m pip install -q --require-hashes -r "$1" >> "$VAR/log/python.log" 2>&1 || stop_with "the Python packages could not be installed; see $VAR/log/python.log"
   mark_done "$1" "$1"
 }
 
@@ -120,6 +120,7 @@ CREATE DATABASE IF NOT EXISTS stathmos CHARACTER SET utf8mb4 COLLATE utf8mb4_uni
 CREATE USER IF NOT EXISTS stathmos@'127.0.0.1' IDENTIFIED BY '$(cat "$folder/password")';
 CREATE USER IF NOT EXISTS stathmos@localhost IDENTIFIED BY '$(cat "$folder/password")';
 GRANT ALL ON stathmos.* TO stathmos@'127.0.0.1', stathmos@localhost;
+GRANT ALL ON \`stathmos\\_%\`.* TO stathmos@'127.0.0.1', stathmos@localhost;
 GRANT ALL ON \`test\\_stathmos%\`.* TO stathmos@'127.0.0.1', stathmos@localhost;
 SQL
   )

@@ -4,10 +4,11 @@ from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import EntryShape, shape, text
 from stathmos.core import finding
+from stathmos.people.strict import Text, Truth, Whole
 from stathmos.rigs.shapes import BothShape, ElevationShape, FigureShape, FindingShape, RigShape, RuleShape
 
 CHECK_STATES = list(finding.ORDER)
-_TEXTS = s.ListField(child=s.CharField())
+_TEXTS = s.ListField(child=Text())
 
 
 def _maybe(kind: type, **more) -> s.Serializer:
@@ -29,9 +30,9 @@ QuestionShape = shape(
     kind=text(),
     hold=text(),
     side=text(),
-    answered=s.BooleanField(),
-    optional=s.BooleanField(help_text="A check more, without which the work is whole."),
-    halves=s.BooleanField(help_text="A count that may be a half."),
+    answered=Truth(),
+    optional=Truth(help_text="A check more, without which the work is whole."),
+    halves=Truth(help_text="A count that may be a half."),
     offers=shape("QuestionOffer", value=text(), word=text())(many=True),
     believed=_maybe(
         shape(
@@ -65,11 +66,11 @@ WindowShape = shape(
     key=text(),
     name=text(),
     rule=_maybe(RuleShape),
-    in_force=s.BooleanField(),
+    in_force=Truth(),
     authority=text(),
     verdict=text(),
     says=BothShape(),
-    likely_text=s.CharField(allow_null=True),
+    likely_text=Text(allow_null=True),
     low=s.FloatField(allow_null=True),
     high=s.FloatField(allow_null=True),
     aim=s.FloatField(allow_null=True),
@@ -86,7 +87,7 @@ NextShape = shape(
     verdict=text(),
     says=BothShape(),
     why=BothShape(),
-    asks=s.CharField(allow_blank=True, help_text="The path of what is read once more, where that is next."),
+    asks=Text(allow_blank=True, help_text="The path of what is read once more, where that is next."),
     entries=s.DictField(child=EntryShape()),
     front=s.FloatField(allow_null=True),
     front_text=_maybe(BothShape),
@@ -94,8 +95,8 @@ NextShape = shape(
     front_spread_text=_maybe(BothShape),
     rail_text=_maybe(BothShape),
     rail_spread_text=_maybe(BothShape),
-    rail_way=s.CharField(allow_null=True),
-    likely_text=s.CharField(allow_null=True),
+    rail_way=Text(allow_null=True),
+    likely_text=Text(allow_null=True),
 )
 ReachShape = shape(
     "Reach", wrench=text(), verdict=text(), says=BothShape(), extension=_maybe(BothShape), set_to=_maybe(BothShape)
@@ -115,31 +116,31 @@ FastenerShape = shape(
     turn=text(),
     later=text(),
     bolt_across=_maybe(BothShape),
-    turned_later=s.BooleanField(),
-    tight=s.BooleanField(),
+    turned_later=Truth(),
+    tight=Truth(),
     method=text(),
     across=_maybe(BothShape),
     state=_flag(),
     says=BothShape(),
     reached=_maybe(BothShape),
-    turned=s.BooleanField(),
-    marked=s.BooleanField(),
+    turned=Truth(),
+    marked=Truth(),
     wrench=text(),
     found=_maybe(BothShape, help_text="What it was tightened to on an earlier visit."),
     witness=text(),
 )
 FitShape = shape(
     "Fit",
-    kit=s.CharField(allow_null=True),
-    bars=s.BooleanField(),
-    kept=s.ListField(child=s.CharField(), help_text="What its family wants of whoever tows with it."),
+    kit=Text(allow_null=True),
+    bars=Truth(),
+    kept=s.ListField(child=Text(), help_text="What its family wants of whoever tows with it."),
     order=text(),
     elevation=ElevationShape(),
     sections=SectionShape(many=True),
     next_trials=_maybe(
         shape(
             "NextTrials",
-            keys=s.ListField(child=s.CharField(), help_text="Of the trials that can be begun next, in order."),
+            keys=s.ListField(child=Text(), help_text="Of the trials that can be begun next, in order."),
             questions=QuestionShape(many=True, help_text="What the first of them asks."),
         )
     ),
@@ -159,14 +160,14 @@ FitShape = shape(
     )(),
     tried=shape(
         "Tried",
-        number=s.IntegerField(),
+        number=Whole(),
         key=text(),
-        counted=shape("Counted", kind=text(), row=text(), count=s.CharField(allow_null=True))(many=True),
-        hole=s.IntegerField(allow_null=True),
+        counted=shape("Counted", kind=text(), row=text(), count=Text(allow_null=True))(many=True),
+        hole=Whole(allow_null=True),
         front=FigureShape(),
         rear=FigureShape(),
         restoration=FigureShape(),
-        void=s.BooleanField(),
+        void=Truth(),
     )(many=True),
     windows=WindowShape(many=True),
     opposite=_maybe(BothShape),
@@ -177,7 +178,7 @@ FitShape = shape(
         bridge=FigureShape(),
         gauge=FigureShape(),
         together=FigureShape(),
-        apart=s.BooleanField(),
+        apart=Truth(),
     )(),
     loads=_maybe(shape("BayLoads", **{key: FigureShape() for key in ("front", "rear", "trailer_axles", "bar_each")})),
     attitude=FigureShape(),
@@ -197,7 +198,7 @@ ParcelShape = shape(
     "Parcel",
     key=s.UUIDField(),
     entries=s.DictField(child=EntryShape(allow_null=True)),
-    seen=s.DictField(child=s.IntegerField(min_value=0), required=False),
+    seen=s.DictField(child=Whole(min_value=0), required=False),
 )
 BetweenShape = shape("Between", detail=text(), theirs=s.DictField(child=EntryShape()))
 ExtensionShape = shape(

@@ -24,15 +24,16 @@ from stathmos.catalogue.models import KINDS, ItemChange, TowVehicle, Trailer
 from stathmos.catalogue.shapes import EntryShape, shape, text
 from stathmos.catalogue.tables import Plan, plan, written_out
 from stathmos.people.roles import may, require
+from stathmos.people.strict import Text, Truth, Whole
 
 PickShape = shape("Pick", name=text(), entries=s.DictField(child=EntryShape()))
 CatalogueShape = shape(
     "Catalogue",
     vehicles=PickShape(many=True),
     trailers=PickShape(many=True),
-    kits=s.ListField(child=s.CharField()),
-    shanks=s.ListField(child=s.CharField()),
-    balls=s.ListField(child=s.CharField()),
+    kits=s.ListField(child=Text()),
+    shanks=s.ListField(child=Text()),
+    balls=s.ListField(child=Text()),
 )
 FieldOfKindShape = shape(
     "FieldOfKind",
@@ -46,51 +47,49 @@ KindShape = shape(
     "CatalogueKind",
     kind=text(),
     word=text(),
-    has_family=s.BooleanField(),
-    count=s.IntegerField(),
+    has_family=Truth(),
+    count=Whole(),
     fields=FieldOfKindShape(many=True),
 )
-KindsShape = shape("CatalogueKinds", kinds=KindShape(many=True), may_keep=s.BooleanField())
+KindsShape = shape("CatalogueKinds", kinds=KindShape(many=True), may_keep=Truth())
 ItemShape = shape(
     "CatalogueItem",
-    id=s.IntegerField(),
+    id=Whole(),
     name=text(),
     family=text(),
     system=s.ChoiceField(["us", "metric"]),
-    retired=s.BooleanField(),
-    version=s.IntegerField(),
-    texts=s.DictField(child=s.CharField()),
+    retired=Truth(),
+    version=Whole(),
+    texts=s.DictField(child=Text()),
 )
 WriteItemShape = shape(
     "WriteItem",
-    version=s.IntegerField(required=False),
-    name=s.CharField(allow_blank=True, max_length=400),
-    family=s.CharField(required=False, allow_blank=True, max_length=400),
-    system=s.CharField(required=False, max_length=10),
-    texts=s.DictField(child=s.CharField(allow_blank=True, max_length=400)),
+    version=Whole(required=False),
+    name=Text(allow_blank=True, max_length=400),
+    family=Text(required=False, allow_blank=True, max_length=400),
+    system=Text(required=False, max_length=10),
+    texts=s.DictField(child=Text(allow_blank=True, max_length=400)),
 )
-RetireShape = shape("RetireItem", version=s.IntegerField(), retired=s.BooleanField())
-NotKeptShape = shape("NotKept", detail=text(), problems=s.DictField(child=s.CharField()))
-PastItemShape = shape(
-    "ItemChange", what=text(), by=text(), at=s.DateTimeField(), texts=s.DictField(child=s.CharField())
-)
+RetireShape = shape("RetireItem", version=Whole(), retired=Truth())
+NotKeptShape = shape("NotKept", detail=text(), problems=s.DictField(child=Text()))
+PastItemShape = shape("ItemChange", what=text(), by=text(), at=s.DateTimeField(), texts=s.DictField(child=Text()))
 TableShape = shape(
     "Table",
-    text=s.CharField(max_length=4_000_000, trim_whitespace=False),
-    seal=s.CharField(required=False, allow_blank=True),
+    text=Text(max_length=4_000_000, trim_whitespace=False),
+    seal=Text(required=False, allow_blank=True),
 )
 PlanShape = shape(
     "TablePlan",
-    added=s.ListField(child=s.CharField()),
+    added=s.ListField(child=Text()),
     changed=shape(
         "TableChange",
         name=text(),
         cells=shape("TableCell", column=text(), before=text(), after=text())(many=True),
     )(many=True),
-    same=s.IntegerField(),
-    problems=shape("TableProblem", row=s.IntegerField(), column=text(), says=text())(many=True),
+    same=Whole(),
+    problems=shape("TableProblem", row=Whole(), column=text(), says=text())(many=True),
     seal=text(),
-    done=s.BooleanField(),
+    done=Truth(),
 )
 
 WORDS = {

@@ -4,6 +4,7 @@ from drf_spectacular.utils import inline_serializer
 from rest_framework import serializers as s
 
 from stathmos.core.figures import Provenance
+from stathmos.people.strict import Text, Truth
 
 PROVENANCES = [one.value for one in Provenance]
 
@@ -13,8 +14,8 @@ def shape(title: str, /, **fields: s.Field):
     return type(inline_serializer(title, {key.rstrip("_"): field for key, field in fields.items()}))
 
 
-def text() -> s.CharField:
-    return s.CharField(allow_blank=True)
+def text() -> Text:
+    return Text(allow_blank=True)
 
 
 def entry_fields() -> dict[str, s.Field]:
@@ -23,12 +24,12 @@ def entry_fields() -> dict[str, s.Field]:
         "is_": text(),
         "from_": s.ChoiceField(PROVENANCES),
         "system": s.ChoiceField(["us", "metric"]),
-        "datum": s.CharField(required=False),
+        "datum": Text(required=False),
     }
 
 
 EntryShape = shape(
     "Entry",
     **entry_fields(),
-    again=s.BooleanField(required=False, help_text="The same as it is written, taken again."),
+    again=Truth(required=False, help_text="The same as it is written, taken again."),
 )

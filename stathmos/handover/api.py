@@ -22,7 +22,7 @@ from stathmos.people.models import Person
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.models import Rig
-from stathmos.rigs.record import record_of, rig_or_404
+from stathmos.rigs.record import record_of, rig_or_404, stale_answer
 from stathmos.rigs.shapes import NotWrittenShape, StaleShape
 from stathmos.rigs.signatures import bay_signature
 
@@ -72,8 +72,9 @@ class HandOverView(APIView):
             said = " ".join(error.problems.values())
             return Response({"detail": f"Not handed over. {said}", "problems": error.problems}, status=400)
         except Stale as stale:
-            detail = "Not handed over: somebody saved this rig after you opened it. Read it again first."
-            return Response({"detail": detail, "theirs": record_of(stale.rig, request.user)}, status=409)
+            return stale_answer(
+                stale, request.user, "Not handed over: {who} saved this rig after you opened it. Read it again first."
+            )
         return Response(_told(rig_or_404(pk), request.user))
 
 

@@ -3,6 +3,7 @@
 from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import shape, text
+from stathmos.people.strict import Truth, Whole
 from stathmos.rigs.shapes import BothShape, ElevationShape, FindingShape, RigShape
 
 BlockShape = shape(
@@ -12,11 +13,11 @@ BlockShape = shape(
 )
 MadeShape = shape(
     "MadeCard",
-    number=s.IntegerField(),
+    number=Whole(),
     by=text(),
     at=s.DateTimeField(),
     inspect_by=s.DateField(),
-    version=s.IntegerField(),
+    version=Whole(),
 )
 HandOverShape = shape(
     "HandOver",
@@ -28,7 +29,7 @@ HandOverShape = shape(
         does=BothShape(),
         why=text(),
         caution=text(),
-        done=s.BooleanField(),
+        done=Truth(),
     )(many=True),
     hindrances=FindingShape(many=True),
     cautions=FindingShape(many=True),
@@ -36,4 +37,4 @@ HandOverShape = shape(
     elevation=ElevationShape(),
     cards=MadeShape(many=True),
 )
-VersionShape = shape("RigVersion", version=s.IntegerField(min_value=1))
+VersionShape = shape("RigVersion", version=Whole(min_value=1))

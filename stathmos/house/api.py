@@ -12,6 +12,7 @@ from stathmos.catalogue.shapes import EntryShape, shape, text
 from stathmos.house.actions.choose_rules import NotChosen, choose_rules
 from stathmos.house.models import the_house
 from stathmos.people.roles import may
+from stathmos.people.strict import Text, Truth
 
 HouseShape = shape(
     "House",
@@ -21,12 +22,12 @@ HouseShape = shape(
     share=text(),
     restoration=text(),
     offset=text(),
-    by=s.CharField(allow_null=True),
+    by=Text(allow_null=True),
     at=s.DateTimeField(allow_null=True),
-    may_choose=s.BooleanField(),
+    may_choose=Truth(),
 )
 ChoiceShape = shape("HouseChoice", entries=s.DictField(child=EntryShape(allow_null=True)))
-RefusedShape = shape("HouseRefused", detail=text(), problems=s.DictField(child=s.CharField()))
+RefusedShape = shape("HouseRefused", detail=text(), problems=s.DictField(child=Text()))
 
 
 def _told(request: Request) -> dict:

@@ -227,12 +227,14 @@ class PeopleView(APIView):
         parameters=[
             OpenApiParameter("before", int, description="Acts that came before so many of the newest.", required=False)
         ],
-        responses={200: shapes.PeopleShape, 403: shapes.RefusedShape},
+        responses={200: shapes.PeopleShape, 400: shapes.RefusedShape, 403: shapes.RefusedShape},
     )
     def get(self, request: Request) -> Response:
         require(request.user, "keep_people")
-        skipped = request.query_params.get("before", "0")
-        start = int(skipped) if skipped.isascii() and skipped.isdigit() and len(skipped) < 8 else 0
+        asked = shapes.LogPageShape(data=request.query_params)
+        if not asked.is_valid():
+            return _refused("There is no such page of the log.", _first_words(asked))
+        start = asked.validated_data["before"]
         acts = list(PersonChange.objects.select_related("by", "whom")[start : start + A_PAGE + 1])
         return Response(
             {

@@ -11,6 +11,7 @@ from stathmos.core.ratings import LINKS
 from stathmos.handover.models import Card
 from stathmos.house.models import the_house
 from stathmos.people.models import Person
+from stathmos.record.models import Backup
 from stathmos.rigs.api import searched
 from stathmos.rigs.floor.page import Asked, page
 from stathmos.rigs.models import ReserveWaiver, Rig
@@ -18,6 +19,8 @@ from stathmos.rigs.signatures import STALE
 
 #: how long before its day an inspection is called due
 AHEAD = datetime.timedelta(days=30)
+#: a backup that is older is said to be
+BACKED_UP_EVERY = datetime.timedelta(hours=30)
 #: of each list so many are told
 MOST = 30
 
@@ -26,7 +29,16 @@ def overview(person: Person) -> dict:
     """Each list with its first rows and how many there are."""
     stale = _stale(person)
     behind = stale.pop("behind")
-    return {"open": _open(), "stale": stale, "overridden": _overridden(), "due": _due(), "behind": behind}
+    last = Backup.objects.first()
+    return {
+        "open": _open(),
+        "stale": stale,
+        "overridden": _overridden(),
+        "due": _due(),
+        "behind": behind,
+        "backup": None if last is None else {"at": last.made_at, "bytes": last.bytes},
+        "backup_is_old": last is None or timezone.now() - last.made_at > BACKED_UP_EVERY,
+    }
 
 
 def _open() -> dict:

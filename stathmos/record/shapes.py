@@ -6,6 +6,7 @@ from stathmos.catalogue.shapes import shape, text
 from stathmos.core import complaints
 from stathmos.core.carry_over import KINDS_OF_VISIT
 from stathmos.core.rig.handover import SYMPTOMS
+from stathmos.people.strict import Text, Truth, Whole
 from stathmos.record import timeline
 from stathmos.rigs.shapes import BothShape
 
@@ -18,12 +19,12 @@ EventShape = shape(
     at=s.DateTimeField(),
     by=text(),
     says=text(),
-    details=s.ListField(child=s.CharField()),
-    rig=s.IntegerField(allow_null=True),
+    details=s.ListField(child=Text()),
+    rig=Whole(allow_null=True),
 )
 OverviewRowShape = shape(
     "OverviewRow",
-    id=s.IntegerField(),
+    id=Whole(),
     customer=text(),
     vehicle_name=text(),
     trailer_name=text(),
@@ -33,12 +34,14 @@ OverviewRowShape = shape(
 )
 OverviewListShape = shape(
     "OverviewList",
-    count=s.IntegerField(help_text="Of rigs; the first of them are told."),
+    count=Whole(help_text="Of rigs; the first of them are told."),
     rows=OverviewRowShape(many=True),
 )
 OverviewShape = shape(
     "Overview",
-    behind=s.IntegerField(help_text="Rigs that are yet to be looked over anew; what is stale may be more."),
+    backup=shape("Backup", at=s.DateTimeField(), bytes=Whole())(allow_null=True),
+    backup_is_old=Truth(help_text="None was made for more than a day."),
+    behind=Whole(help_text="Rigs that are yet to be looked over anew; what is stale may be more."),
     **{key: OverviewListShape() for key in ("open", "stale", "overridden", "due")},
 )
 CausesShape = shape(
@@ -56,16 +59,14 @@ CarriedShape = shape(
     kept=shape("CarriedEntry", path=text(), name=text(), text=text(), why=text())(many=True),
     brought=shape("BroughtEntry", path=text(), name=text(), text=text())(many=True),
 )
-AgainShape = shape(
-    "Again", new=s.ChoiceField(VISITS), name=s.CharField(required=False, allow_blank=True, max_length=120)
-)
-OpenedShape = shape("Opened", id=s.IntegerField())
+AgainShape = shape("Again", new=s.ChoiceField(VISITS), name=Text(required=False, allow_blank=True, max_length=120))
+OpenedShape = shape("Opened", id=Whole())
 BringShape = shape("Bring", file=s.FileField())
 BroughtInShape = shape(
     "BroughtIn",
-    rigs=s.IntegerField(),
-    readings=s.IntegerField(),
-    parts=s.IntegerField(),
-    people=s.IntegerField(),
-    left=s.ListField(child=s.CharField()),
+    rigs=Whole(),
+    readings=Whole(),
+    parts=Whole(),
+    people=Whole(),
+    left=s.ListField(child=Text()),
 )

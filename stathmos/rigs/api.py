@@ -29,14 +29,14 @@ from stathmos.rigs.floor import page
 from stathmos.rigs.floor.drawn import REACHED
 from stathmos.rigs.history import Kept
 from stathmos.rigs.models import Reading, Rig
-from stathmos.rigs.record import record_of, rig_or_404
+from stathmos.rigs.record import record_of, rig_or_404, stale_answer
 
 
 def _change(data: object) -> tuple[Change, int | None]:
     """What a request asks to write. Raises `NotWritten` for a body of the wrong shape."""
     if not isinstance(data, dict):
         raise NotWritten({"(body)": "Send an object."})
-    entries, version = drafts.entries_in(data), data.get("version")
+    entries, version = drafts.entries_in({"entries": {}, **data}), data.get("version")
     wrong = {name: "Write a text." for name in NAMES if not isinstance(data.get(name, ""), str)}
     if version is not None and (not isinstance(version, int) or isinstance(version, bool)):
         wrong["version"] = "Send the version that was read."
@@ -64,17 +64,10 @@ def _done(pk: int, person: Person, if_not: str, act: Callable[[], object]) -> Re
         said = " ".join(error.problems.values())
         return Response({"detail": f"{if_not}. {said}", "problems": error.problems}, status=400)
     except Stale as stale:
-        return _stale(stale, person, f"{if_not}: {{who}} saved this rig after you opened it. Read it again first.")
+        return stale_answer(
+            stale, person, f"{if_not}: {{who}} saved this rig after you opened it. Read it again first."
+        )
     return Response(record_of(rig_or_404(pk), person))
-
-
-def _stale(stale: Stale, person: Person, says: str) -> Response:
-    """Somebody came between, perhaps this person in another tab; ``says`` with {who} or {Who}."""
-    last = stale.rig.readings.order_by("-pk").first()
-    yours = last is not None and last.written_by_id == person.pk
-    who = "you, in another tab or on another device," if yours else "somebody else"
-    detail = says.format(who=who, Who=who[0].upper() + who[1:])
-    return Response({"detail": detail, "theirs": record_of(stale.rig, person), "yours": yours}, status=409)
 
 
 def searched(rigs: QuerySet[Rig], words: str) -> QuerySet[Rig]:
@@ -157,7 +150,7 @@ class RigView(APIView):
             return _refused(error)
         except Stale as stale:
             detail = "{Who} saved this rig after you opened it. Nothing of yours is lost: choose what stands, then save again."
-            return _stale(stale, request.user, detail)
+            return stale_answer(stale, request.user, detail)
         return Response(record_of(rig, request.user))
 
 
@@ -240,6 +233,10 @@ class AssessView(APIView):
         try:
             draft = drafts.read(request.data)
             shown = drafts.shown(request.data)
+            what_if = request.data.get("what_if")
+            wanted = None if what_if is None else shapes.WhatIfAskShape(data=what_if)
+            if wanted is not None and not wanted.is_valid():
+                raise NotWritten({"what_if": f"This cannot be asked: {', '.join(wanted.errors)}."})
             asked, unread = drafts.asked(request.data)
         except NotWritten as error:
             return _refused(error)

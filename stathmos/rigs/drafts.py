@@ -50,7 +50,7 @@ def entries_in(data: object) -> dict:
     """The entries of a request. Raises `NotWritten` for a body of the wrong shape."""
     if not isinstance(data, dict):
         raise NotWritten({"(body)": "Send an object."})
-    entries = data.get("entries", {})
+    entries = data.get("entries")
     if not isinstance(entries, dict) or len(entries) > MOST_ENTRIES:
         raise NotWritten({"entries": f"Send an object of at most {MOST_ENTRIES} entries by path."})
     return entries
@@ -169,11 +169,12 @@ def asked(data: dict) -> tuple[coupled.Asked | None, dict[str, str]]:
     settings = {kind: whole(f"settings.{kind}", number, -MOST_ASKED, MOST_ASKED) for kind, number in more.items()}
     holes = whole("holes", written.get("holes", 0), -MOST_ASKED, MOST_ASKED)
     softer = whole("softer", written.get("softer", 0), 0, MOST_SOFTER)
+    system = _one_of(written, "system", units.SYSTEMS)
     tongue, text = 0.0, str(written.get("tongue", "")).strip()[:60]
     sign = -1.0 if text[:1] in ("-", "−") else 1.0
     if text.lstrip("+-−").strip():
         try:
-            tongue = sign * parse(text.lstrip("+-−"), WEIGHT, _one_of(written, "system", units.SYSTEMS))
+            tongue = sign * parse(text.lstrip("+-−"), WEIGHT, system)
         except UnreadableError as error:
             problems["what_if.tongue"] = str(error)
         if abs(tongue) > MOST_ON_TONGUE:

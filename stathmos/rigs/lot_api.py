@@ -47,12 +47,18 @@ def _limits(data: dict) -> dict[str, float]:
     """The filters as typed, read."""
     system = data.get("system", "us")
     found, problems = {}, {}
+    if system not in units.SYSTEMS:
+        raise NotWritten({"system": f"One of: {', '.join(units.SYSTEMS)}."})
     for name, (_, dimension, _) in ASKS.items():
-        text = str(data.get(name) or "").strip()
+        text = data.get(name, "")
+        if not isinstance(text, str):
+            problems[name] = "Write it as a text."
+            continue
+        text = text.strip()
         if not text:
             continue
         try:
-            found[name] = parse(text, dimension, system if system in units.SYSTEMS else "us")
+            found[name] = parse(text, dimension, system)
         except UnreadableError as error:
             problems[name] = str(error)
     if problems:

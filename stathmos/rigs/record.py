@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from django.http import Http404
+from rest_framework.response import Response
 
 from stathmos.core import report
 from stathmos.core.ratings import LINKS
 from stathmos.house.models import House, the_house
 from stathmos.people.models import Person, names_of
+from stathmos.rigs.actions.write_rig import Stale
 from stathmos.rigs.models import Rig
 from stathmos.rigs.signatures import signatures
 
@@ -67,3 +69,12 @@ def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
             for row in reversed(rig.waived())
         ],
     }
+
+
+def stale_answer(stale: Stale, person: Person, says: str) -> Response:
+    """Somebody came between, perhaps this person in another tab; ``says`` with {who} or {Who}."""
+    last = stale.rig.readings.order_by("-pk").first()
+    yours = last is not None and last.written_by_id == person.pk
+    who = "you, in another tab or on another device," if yours else "somebody else"
+    detail = says.format(who=who, Who=who[0].upper() + who[1:])
+    return Response({"detail": detail, "theirs": record_of(stale.rig, person), "yours": yours}, status=409)

@@ -12,6 +12,7 @@ from stathmos.core.ratings import State
 from stathmos.core.report import build, callouts
 from stathmos.core.rig import KINDS
 from stathmos.core.signing import STATIONS
+from stathmos.people.strict import Measure, Text, Truth, Whole
 from stathmos.rigs.floor.drawn import REACHED
 from stathmos.rigs.models import PART_KINDS
 
@@ -42,22 +43,22 @@ TermShape = shape(
     name=text(),
     text=Words(),
     from_=s.ChoiceField(PROVENANCES),
-    worked=s.BooleanField(help_text="It has a working itself."),
+    worked=Truth(help_text="It has a working itself."),
 )
 WorkingShape = shape("Working", formula=text(), terms=TermShape(many=True), rule=_maybe(RuleShape), note=text())
 FigureShape = shape(
     "Figure",
     value=s.FloatField(required=False),
-    unit=s.CharField(required=False),
+    unit=Text(required=False),
     from_=s.ChoiceField(PROVENANCES, required=False),
     text=Words(required=False),
     spread=Words(required=False, help_text="Expanded uncertainty, k = 2."),
     spread_value=s.FloatField(required=False, help_text="The same in the figure's unit, for drawing."),
-    typed=s.CharField(required=False),
-    at=s.CharField(required=False, help_text="Where in the answer it stands, to ask for its working."),
+    typed=Text(required=False),
+    at=Text(required=False, help_text="Where in the answer it stands, to ask for its working."),
     working=WorkingShape(required=False),
-    missing=s.ListField(child=s.CharField(), required=False),
-    ask=s.CharField(required=False),
+    missing=s.ListField(child=Text(), required=False),
+    ask=Text(required=False),
 )
 LinkShape = shape(
     "Link",
@@ -70,25 +71,25 @@ LinkShape = shape(
     demand=_maybe(FigureShape),
     rating=_maybe(FigureShape),
     share=s.FloatField(allow_null=True),
-    share_text=s.CharField(allow_null=True),
+    share_text=Text(allow_null=True),
     margin=s.FloatField(allow_null=True),
     margin_text=Words(allow_null=True),
     ask=text(),
     rule=_maybe(RuleShape),
-    may_be_over=s.BooleanField(help_text="Within its rating, and known so badly that it may be over."),
+    may_be_over=Truth(help_text="Within its rating, and known so badly that it may be over."),
     waiver=_maybe(shape("LinkWaiver", by=text(), reason=text())),
 )
-ChainShape = shape("Chain", links=LinkShape(many=True), weakest=s.CharField(allow_null=True))
+ChainShape = shape("Chain", links=LinkShape(many=True), weakest=Text(allow_null=True))
 PositionShape = shape(
     "Position",
     words=text(),
     orientation=s.ChoiceField(["down", "up"]),
-    hole=s.IntegerField(),
+    hole=Whole(),
     rise=s.FloatField(),
     rise_text=Words(),
     way=s.ChoiceField(["rise", "drop"]),
-    holes_up=s.IntegerField(),
-    holes_down=s.IntegerField(),
+    holes_up=Whole(),
+    holes_down=Whole(),
 )
 PartShape = shape(
     "Part",
@@ -102,7 +103,7 @@ PartShape = shape(
     gross_rating=_maybe(FigureShape),
     position=_maybe(PositionShape),
     residual_text=Words(allow_null=True),
-    sleeve=s.CharField(allow_null=True),
+    sleeve=Text(allow_null=True),
 )
 DecisionShape = shape(
     "Decision",
@@ -120,16 +121,16 @@ PartsShape = shape(
     "PartsList",
     lines=shape(
         "PartsLine",
-        quantity=s.IntegerField(),
+        quantity=Whole(),
         name=text(),
         what=text(),
         why=Words(),
         state=s.ChoiceField([parts_list.BUY, parts_list.HAVE, parts_list.ASK]),
-        price=s.CharField(allow_null=True),
-        amount=s.CharField(allow_null=True),
+        price=Text(allow_null=True),
+        amount=Text(allow_null=True),
     )(many=True),
     total=text(),
-    unpriced=s.IntegerField(),
+    unpriced=Whole(),
 )
 VerdictShape = shape(
     "Verdict",
@@ -137,7 +138,7 @@ VerdictShape = shape(
     says=Words(),
     remedy=Words(),
     station=text(),
-    more=s.IntegerField(),
+    more=Whole(),
 )
 FindingShape = shape(
     "Finding",
@@ -162,7 +163,7 @@ ElevationShape = shape(
     ball_x=s.FloatField(),
     receiver_height=s.FloatField(),
     trailer_axle_x=s.FloatField(),
-    axle_count=s.IntegerField(),
+    axle_count=Whole(),
     axle_spacing=s.FloatField(),
     rail_from_x=s.FloatField(),
     rail_to_x=s.FloatField(),
@@ -171,7 +172,7 @@ ElevationShape = shape(
     uncoupled=PoseShape(),
     bare=PoseShape(),
     coupled=PoseShape(),
-    assumed=s.ListField(child=s.CharField()),
+    assumed=s.ListField(child=Text()),
 )
 
 
@@ -229,7 +230,7 @@ RemedyShape = shape(
     "Remedy",
     link=text(),
     says=Words(),
-    lightens=s.BooleanField(),
+    lightens=Truth(),
     crosses=CrossedShape(many=True),
     writes=s.DictField(child=EntryShape(allow_null=True)),
 )
@@ -239,7 +240,7 @@ OffsetShape = shape(
     name=text(),
     source=text(),
     authority=text(),
-    in_force=s.BooleanField(),
+    in_force=Truth(),
     offset=FigureShape(),
     ball=FigureShape(),
     apart=FigureShape(),
@@ -248,9 +249,7 @@ OffsetShape = shape(
 )
 SettingsShape = shape(
     "Settings",
-    counts=shape("SettingCount", kind=text(), row=text(), stepper=text(), count=s.IntegerField(), words=text())(
-        many=True
-    ),
+    counts=shape("SettingCount", kind=text(), row=text(), stepper=text(), count=Whole(), words=text())(many=True),
     source=s.ChoiceField(["model", "handbook"]),
     wind=FigureShape(),
     ask=text(),
@@ -276,7 +275,7 @@ ToReadShape = shape(
     read_at=text(),
     why=s.ChoiceField(reading_list.ORDER),
     now=text(),
-    decides=s.ListField(child=s.CharField()),
+    decides=s.ListField(child=Text()),
 )
 LoadingShape = shape(
     "Loading",
@@ -285,7 +284,7 @@ LoadingShape = shape(
         many=True
     ),
     moves=MoveShape(many=True),
-    weighed=s.BooleanField(),
+    weighed=Truth(),
     share_state=s.ChoiceField(SHARE_STATES),
     band=BandShape(),
 )
@@ -293,9 +292,9 @@ WeightsShape = _figures(
     "Weights",
     *("tongue", "gross", "share", "tongue_standing", "gross_standing", "hitch_load"),
     share_spread=s.FloatField(allow_null=True),
-    still_to_change=s.IntegerField(),
+    still_to_change=Whole(),
     ways=shape("Way", key=text(), name=text(), figure=FigureShape(), became=s.ChoiceField(BECAME))(many=True),
-    agree=s.BooleanField(),
+    agree=Truth(),
     share_state=s.ChoiceField(SHARE_STATES),
     band=BandShape(),
     schools=BandShape(many=True),
@@ -311,14 +310,14 @@ WeightsShape = _figures(
     bridge=_figures(
         "Weighbridge",
         *("gross", "restoration", "transferred"),
-        passes=s.ListField(child=s.IntegerField()),
-        closes=s.BooleanField(allow_null=True),
+        passes=s.ListField(child=Whole()),
+        closes=Truth(allow_null=True),
         apart_text=Words(allow_null=True),
         tolerance_text=Words(allow_null=True),
         repeat=Words(allow_null=True),
     )(),
     warnings=s.ListField(child=Words()),
-    gross_class=s.IntegerField(allow_null=True),
+    gross_class=Whole(allow_null=True),
 )
 RatingsShape = shape(
     "Ratings", planned=ChainShape(), full=ChainShape(), rules=RulesShape(), remedies=RemedyShape(many=True)
@@ -333,14 +332,14 @@ HeightsShape = _figures(
         key=s.ChoiceField([attitudes.EMPTY, attitudes.PLANNED, attitudes.FULL]),
         name=text(),
         slope=s.FloatField(allow_null=True),
-        within=s.BooleanField(allow_null=True),
+        within=Truth(allow_null=True),
         says=Words(),
     )(many=True),
-    ball_is_measured=s.BooleanField(),
+    ball_is_measured=Truth(),
     shank=_maybe(PartShape),
     school=text(),
     school_authority=text(),
-    weight_distributing=s.BooleanField(),
+    weight_distributing=Truth(),
     offsets=OffsetShape(many=True),
     states=StateShape(many=True),
     settings=_maybe(SettingsShape),
@@ -348,32 +347,32 @@ HeightsShape = _figures(
 HitchShape = _figures(
     "HitchChoice",
     *("hitch_load", "hitch_load_full", "ball_standing"),
-    weight_distributing=s.BooleanField(),
+    weight_distributing=Truth(),
     kits=PartShape(many=True),
     balls=PartShape(many=True),
     shanks=PartShape(many=True),
     in_force=shape(
         "InForce",
-        kit=s.CharField(allow_null=True),
-        shank=s.CharField(allow_null=True),
-        ball=s.CharField(allow_null=True),
-        sleeve=s.CharField(allow_null=True),
+        kit=Text(allow_null=True),
+        shank=Text(allow_null=True),
+        ball=Text(allow_null=True),
+        sleeve=Text(allow_null=True),
     )(),
-    fitted_kit=s.CharField(allow_null=True),
-    classes=_maybe(shape("Classes", receiver=s.IntegerField(), mount=s.IntegerField(), says=text())),
+    fitted_kit=Text(allow_null=True),
+    classes=_maybe(shape("Classes", receiver=Whole(), mount=Whole(), says=text())),
     bracket=_maybe(FigureShape),
     builds=shape(
         "WholeBuild",
-        kit=s.CharField(allow_null=True),
+        kit=Text(allow_null=True),
         shank=text(),
         ball=text(),
         position=_maybe(PositionShape),
         residual_text=Words(),
         why=Words(),
-        price=s.CharField(allow_null=True),
+        price=Text(allow_null=True),
     )(many=True),
-    builds_serving=s.IntegerField(),
-    builds_tried=s.IntegerField(),
+    builds_serving=Whole(),
+    builds_tried=Whole(),
     settings=_maybe(SettingsShape),
     parts=PartsShape(),
 )
@@ -392,10 +391,10 @@ NotesShape = shape(
         at=s.ChoiceField(callouts.SPOTS),
         kind=s.ChoiceField([callouts.LOAD, callouts.HEIGHT]),
         text=Words(),
-        alarm=s.BooleanField(),
+        alarm=Truth(),
     )(many=True),
     spans=shape("Span", from_=s.FloatField(), to=s.FloatField(), text=Words())(many=True),
-    alarms=s.ListField(child=s.CharField()),
+    alarms=s.ListField(child=Text()),
 )
 #: the stations that have a live answer
 DESK = list(report.STATIONS)
@@ -446,7 +445,7 @@ LiveShape = shape(
         )
     ),
     problems=ProblemShape(many=True),
-    read=s.DictField(child=s.CharField(), help_text="How each figure was read, by path."),
+    read=s.DictField(child=Text(), help_text="How each figure was read, by path."),
     lengths=s.DictField(child=s.FloatField(), help_text="Each length in mm, by path, for drawing."),
     aside=s.DictField(
         child=shape(
@@ -461,30 +460,31 @@ LiveShape = shape(
 )
 _DRAFT = {
     "entries": s.DictField(child=EntryShape()),
-    "rig": s.IntegerField(required=False, allow_null=True, help_text="The saved rig that the entries belong to."),
+    "rig": Whole(required=False, allow_null=True, help_text="The saved rig that the entries belong to."),
 }
 _SHOWN = {
     "station": s.ChoiceField(DESK, required=False, help_text="Which station's answer: Meet's, if left out."),
     "system": s.ChoiceField(["us", "metric"], required=False),
 }
 WorkingAskShape = shape("WorkingAsk", **_DRAFT, **_SHOWN, at=text())
+WhatIfAskShape = shape(
+    "WhatIfAsk",
+    holes=Whole(required=False),
+    settings=s.DictField(child=Whole(), required=False, help_text="So many more of each kind of setting."),
+    softer=Whole(required=False, help_text="Per cent."),
+    tongue=Text(required=False, allow_blank=True),
+    system=s.ChoiceField(["us", "metric"], required=False),
+)
 DraftShape = shape(
     "Draft",
     **_DRAFT,
     **_SHOWN,
-    what_if=shape(
-        "WhatIfAsk",
-        holes=s.IntegerField(required=False),
-        settings=s.DictField(child=s.IntegerField(), required=False, help_text="So many more of each kind of setting."),
-        softer=s.IntegerField(required=False, help_text="Per cent."),
-        tongue=s.CharField(required=False, allow_blank=True),
-        system=s.ChoiceField(["us", "metric"], required=False),
-    )(required=False, allow_null=True),
+    what_if=WhatIfAskShape(required=False, allow_null=True),
 )
-CompareShape = shape("Compare", **_DRAFT, vehicle=s.CharField(required=False), trailer=s.CharField(required=False))
+CompareShape = shape("Compare", **_DRAFT, vehicle=Text(required=False), trailer=Text(required=False))
 ComparedShape = shape(
     "Compared",
-    names=s.DictField(child=s.CharField()),
+    names=s.DictField(child=Text()),
     now=s.DictField(child=BothShape()),
     now_says=BothShape(),
     others=shape(
@@ -495,24 +495,24 @@ ComparedShape = shape(
         overruled=text(),
         says=BothShape(),
         facts=s.DictField(child=BothShape()),
-        differs=s.ListField(child=s.CharField()),
+        differs=s.ListField(child=Text()),
     )(many=True),
 )
 _SIDE = s.ChoiceField(["trailers", "vehicles"])
 LotAskShape = shape(
     "LotAsk",
     **_DRAFT,
-    side=_SIDE,
+    side=s.ChoiceField(["trailers", "vehicles"], required=False),
     system=s.ChoiceField(["us", "metric"], required=False),
-    sleeps_least=s.CharField(required=False, allow_blank=True),
-    length_most=s.CharField(required=False, allow_blank=True),
-    price_most=s.CharField(required=False, allow_blank=True),
+    sleeps_least=Text(required=False, allow_blank=True),
+    length_most=Text(required=False, allow_blank=True),
+    price_most=Text(required=False, allow_blank=True),
 )
 LotShape = shape(
     "Lot",
     side=_SIDE,
     problems=ProblemShape(many=True, help_text="What was written and cannot be read; it is judged without."),
-    all=s.IntegerField(),
+    all=Whole(),
     rows=shape(
         "LotRow",
         name=text(),
@@ -520,16 +520,16 @@ LotShape = shape(
         style=text(),
         weakest=text(),
         used=s.FloatField(allow_null=True),
-        used_text=s.CharField(allow_null=True),
-        left_text=s.CharField(allow_null=True),
-        over=s.ListField(child=s.CharField()),
-        unknown=s.ListField(child=s.CharField()),
-        kit=s.CharField(allow_null=True),
-        shank=s.CharField(allow_null=True),
-        hole=s.CharField(allow_null=True),
-        ball=s.CharField(allow_null=True),
+        used_text=Text(allow_null=True),
+        left_text=Text(allow_null=True),
+        over=s.ListField(child=Text()),
+        unknown=s.ListField(child=Text()),
+        kit=Text(allow_null=True),
+        shank=Text(allow_null=True),
+        hole=Text(allow_null=True),
+        ball=Text(allow_null=True),
         sleeps=text(),
-        price=s.CharField(allow_null=True),
+        price=Text(allow_null=True),
         gvwr=_maybe(BothShape),
         length=_maybe(BothShape),
     )(many=True),
@@ -537,18 +537,18 @@ LotShape = shape(
 LotReasonShape = shape("LotReason", **_DRAFT, side=_SIDE, name=text(), style=text())
 WaiveShape = shape(
     "Waive",
-    version=s.IntegerField(min_value=1),
-    link=s.CharField(max_length=24),
-    reason=s.CharField(allow_blank=True, max_length=2000),
+    version=Whole(min_value=1),
+    link=Text(max_length=24),
+    reason=Text(allow_blank=True, max_length=2000),
 )
-TakeOverShape = shape("TakeOver", version=s.IntegerField(min_value=1), path=s.ChoiceField(list(PART_KINDS)))
+TakeOverShape = shape("TakeOver", version=Whole(min_value=1), path=s.ChoiceField(list(PART_KINDS)))
 
 WrittenShape = shape(
     "Written",
     **entry_fields(),
     by=text(),
     at=s.DateTimeField(),
-    revision=s.IntegerField(),
+    revision=Whole(),
 )
 AsideShape = shape(
     "Aside",
@@ -561,12 +561,10 @@ SignatureShape = shape(
     "Signature",
     station=s.ChoiceField(STATIONS),
     state=s.ChoiceField(SIGNATURE_STATES),
-    by=s.CharField(allow_null=True),
+    by=Text(allow_null=True),
     at=s.DateTimeField(allow_null=True),
-    brought_from=s.CharField(
-        allow_null=True, help_text="The record that it came along with, where it was not given here."
-    ),
-    may_sign=s.BooleanField(help_text="Whether this person may sign it."),
+    brought_from=Text(allow_null=True, help_text="The record that it came along with, where it was not given here."),
+    may_sign=Truth(help_text="Whether this person may sign it."),
     changes=shape(
         "SignatureChange",
         path=text(),
@@ -574,20 +572,20 @@ SignatureShape = shape(
         before=text(),
         after=text(),
         why=_maybe(BothShape, help_text="Why what stood there holds no longer, where that is the change."),
-        by=s.CharField(allow_null=True),
+        by=Text(allow_null=True),
         at=s.DateTimeField(allow_null=True),
     )(many=True),
 )
 RigShape = shape(
     "RigRecord",
-    id=s.IntegerField(),
-    version=s.IntegerField(),
+    id=Whole(),
+    version=Whole(),
     customer=text(),
     vehicle_name=text(),
     trailer_name=text(),
     vehicle_plate=text(),
     trailer_plate=text(),
-    previous=s.IntegerField(allow_null=True),
+    previous=Whole(allow_null=True),
     visit=text(),
     advisor=text(),
     changed_at=s.DateTimeField(),
@@ -600,44 +598,44 @@ PastShape = shape(
     "PastReading",
     path=text(),
     name=text(),
-    revision=s.IntegerField(),
+    revision=Whole(),
     typed=text(),
     read=_maybe(BothShape),
     from_=s.ChoiceField(PROVENANCES),
     instrument=text(),
     by=text(),
     at=s.DateTimeField(),
-    in_force=s.BooleanField(),
+    in_force=Truth(),
     why=_maybe(BothShape, help_text="Why it holds no longer, where it is set aside."),
 )
-SignShape = shape("Sign", station=s.ChoiceField(STATIONS), version=s.IntegerField(min_value=1))
+SignShape = shape("Sign", station=s.ChoiceField(STATIONS), version=Whole(min_value=1))
 ChangeShape = shape(
     "Change",
-    version=s.IntegerField(required=False, min_value=1),
-    customer=s.CharField(required=False, allow_blank=True),
-    vehicle_name=s.CharField(required=False, allow_blank=True),
-    trailer_name=s.CharField(required=False, allow_blank=True),
-    vehicle_plate=s.CharField(required=False, allow_blank=True),
-    trailer_plate=s.CharField(required=False, allow_blank=True),
+    version=Whole(required=False, min_value=1),
+    customer=Text(required=False, allow_blank=True),
+    vehicle_name=Text(required=False, allow_blank=True),
+    trailer_name=Text(required=False, allow_blank=True),
+    vehicle_plate=Text(required=False, allow_blank=True),
+    trailer_plate=Text(required=False, allow_blank=True),
     entries=s.DictField(child=EntryShape(allow_null=True), required=False),
 )
-NotWrittenShape = shape("NotWritten", detail=text(), problems=s.DictField(child=s.CharField()))
+NotWrittenShape = shape("NotWritten", detail=text(), problems=s.DictField(child=Text()))
 StaleShape = shape(
     "Stale",
     detail=text(),
     theirs=RigShape(),
-    yours=s.BooleanField(help_text="It was this person who saved, elsewhere."),
+    yours=Truth(help_text="It was this person who saved, elsewhere."),
 )
 AnotherAskShape = shape("AnotherAsk", what=s.ChoiceField(CARRIERS), name=text(), plate=text())
 AnotherShape = shape(
     "Another",
-    key=s.CharField(help_text="What to write at which.vehicle or which.trailer."),
-    plate=s.CharField(allow_blank=True, help_text="Its plate, where it was on this rig before."),
-    back=s.ListField(child=s.CharField(), help_text="The paths at which something that was read of it holds then."),
+    key=Text(help_text="What to write at which.vehicle or which.trailer."),
+    plate=Text(allow_blank=True, help_text="Its plate, where it was on this rig before."),
+    back=s.ListField(child=Text(), help_text="The paths at which something that was read of it holds then."),
 )
 StripShape = shape(
     "Strip",
-    id=s.IntegerField(),
+    id=Whole(),
     customer=text(),
     vehicle_name=text(),
     trailer_name=text(),
@@ -648,7 +646,7 @@ StripShape = shape(
     signatures=SignatureShape(many=True),
     reached=s.ChoiceField(REACHED),
     waits_for=text(),
-    archived=s.BooleanField(),
+    archived=Truth(),
 )
 FloorAskShape = shape(
     "FloorAsk",
@@ -664,11 +662,9 @@ FloorAskShape = shape(
 FloorShape = shape(
     "Floor",
     strips=StripShape(many=True),
-    next=s.CharField(allow_null=True, help_text="The key of the next page."),
-    counts=s.DictField(child=s.IntegerField(), help_text="How many in each state, of all that are asked for."),
-    behind=s.IntegerField(
-        help_text="So many are yet to be looked over anew: order and counts go by how they were. Ask again."
-    ),
+    next=Text(allow_null=True, help_text="The key of the next page."),
+    counts=s.DictField(child=Whole(), help_text="How many in each state, of all that are asked for."),
+    behind=Whole(help_text="So many are yet to be looked over anew: order and counts go by how they were. Ask again."),
 )
 FieldShape = shape(
     "Field",
@@ -679,23 +675,23 @@ FieldShape = shape(
     usual=s.ChoiceField(PROVENANCES),
     choices=shape("FieldChoice", value=text(), word=text())(many=True),
     datums=shape("FieldDatum", value=text(), word=text())(many=True),
-    halves=s.BooleanField(help_text="A count that may be half of one."),
-    may_write=s.BooleanField(help_text="Whether this person may write it."),
+    halves=Truth(help_text="A count that may be half of one."),
+    may_write=Truth(help_text="Whether this person may write it."),
 )
 StepShape = shape(
     "Step",
     text=text(),
     dimension=text(),
     system=s.ChoiceField(["us", "metric"]),
-    steps=s.IntegerField(min_value=-10000, max_value=10000),
+    steps=Whole(min_value=-10000, max_value=10000),
 )
-PlaceShape = shape("Place", mm=s.FloatField(min_value=-1e5, max_value=1e5), system=s.ChoiceField(["us", "metric"]))
+PlaceShape = shape("Place", mm=Measure(min_value=-1e5, max_value=1e5), system=s.ChoiceField(["us", "metric"]))
 LoadKindShape = shape(
     "LoadKind",
     key=text(),
     word=text(),
     on=s.ChoiceField(CARRIERS),
-    poured=s.BooleanField(),
-    named=s.BooleanField(),
+    poured=Truth(),
+    named=Truth(),
 )
 SteppedShape = shape("Stepped", text=text())

@@ -123,6 +123,7 @@ SPECTACULAR_SETTINGS = {
     "VERSION": "1",
     "SERVE_PERMISSIONS": ["stathmos.people.permissions.AtWork"],
     "COMPONENT_SPLIT_REQUEST": True,
+    "POSTPROCESSING_HOOKS": ["drf_spectacular.hooks.postprocess_schema_enums", "stathmos.web.schema.refusals"],
     "ENUM_NAME_OVERRIDES": {
         "ProvenanceEnum": "stathmos.catalogue.shapes.PROVENANCES",
         "LinkStateEnum": "stathmos.rigs.shapes.LINK_STATES",

@@ -81,12 +81,12 @@ class Installation:
 class Visitor:
     """Somebody signed in over HTTP."""
 
-    def __init__(self, port: int) -> None:
+    def __init__(self, port: int, username: str = "thea", password: str = "hollow-oxbow-6") -> None:
         self.base = f"http://127.0.0.1:{port}/api/"
         self.jar = http.cookiejar.CookieJar()
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
         self.ask("session/")
-        self.ask("session/", {"username": "thea", "password": "hollow-oxbow-6"})
+        self.ask("session/", {"username": username, "password": password})
 
     def ask(self, path: str, body: Any = None) -> Any:
         token = next((cookie.value for cookie in self.jar if cookie.name == "csrftoken"), "")
@@ -138,6 +138,29 @@ class Start(unittest.TestCase):
         self.assertEqual(len(rigs), 10, "the demo is loaded once, nine rigs on the floor, and one was opened")
         self.assertIn("Corin Amsel the younger", [rig["customer"] for rig in rigs])
         self.copy.stop(running)
+
+    def test_without_the_demo_it_leads_to_a_first_account_which_is_a_managers(self) -> None:
+        self.copy.environment["STATHMOS_DEMO"] = "0"
+        running = self.copy.start()
+        assert running.stdout
+        said = running.stdout.readline() + running.stdout.readline()
+        self.assertIn("Nobody has an account here yet.", said)
+        command = [".venv/bin/python", "manage.py", "person"]
+        self.assertIn(f"STATHMOS_VAR={self.folder}", said)
+        added = subprocess.run(
+            [*command, "add", "ines"], cwd=ROOT, env=self.copy.environment, capture_output=True, text=True
+        )
+        self.assertEqual(added.returncode, 0, added.stderr)
+        self.assertIn("ines, manager, signs in as ines with the password", added.stdout)
+        password = added.stdout.splitlines()[1].strip()
+        ines = Visitor(self.copy.port, "ines", password)
+        self.assertTrue(ines.ask("session/")["must_choose"])
+        ines.ask("session/password/", {"old": password, "new": "marsh-lantern-27-oak"})
+        self.assertEqual([one["username"] for one in ines.ask("people/")["people"]], ["ines"])
+        self.copy.stop(running)
+
+    def test_production_has_no_demo(self) -> None:
+        self.assertIn("the demo is not for production", self.copy.refused(STATHMOS_PRODUCTION="1", STATHMOS_DEMO="1"))
 
     def test_what_cannot_be_is_said_in_a_line(self) -> None:
         with socket.socket() as taken:

@@ -12,7 +12,8 @@ import { hairline, inkSoft, pencil } from "../app/theme";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
-import { day } from "../app/dates";
+import { StateMark } from "../parts/StateMark";
+import { day, timeOfDay } from "../app/dates";
 
 const LISTS: { key: "open" | "stale" | "overridden" | "due"; title: string; none: string; to: string }[] = [
   { key: "open", title: "Open", none: "No rig is open.", to: "meet" },
@@ -52,9 +53,26 @@ export function OverviewPage() {
             {list.key === "stale" && overview.behind > 0 && <Box sx={{ color: inkSoft }}>{overview.behind} rigs are being looked over anew: there may be more.</Box>}
           </Panel>
         ))}
-        <Everything />
+        <Box sx={{ display: "grid", gap: 3, alignContent: "start" }}>
+          <Everything />
+          <Backups overview={overview} />
+        </Box>
       </Box>
     </Box>
+  );
+}
+
+/** When the last backup was made; that it is long ago is said by mark and word. */
+function Backups({ overview }: { overview: Overview }) {
+  const { backup, backup_is_old: old } = overview;
+  return (
+    <Panel title="Backup" note="bin/backup, by hand or every night">
+      <Box sx={{ display: "flex", gap: 0.75, alignItems: "center", ...(old ? { color: pencil, fontWeight: 600 } : {}) }}>
+        <StateMark state={old ? "caution" : "good"} size={15} />
+        {backup ? `The last was made on ${day(backup.at)} at ${timeOfDay(new Date(backup.at))}, ${(backup.bytes / 1e6).toFixed(1)} MB.` : "None has been made yet."}
+        {backup && old ? " That is more than a day ago." : ""}
+      </Box>
+    </Panel>
   );
 }
 

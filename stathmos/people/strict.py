@@ -1,0 +1,43 @@
+"""Fields of a body that are taken as they are: a number is no text, a text is no number, and neither is a yes."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from rest_framework import serializers as s
+
+
+class Text(s.CharField):
+    """A text, and nothing that could be made into one."""
+
+    def to_internal_value(self, data: Any) -> str:
+        if not isinstance(data, str):
+            self.fail("invalid")
+        return super().to_internal_value(data)
+
+
+class Whole(s.IntegerField):
+    """A whole number, not written as a text."""
+
+    def to_internal_value(self, data: Any) -> int:
+        if not isinstance(data, int) or isinstance(data, bool):
+            self.fail("invalid")
+        return super().to_internal_value(data)
+
+
+class Truth(s.BooleanField):
+    """Yes or no."""
+
+    def to_internal_value(self, data: Any) -> bool:
+        if not isinstance(data, bool):
+            self.fail("invalid", input=data)
+        return data
+
+
+class Measure(s.FloatField):
+    """A number."""
+
+    def to_internal_value(self, data: Any) -> float:
+        if not isinstance(data, (int, float)) or isinstance(data, bool):
+            self.fail("invalid")
+        return super().to_internal_value(data)
