@@ -41,3 +41,15 @@ class Measure(s.FloatField):
         if not isinstance(data, (int, float)) or isinstance(data, bool):
             self.fail("invalid")
         return super().to_internal_value(data)
+
+
+class Asked(s.BooleanField):
+    """Yes or no in an address, where everything is a text."""
+
+    _WORDS = {"true": True, "false": False}
+
+    def to_internal_value(self, data: Any) -> bool:
+        word = str(data).lower()
+        if word not in self._WORDS:
+            self.fail("invalid", input=data)
+        return self._WORDS[word]

@@ -60,7 +60,10 @@ def read(data: object) -> Draft:
     """A draft: what holds of the saved rig and of what is typed on top; its named parts as the saved rig took them over."""
     entries, now = entries_in(data), the_house()
     assert isinstance(data, dict)
-    head = head_of(data.get("rig"))
+    rig = data.get("rig")
+    if rig is not None and (not isinstance(rig, int) or isinstance(rig, bool)):
+        raise NotWritten({"rig": "Send the number of the saved rig, or nothing."})
+    head = head_of(rig)
     standing = Standing(head.kept.history, _typed_on_top(head.kept.held, entries))
     held = standing.held()
     hold = {path: entries[path] if isinstance(one, Drafted) else one.as_entry() for path, one in held.items()}

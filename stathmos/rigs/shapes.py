@@ -12,7 +12,7 @@ from stathmos.core.ratings import State
 from stathmos.core.report import build, callouts
 from stathmos.core.rig import KINDS
 from stathmos.core.signing import STATIONS
-from stathmos.people.strict import Measure, Text, Truth, Whole
+from stathmos.people.strict import Asked, Measure, Text, Truth, Whole
 from stathmos.rigs.floor.drawn import REACHED
 from stathmos.rigs.models import PART_KINDS
 
@@ -651,12 +651,12 @@ StripShape = shape(
 FloorAskShape = shape(
     "FloorAsk",
     q=s.CharField(allow_blank=True, max_length=120, default=""),
-    mine=s.BooleanField(default=False),
+    mine=Asked(default=False),
     state=s.ChoiceField(finding.ORDER, allow_blank=True, default=""),
     reached=s.ChoiceField(REACHED, allow_blank=True, default=""),
-    stale=s.BooleanField(default=False),
-    waits=s.BooleanField(default=False),
-    archived=s.BooleanField(default=False),
+    stale=Asked(default=False),
+    waits=Asked(default=False),
+    archived=Asked(default=False),
     after=s.CharField(allow_blank=True, max_length=80, default=""),
 )
 FloorShape = shape(

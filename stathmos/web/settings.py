@@ -87,7 +87,12 @@ DATABASES["default"].setdefault("OPTIONS", {}).update(
         "connect_timeout": 5,
     }
 )
-DATABASES["default"]["TEST"] = {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_ci"}
+DATABASES["default"]["TEST"] = {
+    "CHARSET": "utf8mb4",
+    "COLLATION": "utf8mb4_unicode_ci",
+    # two runs at once, each in a database of its own
+    "NAME": os.environ.get("STATHMOS_TEST_DATABASE") or None,
+}
 
 AUTHENTICATION_BACKENDS = ["stathmos.people.backend.Backend"]
 AUTH_PASSWORD_VALIDATORS = [
