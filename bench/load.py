@@ -15,7 +15,7 @@ import urllib.error
 from collections import defaultdict
 from pathlib import Path
 
-from bench.http import Desk
+from bench.http import Desk, at_the_desk
 from bench.timing import p95
 from stathmos.core import report
 
@@ -29,8 +29,9 @@ class Advisor:
     def __init__(self, base: str, number: int) -> None:
         self.chance = random.Random(number)
         self.desk = _patient(lambda: Desk(base))
-        names = {"customer": f"Advisor {number}", "vehicle_name": "Any", "trailer_name": "Other"}
-        made = json.loads(self.desk.ask("/api/rigs/", {**names, "entries": self.desk.entries}))
+        entries = at_the_desk(self.desk.entries)
+        made = json.loads(self.desk.ask("/api/rigs/", {"customer": f"Advisor {number}", "entries": entries}))
+        self.desk.entries = entries
         self.desk.rig, self.version = made["id"], made["version"]
         self.taken: dict[str, list[float]] = defaultdict(list)
         self.errors: list[str] = []
@@ -127,12 +128,10 @@ def main(base: str, master: int, minutes: float, advisors: int) -> int:
             print(f"{f'{advisors} advisors, {minutes:g} min: {name}':<40} {told}   goal: {goal}")  # noqa: T201
     errors = [said for one in people for said in one.errors]
     print(f"{'  errors':<40} {len(errors)}   goal: 0  {errors[:3] if errors else ''}")  # noqa: T201
-    print(
-        f"{'  memory of the server: first, half, end':<40} {first:.0f}, {half[0]:.0f}, {memory(master):.0f} MB   goal: flat"
-    )  # noqa: T201
-    print(
-        f"{'  the cores at work':<40} {worked / (worked + idle):.0%} of {os.cpu_count()}, the askers' own work with it"
-    )  # noqa: T201
+    held = f"{first:.0f}, {half[0]:.0f}, {memory(master):.0f} MB"
+    print(f"{'  memory of the server: first, half, end':<40} {held}   goal: flat")  # noqa: T201
+    share = f"{worked / (worked + idle):.0%} of {os.cpu_count()}"
+    print(f"{'  the cores at work':<40} {share}, the askers' own work with it")  # noqa: T201
     return 1 if errors else 0
 
 

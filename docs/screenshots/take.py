@@ -80,11 +80,6 @@ def main(base: str) -> None:
             page.get_by_role("link", name=customer).click()
             page.get_by_role("navigation", name="Stations").get_by_role("button", name=station).click()
             take(page, name)
-        page.goto(base)
-        page.get_by_role("link", name="Wendela Achtersteen").click()
-        page.get_by_role("navigation", name="Stations").get_by_role("button", name="Weigh").click()
-        page.get_by_role("button", name="Every reading, and who took it").click()
-        take(page, "history")
         for address, name in (("house", "house"), ("catalogue/kits", "catalogue")):
             page.goto(f"{base.rstrip('/')}/{address}")
             if name == "catalogue":

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from stathmos.catalogue.models import KINDS
+from stathmos.catalogue.shapes import PROVENANCES
 from stathmos.catalogue.shelf import Kept
 from stathmos.core import cargo, compare, coupled, elevation, heights, report, units
 from stathmos.core.answer import Assessment
@@ -56,9 +57,28 @@ def entries_in(data: object) -> dict:
     return entries
 
 
+def _is_entry(raw: object) -> bool:
+    """Nothing, or an entry whole."""
+    if raw is None:
+        return True
+    return (
+        isinstance(raw, dict)
+        and isinstance(raw.get("is"), str)
+        and raw.get("from") in PROVENANCES
+        and raw.get("system") in units.SYSTEMS
+        and isinstance(raw.get("datum", ""), str)
+        and isinstance(raw.get("again", False), bool)
+    )
+
+
 def read(data: object) -> Draft:
     """A draft: what holds of the saved rig and of what is typed on top; its named parts as the saved rig took them over."""
     entries, now = entries_in(data), the_house()
+    wrong = [path for path, raw in entries.items() if not _is_entry(raw)]
+    if wrong:
+        raise NotWritten(
+            {path[:64]: "An entry says what is written, from where, and in which units." for path in wrong}
+        )
     assert isinstance(data, dict)
     rig = data.get("rig")
     if rig is not None and (not isinstance(rig, int) or isinstance(rig, bool)):

@@ -69,7 +69,8 @@ class Stations(WithDemo):
         """A choice that is a list, a unit that is none, a rig that is “true”: said at its place, and never a fault of the server."""
         for wrong, place in (
             ({"station": []}, "station"), ({"station": {}}, "station"), ({"system": []}, "system"), ({"system": None}, "system"),
-            ({"what_if": {"tongue": "5", "system": []}}, "system"), ({"what_if": {"tongue": "5", "system": "stones"}}, "system"),
+            ({"what_if": {"tongue": "5", "system": []}}, "what_if"), ({"what_if": {"tongue": "5", "system": "stones"}}, "what_if"),
+            ({"what_if": {"settings": {"washer": "two"}}}, "what_if"), ({"what_if": []}, "what_if"), ({"rig": []}, "rig"), ({"rig": "true"}, "rig"),
         ):  # fmt: skip
             status, said = self.ask("POST", "assess/", {**self.body(self.rigs[0], station="height"), **wrong})
             self.assertEqual((status, list(said["problems"])), (400, [place]), wrong)
@@ -80,8 +81,11 @@ class Stations(WithDemo):
             {"softer": "much"},
         ):
             status, said = self.ask("POST", "assess/", {**self.body(self.rigs[0], station="height"), "what_if": more})
-            self.assertEqual((status, said["what_if"]), (200, None), more)
-        for rig in (True, "1", [], {}, 0, -1, 2**40):
+            self.assertEqual((status, list(said["problems"])), (400, ["what_if"]), more)
+        for rig in (True, "1", [], {}):
+            status, said = self.ask("POST", "assess/", {"entries": {}, "rig": rig})
+            self.assertEqual((status, list(said["problems"])), (400, ["rig"]), rig)
+        for rig in (0, -1, 2**40):
             status, said = self.ask("POST", "assess/", {"entries": {}, "rig": rig})
             self.assertEqual((status, said["assessment"]["verdict"]["state"]), (200, "unknown"), rig)
 

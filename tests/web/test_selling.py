@@ -183,7 +183,7 @@ class Asking(WithDemo):
     def test_what_if_that_cannot_be_read(self) -> None:
         for asked, place in (
             ({"tongue": "5 in"}, "what_if.tongue"), ({"tongue": "9999 lb"}, "what_if.tongue"), ({"holes": 99}, "what_if.holes"),
-            ({"settings": {"washer": "two"}}, "what_if.settings.washer"), ({"settings": {"prayer": 1}}, "what_if.settings"), ({"softer": -10}, "what_if.softer"),
+            ({"settings": {"washer": 99}}, "what_if.settings.washer"), ({"settings": {"prayer": 1}}, "what_if.settings"), ({"softer": -10}, "what_if.softer"),
         ):  # fmt: skip
             status, said = self.ask("POST", "assess/", {**self.draft(), "what_if": asked})
             self.assertEqual((status, said["what_if"]), (200, None))

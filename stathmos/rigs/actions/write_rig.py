@@ -62,7 +62,7 @@ def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = N
     """A new rig with its first readings. ``brought``: known-good heights from an earlier visit, which nobody typed here."""
     require(person, "open_rig")
     require_writes(person, change.entries)
-    _require_no_names(change.entries)
+    change = _named_once(change, {})
     change = _with_names(NOTHING, Change(change.names, {**change.entries, **(brought or {})}))
     figures = _check(change, dict.fromkeys(NAMES, ""))
     with transaction.atomic():
@@ -75,9 +75,9 @@ def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = N
 def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
     """New readings on a rig, if it still stands at ``version``; raises `Stale` if not, `NotWritten` if a figure cannot be read."""
     require_writes(person, change.entries)
-    _require_no_names(change.entries)
     with transaction.atomic():
         rig = Rig.objects.select_for_update().get(pk=rig_id)
+        change = _named_once(change, {name: getattr(rig, name) for name in NAMES})
         if any(getattr(rig, name) != text.strip() for name, text in change.names.items()):
             require(person, "open_rig")
         change = _with_names(rig.kept, change)
@@ -94,11 +94,14 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
     return rig
 
 
-def _require_no_names(entries: dict[str, dict | None]) -> None:
-    """Names are written as names, and come into the history from there."""
-    wrong = [path for path in GO_WITH.values() if path in entries]
-    if wrong:
-        raise NotWritten({wrong[0]: "A name is written at the head of the rig."})
+def _named_once(change: Change, names: dict[str, str]) -> Change:
+    """Names are written as names, and come into the history from there: an entry may repeat one, and say no other."""
+    for name, path in GO_WITH.items():
+        told = change.names.get(name, names.get(name, "")).strip()
+        if path in change.entries and text_of(change.entries[path]).strip() != told:
+            raise NotWritten({path: "A name is written at the head of the rig."})
+    kept = {path: entry for path, entry in change.entries.items() if path not in GO_WITH.values()}
+    return Change(change.names, kept)
 
 
 def _stands(rig: Rig, change: Change) -> bool:
