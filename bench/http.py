@@ -26,12 +26,12 @@ def _strips(floor: dict | list) -> list:
 class Desk:
     """Somebody signed in, with a rig of the demo open."""
 
-    def __init__(self, base: str) -> None:
+    def __init__(self, base: str, username: str = "thea") -> None:
         self.base, self.jar = base, CookieJar()
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
         self._wait()
         self.ask("/api/session/")
-        self.ask("/api/session/", {"username": "thea", "password": "hollow-oxbow-6"})
+        self.ask("/api/session/", {"username": username, "password": "hollow-oxbow-6"})
         self.strips = _strips(json.loads(self.ask("/api/rigs/")))
         self.rig, self.bay = self._found(AT_THE_DESK), self._found(IN_THE_BAY)
         written = json.loads(self.ask(f"/api/rigs/{self.rig}/"))["entries"]
@@ -45,7 +45,7 @@ class Desk:
         token = next((cookie.value for cookie in self.jar if cookie.name == "csrftoken"), "")
         data = None if body is None else json.dumps(body).encode()
         headers = {"Content-Type": "application/json", "X-CSRFToken": token, "Referer": self.base}
-        with self.opener.open(urllib.request.Request(self.base + path, data, headers), timeout=20) as answer:
+        with self.opener.open(urllib.request.Request(self.base + path, data, headers), timeout=60) as answer:
             return answer.read()
 
     def live(self, station: str) -> bytes:

@@ -106,7 +106,7 @@ start_database() {
   local folder=$1 port=$2; shift 2
   local data=$folder/data socket=$folder/socket
   [ ${#socket} -lt 100 ] || socket=$(mktemp -d /tmp/stathmos-XXXXXX)/socket
-  mkdir -p "$folder"
+  mkdir -p "$folder/tmp"
   [ -s "$folder/password" ] || (umask 077; "$BIN/python" -c 'import secrets; print(secrets.token_urlsafe(24))' > "$folder/password")
   if [ ! -f "$data/.made" ]; then
     say "Making a database folder"
@@ -126,7 +126,7 @@ SQL
   )
   rm -f "$socket"
   setsid mariadbd --no-defaults --datadir="$data" --bind-address=127.0.0.1 --port="$port" --socket="$socket" --user="$(id -un)" \
-    --pid-file="$folder/pid" --init-file="$folder/first.sql" --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci \
+    --tmpdir="$folder/tmp" --pid-file="$folder/pid" --init-file="$folder/first.sql" --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci \
     --sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION "$@" > "$folder/server.log" 2>&1 9>&- < /dev/null &
   DATABASE_PID=$!
   export STATHMOS_DATABASE_URL="mysql://stathmos:$(cat "$folder/password")@127.0.0.1:$port/stathmos"

@@ -33,7 +33,7 @@ class Floor(BrowserTest):
         self.open_rig("Josune Farrow", "Hitch")
         self.field("Waits for parts").fill("the long shank, Thursday")
         self.page.get_by_role("button", name="Save", exact=True).click()
-        expect(self.page.get_by_text("Saved")).to_be_visible()
+        expect(self.page.get_by_text("Saved, version")).to_be_visible()
         self.page.get_by_role("link", name="The floor").click()
         expect(self.page.get_by_role("heading", name="The floor")).to_be_visible()
         self.page.get_by_label("waits for parts").check()

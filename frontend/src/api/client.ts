@@ -22,7 +22,7 @@ export class Refusal extends Error {
 }
 
 /** Whether the session has ended while somebody works: heard by the frame of the page, which lets them sign in again. */
-const ended = { now: false, listeners: new Set<() => void>() };
+const ended = { now: false, sessions: 0, listeners: new Set<() => void>() };
 function tell(now: boolean) {
   if (ended.now === now) return;
   ended.now = now;
@@ -30,7 +30,11 @@ function tell(now: boolean) {
 }
 export const signedOut = {
   now: () => ended.now,
-  over: () => tell(false),
+  /** another session has begun, or this one goes on: what was asked before it says nothing of it */
+  over: () => {
+    ended.sessions += 1;
+    tell(false);
+  },
   tell: () => tell(true),
   listen: (listener: () => void) => {
     ended.listeners.add(listener);
@@ -58,6 +62,7 @@ interface Answer<T> {
 
 /** The data of an answer, or a `Refusal` thrown. */
 async function settled<T>(asked: Promise<Answer<T>>): Promise<T> {
+  const session = ended.sessions;
   let answer: Answer<T>;
   try {
     answer = await asked;
@@ -71,7 +76,7 @@ async function settled<T>(asked: Promise<Answer<T>>): Promise<T> {
     signedOutNow
       ? "You are signed out. Sign in again and go on; what you typed is kept here."
       : (said.detail ?? `The server could not do this (${answer.response.status}). What you typed is kept here.`);
-  if (signedOutNow) tell(true);
+  if (signedOutNow && session === ended.sessions) tell(true);
   throw new Refusal(answer.response.status, detail, said.problems, said.theirs ?? null, !signedOutNow, said.yours ?? false, said.seconds);
 }
 

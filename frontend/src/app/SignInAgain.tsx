@@ -11,7 +11,7 @@ import TextField from "@mui/material/TextField";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
 
-import { api, signedOut } from "../api/client";
+import { api } from "../api/client";
 import type { Session } from "../api/types";
 import { clear, useSignIn, useSignOut, useTakeSession } from "./session";
 import { paperDeep, pencil, slab } from "./theme";
@@ -32,7 +32,6 @@ export function SignInAgain({ session }: { session: Session }) {
       const now = await signIn.mutateAsync({ username, password });
       if (now.username === session.username) {
         take(now);
-        signedOut.over();
         void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "session" });
         return;
       }

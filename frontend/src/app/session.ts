@@ -54,6 +54,7 @@ export function useTakeSession() {
   const queries = useQueryClient();
   return (session: Session) => {
     touched.now();
+    signedOut.over();
     queries.setQueryData(KEY, owned(session));
   };
 }

@@ -53,10 +53,8 @@ export function OverviewPage() {
             {list.key === "stale" && overview.behind > 0 && <Box sx={{ color: inkSoft }}>{overview.behind} rigs are being looked over anew: there may be more.</Box>}
           </Panel>
         ))}
-        <Box sx={{ display: "grid", gap: 3, alignContent: "start" }}>
-          <Everything />
-          <Backups overview={overview} />
-        </Box>
+        <Everything />
+        <Backups overview={overview} />
       </Box>
     </Box>
   );
