@@ -162,7 +162,7 @@ class OnTheFloor(Handing):
         self.send({"handover.brake_gain": measured("6")}, self.client)
         status, said = self.ask("POST", f"rigs/{self.good.pk}/handover/", {"version": version})
         self.assertEqual(status, 409)
-        self.assertIn("somebody saved this rig", said["detail"])
+        self.assertIn("saved this rig after you opened it", said["detail"])
         self.assertEqual(self.ask("POST", f"rigs/{self.good.pk}/handover/", {})[0], 400)
 
     def test_the_verb_itself_refuses_what_cannot_be_read(self) -> None:
