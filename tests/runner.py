@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import tempfile
 import unittest
+from pathlib import Path
 
 from django.conf import settings
 from django.test.runner import DiscoverRunner
@@ -22,6 +24,14 @@ class Runner(DiscoverRunner):
         settings.PASSWORD_HASHERS = [
             "django.contrib.auth.hashers.MD5PasswordHasher"
         ]  # quick; nobody's real password is here
+        # What web processes leave for one another lies in a folder of this run's own: another may be at work beside it.
+        self.var = tempfile.TemporaryDirectory(prefix="stathmos-tests-")
+        settings.VAR = Path(self.var.name)
+        (settings.VAR / "run").mkdir()
+
+    def teardown_test_environment(self, **kwargs: object) -> None:
+        super().teardown_test_environment(**kwargs)
+        self.var.cleanup()
 
     def suite_result(self, suite: unittest.TestSuite, result: unittest.TestResult, **kwargs: object) -> int:
         print(closing_line(result))  # noqa: T201

@@ -278,17 +278,24 @@ class Pages(Floor):
         shown = Strip.objects.filter(pk__in=[one["id"] for one in found.strips])
         self.assertEqual({one.edition for one in shown}, {edition})
         with mock.patch.multiple(
-            page, FOR_SEEN=0.0, FOR_THE_REST=-1.0
+            page, FOR_SEEN=0.0, FOR_THE_REST=-1.0, AT_LEAST=1
         ):  # no time for all: what is not new is not shown
             choose_rules(odile, {"reserve": measured("18 %")})
             found = self.floor()
         self.assertEqual(len(found.strips), page.AT_A_TIME)
         self.assertEqual(found.behind, 69 - page.AT_A_TIME)
 
-    def test_a_cache_that_cannot_be_written_is_no_reason_to_show_nothing(self) -> None:
+    def test_however_busy_the_machine_a_small_house_is_shown_whole(self) -> None:
+        with mock.patch.multiple(page, FOR_MOVED=-1.0, FOR_SEEN=-1.0, FOR_THE_REST=-1.0):
+            found = self.floor()
+        self.assertEqual((len(found.strips), found.behind), (9, 0))
+
+    def test_a_cache_that_cannot_be_written_is_no_fault_and_the_floor_says_that_it_is_behind(self) -> None:
         failing = mock.patch.object(Strip.objects, "bulk_create", side_effect=OperationalError(1213, "deadlock"))
-        with failing, self.assertLogs("stathmos.rigs.floor.keeping", "WARNING"):
-            self.floor()
+        with failing, self.assertLogs("stathmos.rigs.floor.keeping", "WARNING"), self.drawn() as drawn:
+            found = self.floor()
+        self.assertEqual((len(found.strips), found.behind), (0, 10), "never an empty floor that says it is all")
+        self.assertEqual(drawn.call_count, 10, "and none is drawn over and over for it")
         self.assertEqual(len(self.settled().strips), 9)
 
     def test_what_is_asked_wrongly_is_said_at_the_place(self) -> None:

@@ -26,6 +26,8 @@ from stathmos.rigs.signatures import shown_to, signers
 A_PAGE = 30
 #: strips drawn at a time, and how long an answer may take over them, s: what moved, what is seen, and what catches up
 AT_A_TIME = 6
+#: however busy the machine is, a small house is shown whole
+AT_LEAST = 20
 FOR_MOVED, FOR_SEEN, FOR_THE_REST = 0.3, 0.65, 0.1
 #: rigs without a strip that are looked through at a time for those that are finished
 PUT_AWAY = 2000
@@ -68,7 +70,7 @@ class _Clock:
 def page(asked: Asked, house: House, person: Person, searched: Callable[[QuerySet[Rig], str], QuerySet[Rig]]) -> Page:
     """One page. ``searched``: rigs by words of their names."""
     edition, clock, fresh = keeping.edition_of(house), _Clock(), {}
-    left = _draw_moved(house, clock, fresh)
+    left = _draw_moved(house, clock, fresh) or bool(fresh)
     wanted = _filtered(asked, person, searched)
     found = _seen(wanted, asked, house, edition, clock, fresh)
     _catch_up(house, edition, clock)
@@ -85,13 +87,12 @@ def _draw_moved(house: House, clock: _Clock, fresh: dict[int, Strip]) -> bool:
     """Strips of what was written or signed since, the newest first; whether some are left. Of a house that is new here those
     that are finished are put away.
     """
-    while rigs := [one for one in keeping.moved().select_related("strip")[: 2 * AT_A_TIME] if one.pk not in fresh]:
-        if not clock.within(FOR_MOVED):
+    if keeping.moved().filter(strip__isnull=True).exists():
+        keeping.put_away(keeping.moved().filter(strip__isnull=True)[:PUT_AWAY])
+    while rigs := list(keeping.moved().exclude(pk__in=fresh)[:AT_A_TIME]):
+        if len(fresh) >= AT_LEAST and not clock.within(FOR_MOVED):
             return True
-        if any(not hasattr(one, "strip") for one in rigs):
-            keeping.put_away(keeping.moved().filter(strip__isnull=True)[:PUT_AWAY])
-            rigs = [one for one in keeping.moved()[:AT_A_TIME] if one.pk not in fresh]
-        fresh |= keeping.redraw(rigs[:AT_A_TIME], house)
+        fresh |= keeping.redraw(rigs, house)
     return False
 
 
@@ -133,7 +134,7 @@ def _seen(
         strips = keeping.with_state(_in_order(wanted, asked), "rig")
         found = list(strips.select_related("rig__advisor")[: A_PAGE + 1])
         old = [one.rig_id for one in found[:A_PAGE] if not _is_new(one, edition, fresh)]
-        if not old or (fresh and not clock.within(FOR_SEEN)):
+        if not old or (len(fresh) >= AT_LEAST and not clock.within(FOR_SEEN)):
             return found
         fresh |= keeping.redraw(keeping.stood().filter(pk__in=old[:AT_A_TIME]), house)
 
