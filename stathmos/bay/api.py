@@ -17,6 +17,7 @@ from stathmos.core.rigfile import read_entry
 from stathmos.core.units import UnreadableError
 from stathmos.house.models import the_house
 from stathmos.people.models import Person
+from stathmos.people.strict import taken
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.models import Rig
@@ -46,10 +47,7 @@ class BayView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         rig_or_404(pk)
-        asked = shapes.ParcelShape(data=request.data)
-        if not asked.is_valid():
-            return Response({"detail": "This parcel of readings cannot be read.", "problems": {}}, status=400)
-        sent = asked.validated_data
+        sent = taken(shapes.ParcelShape, request.data, "This parcel of readings cannot be read.")
         try:
             rig = write_in_bay(pk, request.user, Parcel(sent["key"], request.data["entries"], sent.get("seen", {})))
         except NotWritten as error:
@@ -70,10 +68,8 @@ class ExtensionView(APIView):
         responses={200: shapes.ReachShape, 400: NotWrittenShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        asked = shapes.ExtensionShape(data=request.data)
-        if not asked.is_valid():
-            return _unread({"extension": "Say which joint, which wrench and how long."})
-        sent, house = asked.validated_data, the_house()
+        sent = taken(shapes.ExtensionShape, request.data, "Say which joint, which wrench and how long.")
+        house = the_house()
         _, fitted = assessing.fit_rig(rig_or_404(pk), house)
         bolt = next((one for one in fitted.proved.torque if one.joint == sent["joint"]), None)
         wrench = next((one for one in house.shelf.stock.wrenches if one.name == sent["wrench"]), None)

@@ -24,7 +24,7 @@ from stathmos.catalogue.models import KINDS, ItemChange, TowVehicle, Trailer
 from stathmos.catalogue.shapes import EntryShape, shape, text
 from stathmos.catalogue.tables import Plan, plan, written_out
 from stathmos.people.roles import may, require
-from stathmos.people.strict import Text, Truth, Whole
+from stathmos.people.strict import Text, Truth, Whole, taken
 
 PickShape = shape("Pick", name=text(), entries=s.DictField(child=EntryShape()))
 CatalogueShape = shape(
@@ -133,17 +133,13 @@ def _written(data: dict) -> Written:
     return Written(data["name"], data.get("family", ""), data.get("system", "us"), data["texts"])
 
 
+UNREAD = "Nothing was saved: this cannot be read."
+
+
 def _not_kept(error: NotKept) -> Response:
     return Response(
         {"detail": "Nothing was saved: some figures cannot be read.", "problems": error.problems}, status=400
     )
-
-
-def _misshapen(asked: s.Serializer) -> Response:
-    problems = {
-        str(name): str(said[0] if isinstance(said, list) else said)[:200] for name, said in asked.errors.items()
-    }
-    return Response({"detail": "Nothing was saved: this cannot be read.", "problems": problems}, status=400)
 
 
 def _stale(error: StaleItem) -> Response:
@@ -192,11 +188,9 @@ class ItemsView(APIView):
     )
     def post(self, request: Request, kind: str) -> Response:
         _kind(kind)
-        asked = WriteItemShape(data=request.data)
-        if not asked.is_valid():
-            return _misshapen(asked)
+        told = taken(WriteItemShape, request.data, UNREAD)
         try:
-            return Response(_told(add_item(request.user, kind, _written(asked.validated_data))), status=201)
+            return Response(_told(add_item(request.user, kind, _written(told))), status=201)
         except NotKept as error:
             return _not_kept(error)
 
@@ -210,12 +204,10 @@ class ItemView(APIView):
         responses={200: ItemShape, 400: NotKeptShape, 403: NotKeptShape, 409: NotKeptShape},
     )
     def post(self, request: Request, kind: str, pk: int) -> Response:
-        asked = WriteItemShape(data=request.data)
-        if not asked.is_valid():
-            return _misshapen(asked)
+        told = taken(WriteItemShape, request.data, UNREAD)
         try:
-            version = asked.validated_data.get("version", 0)
-            return Response(_told(edit_item(request.user, kind, pk, version, _written(asked.validated_data))))
+            version = told.get("version", 0)
+            return Response(_told(edit_item(request.user, kind, pk, version, _written(told))))
         except NotKept as error:
             return _not_kept(error)
         except StaleItem as error:
@@ -233,11 +225,9 @@ class RetireView(APIView):
         responses={200: ItemShape, 400: NotKeptShape, 403: NotKeptShape, 409: NotKeptShape},
     )
     def post(self, request: Request, kind: str, pk: int) -> Response:
-        asked = RetireShape(data=request.data)
-        if not asked.is_valid():
-            return _misshapen(asked)
+        told = taken(RetireShape, request.data, UNREAD)
         try:
-            return Response(_told(retire_item(request.user, kind, pk, **asked.validated_data)))
+            return Response(_told(retire_item(request.user, kind, pk, **told)))
         except StaleItem as error:
             return _stale(error)
         except (_kind(kind).DoesNotExist, OverflowError) as absent:
@@ -277,10 +267,8 @@ class TableView(APIView):
     def post(self, request: Request, kind: str) -> Response:
         require(request.user, "keep_catalogue")
         _kind(kind)
-        asked = TableShape(data=request.data)
-        if not asked.is_valid():
-            return _misshapen(asked)
-        table, seal = asked.validated_data["text"], asked.validated_data.get("seal", "")
+        told = taken(TableShape, request.data, UNREAD)
+        table, seal = told["text"], told.get("seal", "")
         if not seal:
             return Response(_plan(plan(kind, table)))
         try:

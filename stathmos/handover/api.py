@@ -19,6 +19,7 @@ from stathmos.handover.actions.hand_over import hand_over
 from stathmos.handover.models import Card
 from stathmos.house.models import the_house
 from stathmos.people.models import Person
+from stathmos.people.strict import taken
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.models import Rig
@@ -63,11 +64,9 @@ class HandOverView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         rig_or_404(pk)
-        asked = shapes.VersionShape(data=request.data)
-        if not asked.is_valid():
-            return Response({"detail": "Send the version that was read.", "problems": {}}, status=400)
+        told = taken(shapes.VersionShape, request.data, "Send the version that was read.")
         try:
-            hand_over(pk, request.user, asked.validated_data["version"])
+            hand_over(pk, request.user, told["version"])
         except NotWritten as error:
             said = " ".join(error.problems.values())
             return Response({"detail": f"Not handed over. {said}", "problems": error.problems}, status=400)

@@ -21,6 +21,7 @@ from stathmos.people import sessions, shapes, slots, throttle
 from stathmos.people.actions import keep_myself, keep_people
 from stathmos.people.models import Person, PersonChange
 from stathmos.people.roles import all_that, require
+from stathmos.people.strict import taken
 
 _log = logging.getLogger(__name__)
 #: so many lines of the log at a time
@@ -89,10 +90,7 @@ class SessionView(APIView):
         responses={200: shapes.SessionShape, 400: shapes.RefusedShape, 403: shapes.RefusedShape, 429: shapes.WaitShape},
     )
     def post(self, request: Request) -> Response:
-        asked = shapes.SignInShape(data=request.data)
-        if not asked.is_valid():
-            return _refused("Write a name and a password.", {})
-        told = asked.validated_data
+        told = taken(shapes.SignInShape, request.data, "Write a name and a password.")
         return _guarded(told["username"], request, lambda: self._let_in(request, told))
 
     @staticmethod
@@ -126,10 +124,8 @@ class MyPasswordView(APIView):
         responses={200: shapes.SessionShape, 400: shapes.RefusedShape, 403: shapes.RefusedShape, 429: shapes.WaitShape},
     )
     def post(self, request: Request) -> Response:
-        asked = shapes.ChooseShape(data=request.data)
-        if not asked.is_valid():
-            return _refused("Write the password that you have, and a new one.", _first_words(asked))
-        return _guarded(request.user.username, request, lambda: self._chosen(request, asked.validated_data))
+        told = taken(shapes.ChooseShape, request.data, "Write the password that you have, and a new one.")
+        return _guarded(request.user.username, request, lambda: self._chosen(request, told))
 
     @staticmethod
     def _chosen(request: Request, told: dict) -> tuple[bool, Response]:
@@ -150,11 +146,9 @@ class MyNameView(APIView):
         responses={200: shapes.SessionShape, 400: shapes.RefusedShape, 403: shapes.RefusedShape},
     )
     def post(self, request: Request) -> Response:
-        asked = shapes.CallShape(data=request.data)
-        if not asked.is_valid():
-            return _refused("Write a name.", {"called": "Write a name of at most 60 characters."})
+        told = taken(shapes.CallShape, request.data, "Write a name of at most 60 characters.")
         try:
-            request.user = keep_myself.call_myself(request.user, asked.validated_data["name"])
+            request.user = keep_myself.call_myself(request.user, told["name"])
         except keep_people.NotDone as error:
             return _refused(" ".join(error.problems.values()), error.problems)
         return Response(_session(request))
@@ -170,10 +164,6 @@ class EverywhereView(APIView):
         keep_myself.sign_out_everywhere(request.user)
         logout(request)
         return Response(_session(request))
-
-
-def _first_words(asked) -> dict[str, str]:
-    return {name: str(said[0]) for name, said in asked.errors.items()}
 
 
 def _told(one: Person) -> dict:
@@ -231,10 +221,7 @@ class PeopleView(APIView):
     )
     def get(self, request: Request) -> Response:
         require(request.user, "keep_people")
-        asked = shapes.LogPageShape(data=request.query_params)
-        if not asked.is_valid():
-            return _refused("There is no such page of the log.", _first_words(asked))
-        start = asked.validated_data["before"]
+        start = taken(shapes.LogPageShape, request.query_params, "There is no such page of the log.")["before"]
         acts = list(PersonChange.objects.select_related("by", "whom")[start : start + A_PAGE + 1])
         return Response(
             {
@@ -252,10 +239,7 @@ class PeopleView(APIView):
     )
     def post(self, request: Request) -> Response:
         require(request.user, "keep_people")
-        asked = shapes.AddShape(data=request.data)
-        if not asked.is_valid():
-            return _refused("Nobody was added.", _first_words(asked))
-        told = asked.validated_data
+        told = taken(shapes.AddShape, request.data, "Nobody was added.")
 
         def act() -> Response:
             made, password = keep_people.add(request.user, told["username"], told["name"], told["role"])
@@ -287,10 +271,7 @@ class PersonView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         require(request.user, "keep_people")
-        asked = shapes.ChangeShape(data=request.data)
-        if not asked.is_valid():
-            return _refused("Nothing was done.", _first_words(asked))
-        told = dict(asked.validated_data)
+        told = taken(shapes.ChangeShape, request.data, "Nothing was done.")
         version = told.pop("version")
         if len(told) != 1:
             return _refused("Send one change at a time: a role, a name, or whether it is switched on.", {})
@@ -315,12 +296,10 @@ class PersonPasswordView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         require(request.user, "keep_people")
-        asked = shapes.VersionShape(data=request.data)
-        if not asked.is_valid():
-            return _refused("Nothing was done.", _first_words(asked))
+        told = taken(shapes.VersionShape, request.data, "Nothing was done.")
 
         def act() -> Response:
-            one, password = keep_people.give_password(request.user, pk, asked.validated_data["version"])
+            one, password = keep_people.give_password(request.user, pk, told["version"])
             return Response({"person": _told(one), "password": password})
 
         return _hashing(lambda: _done(act))

@@ -1,10 +1,32 @@
-"""Fields of a body that are taken as they are: a number is no text, a text is no number, and neither is a yes."""
+"""Bodies taken as they are or refused: a number is no text, a text is no number, and neither is a yes."""
 
 from __future__ import annotations
 
 from typing import Any
 
 from rest_framework import serializers as s
+from rest_framework.exceptions import APIException
+
+
+class Unfit(APIException):
+    """A body that is not taken; ``problems`` says where."""
+
+    status_code = 400
+
+    def __init__(self, detail: str, problems: dict[str, str]) -> None:
+        super().__init__(detail)
+        self.problems = problems
+
+
+def taken(shape: type[s.Serializer], sent: Any, detail: str) -> dict[str, Any]:
+    """What was sent, of its shape; raises `Unfit` with ``detail`` and what is wrong by field."""
+    asked = shape(data=sent)
+    if not asked.is_valid():
+        problems = {
+            str(name): str(said[0] if isinstance(said, list) else said)[:200] for name, said in asked.errors.items()
+        }
+        raise Unfit(detail, problems)
+    return dict(asked.validated_data)
 
 
 class Text(s.CharField):

@@ -19,6 +19,7 @@ from stathmos.core.rig import name_at
 from stathmos.core.rig.handover import SYMPTOMS
 from stathmos.house.models import the_house
 from stathmos.people.roles import require
+from stathmos.people.strict import taken
 from stathmos.record import arriving, shapes, whole
 from stathmos.record.actions.bring_in import bring_in
 from stathmos.record.actions.start_again import start_again
@@ -95,11 +96,9 @@ class AgainView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         rig_or_404(pk)
-        asked = shapes.AgainShape(data=request.data)
-        if not asked.is_valid():
-            return Response({"detail": "Say what is new.", "problems": {}}, status=400)
+        told = taken(shapes.AgainShape, request.data, "Say what is new.")
         try:
-            begun = start_again(pk, request.user, asked.validated_data["new"], asked.validated_data.get("name", ""))
+            begun = start_again(pk, request.user, told["new"], told.get("name", ""))
         except NotWritten as error:
             return Response({"detail": " ".join(error.problems.values()), "problems": error.problems}, status=400)
         return Response({"id": begun.pk}, status=201)

@@ -12,7 +12,7 @@ from stathmos.core import signing
 from stathmos.core.rig import entry_at
 from stathmos.core.rigfile import read_entry
 from stathmos.core.units import UnreadableError
-from stathmos.record.arriving import NotReadable, Row
+from stathmos.record.arriving import Row
 from stathmos.record.whole import LABELS
 
 #: how far an amount may be from what its text says, of its own size
@@ -133,6 +133,3 @@ def _no_loops(rigs: dict[str, Row]) -> None:
                 raise one.wrong("its earlier visits lead back to itself.")
             passed.add(before[0])
             one = rigs.get(before[0])
-
-
-__all__ = ["NotReadable", "check"]

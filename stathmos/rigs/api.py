@@ -21,6 +21,7 @@ from stathmos.core.subjects import Under
 from stathmos.house.models import the_house
 from stathmos.people.models import Person
 from stathmos.people.roles import require
+from stathmos.people.strict import taken
 from stathmos.rigs import assessing, drafts, parts_table, shapes
 from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.waive_reserve import waive_reserve
@@ -30,6 +31,8 @@ from stathmos.rigs.floor.drawn import REACHED
 from stathmos.rigs.history import Kept
 from stathmos.rigs.models import Reading, Rig
 from stathmos.rigs.record import record_of, rig_or_404, stale_answer
+
+UNREAD = "Nothing was saved: some figures cannot be read."
 
 
 def _change(data: object) -> tuple[Change, int | None]:
@@ -46,13 +49,7 @@ def _change(data: object) -> tuple[Change, int | None]:
 
 
 def _refused(error: NotWritten) -> Response:
-    return Response(
-        {"detail": "Nothing was saved: some figures cannot be read.", "problems": error.problems}, status=400
-    )
-
-
-def _misshapen(asked) -> Response:
-    return _refused(NotWritten({name: str(said[0]) for name, said in asked.errors.items()}))
+    return Response({"detail": UNREAD, "problems": error.problems}, status=400)
 
 
 def _done(pk: int, person: Person, if_not: str, act: Callable[[], object]) -> Response:
@@ -106,11 +103,8 @@ class RigsView(APIView):
         responses={200: shapes.FloorShape, 400: shapes.NotWrittenShape},
     )
     def get(self, request: Request) -> Response:
-        asked = shapes.FloorAskShape(data=request.query_params)
-        if not asked.is_valid():
-            return _misshapen(asked)
-        told = {name: value for name, value in asked.validated_data.items() if name != "q"}
-        wanted = page.Asked(words=asked.validated_data["q"], **told)
+        told = taken(shapes.FloorAskShape, request.query_params, UNREAD)
+        wanted = page.Asked(words=told.pop("q"), **told)
         return Response(asdict(page.page(wanted, the_house(), request.user, searched)))
 
     @extend_schema(
@@ -163,10 +157,7 @@ class SignView(APIView):
         responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 409: shapes.StaleShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        asked = shapes.SignShape(data=request.data)
-        if not asked.is_valid():
-            return Response({"detail": "Say which station, and the version that was read.", "problems": {}}, status=400)
-        told = asked.validated_data
+        told = taken(shapes.SignShape, request.data, "Say which station, and the version that was read.")
         if told["station"] == "handover":
             # its signature and its card are one act: there is no hand-over without a card
             require(request.user, "hand_over")
@@ -223,6 +214,13 @@ class RigFileView(APIView):
         return answer
 
 
+def _require_shape(what_if: object) -> None:
+    """What is typed there may be anything; what comes of buttons has its shape."""
+    wanted = None if what_if is None else shapes.WhatIfAskShape(data=what_if)
+    if wanted is not None and not wanted.is_valid():
+        raise NotWritten({"what_if": f"This cannot be asked: {', '.join(wanted.errors)}."})
+
+
 class AssessView(APIView):
     """The live answer: entries as they are typed in, the assessment out. Nothing is saved."""
 
@@ -233,10 +231,7 @@ class AssessView(APIView):
         try:
             draft = drafts.read(request.data)
             shown = drafts.shown(request.data)
-            what_if = request.data.get("what_if")
-            wanted = None if what_if is None else shapes.WhatIfAskShape(data=what_if)
-            if wanted is not None and not wanted.is_valid():
-                raise NotWritten({"what_if": f"This cannot be asked: {', '.join(wanted.errors)}."})
+            _require_shape(request.data.get("what_if"))
             asked, unread = drafts.asked(request.data)
         except NotWritten as error:
             return _refused(error)
@@ -306,10 +301,7 @@ class AnotherView(APIView):
         responses={200: shapes.AnotherShape, 400: shapes.NotWrittenShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        asked = shapes.AnotherAskShape(data=request.data)
-        if not asked.is_valid():
-            return _misshapen(asked)
-        sent, history = asked.validated_data, rig_or_404(pk).kept.history
+        sent, history = taken(shapes.AnotherAskShape, request.data, UNREAD), rig_or_404(pk).kept.history
         under = Under(sent["what"])
         key = key_of(history, under, sent["name"], sent["plate"])
         condition = CONDITIONS[under]
@@ -333,12 +325,8 @@ class WaiveView(APIView):
         },
     )
     def post(self, request: Request, pk: int) -> Response:
-        asked = shapes.WaiveShape(data=request.data)
-        if not asked.is_valid():
-            return _misshapen(asked)
-        return _done(
-            pk, request.user, "Not overridden", lambda: waive_reserve(pk, request.user, **asked.validated_data)
-        )
+        told = taken(shapes.WaiveShape, request.data, UNREAD)
+        return _done(pk, request.user, "Not overridden", lambda: waive_reserve(pk, request.user, **told))
 
 
 class TakeOverView(APIView):
@@ -350,12 +338,8 @@ class TakeOverView(APIView):
         responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 409: shapes.StaleShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        asked = shapes.TakeOverShape(data=request.data)
-        if not asked.is_valid():
-            return _misshapen(asked)
-        return _done(
-            pk, request.user, "Not taken over", lambda: take_over_again(pk, request.user, **asked.validated_data)
-        )
+        told = taken(shapes.TakeOverShape, request.data, UNREAD)
+        return _done(pk, request.user, "Not taken over", lambda: take_over_again(pk, request.user, **told))
 
 
 class PartsTableView(APIView):
@@ -378,11 +362,9 @@ class StepView(APIView):
         operation_id="step", request=shapes.StepShape, responses={200: shapes.SteppedShape, 400: shapes.NotWrittenShape}
     )
     def post(self, request: Request) -> Response:
-        asked = shapes.StepShape(data=request.data)
-        if not asked.is_valid():
-            return _misshapen(asked)
+        told = taken(shapes.StepShape, request.data, UNREAD)
         try:
-            return Response({"text": assessing.stepped(**asked.validated_data)})
+            return Response({"text": assessing.stepped(**told)})
         except units.UnreadableError as error:
             return _refused(NotWritten({"text": str(error)}))
 
@@ -396,10 +378,8 @@ class PlaceView(APIView):
         responses={200: shapes.SteppedShape, 400: shapes.NotWrittenShape},
     )
     def post(self, request: Request) -> Response:
-        asked = shapes.PlaceShape(data=request.data)
-        if not asked.is_valid():
-            return _misshapen(asked)
-        return Response({"text": units.place_text(**asked.validated_data)})
+        told = taken(shapes.PlaceShape, request.data, UNREAD)
+        return Response({"text": units.place_text(**told)})
 
 
 class LoadKindsView(APIView):

@@ -21,7 +21,7 @@ class Head(NamedTuple):
 
 
 #: summed over a rig's waivers it grows with each, for none is ever taken away, and when somebody who gave one is renamed
-WAIVED = "reserve_waivers__waived_by__version"
+WAIVED_OF = "waived_by__version"
 _LAST = Reading.objects.filter(rig=OuterRef("pk")).order_by("-pk").values("pk")[:1]
 
 
@@ -29,7 +29,7 @@ def head_of(pk: object) -> Head:
     """One query while the rig stands as it did; nothing of a rig that there is not."""
     if not isinstance(pk, int) or isinstance(pk, bool) or not 0 < pk < 2**31:
         return Head(NOTHING, ())
-    rig = Rig.objects.annotate(waived=Sum(WAIVED), last=Subquery(_LAST)).filter(pk=pk)
+    rig = Rig.objects.annotate(waived=Sum(f"reserve_waivers__{WAIVED_OF}"), last=Subquery(_LAST)).filter(pk=pk)
     state = rig.values_list("mark", "last", "waived").first()
     if state is None:
         return Head(NOTHING, ())

@@ -11,7 +11,7 @@ from rest_framework.views import exception_handler
 
 from stathmos.database import trouble
 from stathmos.people.roles import NotAllowed
-from stathmos.web.parsers import Unfit
+from stathmos.people.strict import Unfit
 
 _log = logging.getLogger(__name__)
 TOO_MUCH = "More was sent than a rig can hold. Nothing was saved."

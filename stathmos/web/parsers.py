@@ -6,23 +6,14 @@ import unicodedata
 from typing import IO, Any
 
 import orjson
-from rest_framework.exceptions import APIException
 from rest_framework.parsers import JSONParser
+
+from stathmos.people.strict import Unfit
 
 DEEPEST = 20
 #: marks that turn the direction of what follows: a figure would read otherwise than it is
 _TURNING = frozenset("\u061c\u200e\u200f\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069")
 _LAYOUT = frozenset("\t\n\r")
-
-
-class Unfit(APIException):
-    """A body that is not taken; ``problems`` says where."""
-
-    status_code = 400
-
-    def __init__(self, detail: str, problems: dict[str, str]) -> None:
-        super().__init__(detail)
-        self.problems = problems
 
 
 class Json(JSONParser):

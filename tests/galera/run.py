@@ -8,8 +8,6 @@ from __future__ import annotations
 
 import contextlib
 import getpass
-import http.cookiejar
-import json
 import os
 import shutil
 import signal
@@ -18,10 +16,10 @@ import subprocess
 import sys
 import threading
 import time
-import urllib.error
 import urllib.request
 from pathlib import Path
-from typing import Any
+
+from tests.visitor import Visitor
 
 ROOT = Path(__file__).resolve().parents[2]
 PROVIDER = Path("/usr/lib/galera/libgalera_smm.so")
@@ -159,48 +157,19 @@ class Web:
             self.process.wait(30)
 
 
-class Visitor:
-    """Somebody signed in over HTTP."""
-
-    def __init__(self, web: Web, username: str = "odile") -> None:
-        self.base, self.jar = f"http://127.0.0.1:{web.port}/api/", http.cookiejar.CookieJar()
-        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
-        self.ask("session/")
-        for _ in range(60):
-            status, _ = self.ask("session/", {"username": username, "password": "hollow-oxbow-6"})
-            if status == 200:
-                return
-            time.sleep(0.5)
-        raise AssertionError("nobody could sign in")
-
-    def ask(self, path: str, body: Any = None) -> tuple[int, Any]:
-        token = next((cookie.value for cookie in self.jar if cookie.name == "csrftoken"), "")
-        data = None if body is None else json.dumps(body).encode()
-        request = urllib.request.Request(
-            self.base + path, data, {"Content-Type": "application/json", "X-CSRFToken": token}
-        )
-        try:
-            with self.opener.open(request, timeout=60) as answer:
-                return answer.status, json.load(answer)
-        except urllib.error.HTTPError as error:
-            return error.code, json.loads(error.read() or b"{}")
-        except OSError as error:
-            return 0, {"detail": str(error)}
-
-
 def weight(number: int) -> dict:
     return {"weighing.tongue_scale": {"is": f"{500 + number} lb", "from": "measured", "system": "us"}}
 
 
 def two_at_once(webs: list[Web], rounds: int = 20) -> dict[str, int]:
     """The same rig saved at the same moment on two nodes, again and again: one is written, the other is told."""
-    pair = [Visitor(web) for web in webs]
-    rig = pair[0].ask("rigs/", {"customer": "Two at once", "entries": weight(0)})[1]
+    pair = [Visitor(web.port, "odile") for web in webs]
+    rig = pair[0].ask("rigs/", {"customer": "Two at once", "entries": weight(0)})
     counts = {"both told apart": 0, "503": 0}
     for number in range(rounds):
         for one in pair:  # both see the same version before either saves
             for _ in range(100):
-                version = one.ask(f"rigs/{rig['id']}/")[1].get("version")
+                version = one.ask(f"rigs/{rig['id']}/")["version"]
                 if version == rig["version"]:
                     break
                 time.sleep(0.05)
@@ -212,7 +181,7 @@ def two_at_once(webs: list[Web], rounds: int = 20) -> dict[str, int]:
         ) -> None:
             meet.wait()
             body = {"version": rig["version"], "entries": weight(1 + 2 * number + index)}
-            said[index] = pair[index].ask(f"rigs/{rig['id']}/", body)
+            said[index] = pair[index].tried(f"rigs/{rig['id']}/", body)
 
         threads = [threading.Thread(target=save, args=(index,)) for index in range(2)]
         for one in threads:
@@ -232,9 +201,9 @@ def two_at_once(webs: list[Web], rounds: int = 20) -> dict[str, int]:
 
 def saves_through_a_kill(webs: list[Web], third: Node) -> tuple[int, dict[int, str]]:
     """Saves by several people on both nodes while the third is killed; how many, and the last acknowledged of each rig."""
-    visitors = [Visitor(webs[index % 2]) for index in range(WRITERS)]
+    visitors = [Visitor(webs[index % 2].port, "odile") for index in range(WRITERS)]
     rigs = [
-        one.ask("rigs/", {"customer": f"Writer {index}", "entries": weight(0)})[1] for index, one in enumerate(visitors)
+        one.ask("rigs/", {"customer": f"Writer {index}", "entries": weight(0)}) for index, one in enumerate(visitors)
     ]
     acknowledged: dict[int, str] = {}
     counted, lock, killed = [0], threading.Lock(), threading.Event()
@@ -244,7 +213,7 @@ def saves_through_a_kill(webs: list[Web], third: Node) -> tuple[int, dict[int, s
         for number in range(1, SAVES // WRITERS + 1):
             text = weight(number)["weighing.tongue_scale"]["is"]
             for _ in range(200):
-                status, told = visitors[index].ask(f"rigs/{mine}/", {"version": version, "entries": weight(number)})
+                status, told = visitors[index].tried(f"rigs/{mine}/", {"version": version, "entries": weight(number)})
                 if status == 200:
                     break
                 if status == 409:  # written, and its answer lost: it stands there

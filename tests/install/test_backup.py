@@ -12,7 +12,8 @@ import urllib.error
 import urllib.request
 from pathlib import Path
 
-from tests.install.test_start import ROOT, Installation, Visitor
+from tests.install.test_start import ROOT, Installation
+from tests.visitor import Visitor
 
 
 class BackupAndRestore(unittest.TestCase):

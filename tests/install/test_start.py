@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import http.cookiejar
-import json
 import os
 import shutil
 import signal
@@ -11,9 +9,9 @@ import socket
 import subprocess
 import tempfile
 import unittest
-import urllib.request
 from pathlib import Path
-from typing import Any
+
+from tests.visitor import Visitor
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -76,24 +74,6 @@ class Installation:
     def listening(self, port: int) -> bool:
         with socket.socket() as tried:
             return tried.connect_ex(("127.0.0.1", port)) == 0
-
-
-class Visitor:
-    """Somebody signed in over HTTP."""
-
-    def __init__(self, port: int, username: str = "thea", password: str = "hollow-oxbow-6") -> None:
-        self.base = f"http://127.0.0.1:{port}/api/"
-        self.jar = http.cookiejar.CookieJar()
-        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
-        self.ask("session/")
-        self.ask("session/", {"username": username, "password": password})
-
-    def ask(self, path: str, body: Any = None) -> Any:
-        token = next((cookie.value for cookie in self.jar if cookie.name == "csrftoken"), "")
-        headers = {"Content-Type": "application/json", "X-CSRFToken": token}
-        data = None if body is None else json.dumps(body).encode()
-        with self.opener.open(urllib.request.Request(self.base + path, data, headers), timeout=20) as answer:
-            return json.load(answer)
 
 
 class Start(unittest.TestCase):

@@ -138,7 +138,7 @@ class Accounts(WithDemo):
             ({"username": "thea", "name": "Other", "role": "advisor"}, "username"),
             ({"username": "two words", "name": "Other", "role": "advisor"}, "username"),
             ({"username": "", "name": "Other", "role": "advisor"}, "username"),
-            ({"username": "other", "name": "Thea", "role": "advisor"}, "called"),
+            ({"username": "other", "name": "Thea", "role": "advisor"}, "name"),
             ({"username": "other", "name": "Other", "role": "owner"}, "role"),
             ({"username": "x" * 200, "name": "Other", "role": "advisor"}, "username"),
         ):

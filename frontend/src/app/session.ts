@@ -59,7 +59,8 @@ export function useTakeSession() {
   };
 }
 
-const HURRY = { retry: (count: number, error: Error) => error instanceof Refusal && error.status === 429 && error.seconds === 1 && count < 8, retryDelay: 1000 };
+/** A short wait is waited out: others are signing in at this moment. */
+export const HURRY = { retry: (count: number, error: Error) => error instanceof Refusal && error.status === 429 && error.seconds === 1 && count < 8, retryDelay: 1000 };
 
 /** ``taken``: what becomes of the session that was begun; else it is this page's. */
 export function useSignIn(taken?: (session: Session) => void) {

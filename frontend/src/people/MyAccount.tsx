@@ -47,7 +47,7 @@ function Name({ session }: { session: Session }) {
       void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "session" });
     },
   });
-  const problem = call.error?.problems.called ?? call.error?.message;
+  const problem = call.error?.problems.name ?? call.error?.message;
   return (
     <Panel title="Name" note={`you sign in as ${session.username}; ${session.role}`}>
       <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); call.mutate(); }} sx={{ display: "flex", gap: 1.5, alignItems: "flex-start", mt: 1.5 }}>

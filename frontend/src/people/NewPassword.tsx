@@ -10,8 +10,6 @@ import type { Session } from "../api/types";
 import { useTakeSession } from "../app/session";
 import { inkSoft, pencil } from "../app/theme";
 
-const LEAST = 12;
-
 export function NewPassword({ given = false, first = false }: { given?: boolean; first?: boolean }) {
   const take = useTakeSession();
   const [old, setOld] = useState("");
@@ -36,7 +34,7 @@ export function NewPassword({ given = false, first = false }: { given?: boolean;
   return (
     <Box component="form" noValidate onSubmit={submit} sx={{ display: "grid", gap: 1.5, maxWidth: 380 }}>
       <TextField {...secret} label={given ? "The password you were given" : "The password you have"} value={old} autoFocus={first} autoComplete="current-password" onChange={(event) => setOld(event.target.value)} error={Boolean(problems.old)} helperText={problems.old} />
-      <TextField {...secret} label="A new one" value={chosen} autoComplete="new-password" onChange={(event) => setChosen(event.target.value)} error={Boolean(problems.new)} helperText={problems.new ?? `at least ${LEAST} characters; a few words that only you would put together`} />
+      <TextField {...secret} label="A new one" value={chosen} autoComplete="new-password" onChange={(event) => setChosen(event.target.value)} error={Boolean(problems.new)} helperText={problems.new ?? "a few words that only you would put together"} />
       <TextField {...secret} label="The new one again" value={again} autoComplete="new-password" onChange={(event) => setAgain(event.target.value)} error={differ} helperText={differ ? "Not the same as above." : ""} />
       <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>
         {choose.isError && Object.keys(problems).length === 0 && choose.error.message}

@@ -9,7 +9,7 @@ import { useState } from "react";
 import { api, type Refusal } from "../api/client";
 import type { GivenPassword, People, Person } from "../api/types";
 import { day } from "../app/dates";
-import { useSession } from "../app/session";
+import { HURRY, useSession } from "../app/session";
 import { inkSoft, pencil, wash } from "../app/theme";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
@@ -17,6 +17,8 @@ import { Slab } from "../parts/Slab";
 import { Table } from "../parts/Table";
 import { Slip } from "./Slip";
 
+/** What stands at a field of its own; anything else is said under them. */
+const PLACED = ["name", "username"];
 const KEY = "people";
 const A_PAGE = 50;
 
@@ -88,8 +90,7 @@ function useAct<T, V = void>(act: (asked: V) => Promise<T>, done?: (told: T) => 
     mutationFn: act,
     onSuccess: done,
     onSettled: () => queries.invalidateQueries({ queryKey: [KEY] }),
-    retry: (count, error) => error.status === 429 && error.seconds === 1 && count < 8,
-    retryDelay: 1000,
+    ...HURRY,
   });
 }
 
@@ -178,7 +179,7 @@ function Add({ roles, given }: { roles: People["roles"]; given: (slip: GivenPass
   return (
     <Panel title="Somebody new">
       <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); add.mutate(); }} sx={{ display: "grid", gap: 1.5, mt: 1.5 }}>
-        <TextField label="Name as shown" value={name} onChange={(event) => setName(event.target.value)} error={Boolean(problems.called)} helperText={problems.called} slotProps={{ htmlInput: { maxLength: 60, autoComplete: "off" } }} />
+        <TextField label="Name as shown" value={name} onChange={(event) => setName(event.target.value)} error={Boolean(problems.name)} helperText={problems.name} slotProps={{ htmlInput: { maxLength: 60, autoComplete: "off" } }} />
         <TextField label="Signs in as" value={username} onChange={(event) => setUsername(event.target.value)} error={Boolean(problems.username)} helperText={problems.username ?? "one short word; it cannot be changed later"} slotProps={{ htmlInput: { maxLength: 150, autoCapitalize: "none", autoComplete: "off" } }} />
         <NativeSelect value={role} onChange={(event) => setRole(event.target.value as Person["role"])} slotProps={{ input: { "aria-label": "Role of somebody new" } }}>
           {roles.map((one) => (
@@ -187,7 +188,7 @@ function Add({ roles, given }: { roles: People["roles"]; given: (slip: GivenPass
             </option>
           ))}
         </NativeSelect>
-        {add.isError && Object.keys(problems).length === 0 && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{add.error.message}</Box>}
+        {add.isError && !PLACED.some((place) => problems[place]) && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{add.error.message}</Box>}
         <Button type="submit" variant="contained" disabled={!username.trim() || !name.trim() || add.isPending} sx={{ justifySelf: "start" }}>
           Add
         </Button>

@@ -15,11 +15,11 @@ import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { day, timeOfDay } from "../app/dates";
 
-const LISTS: { key: "open" | "stale" | "overridden" | "due"; title: string; none: string; to: string }[] = [
-  { key: "open", title: "Open", none: "No rig is open.", to: "meet" },
-  { key: "stale", title: "Stale sign-offs", none: "Every signature stands.", to: "record" },
-  { key: "overridden", title: "Delivered with a reserve overridden", none: "None went out so.", to: "record" },
-  { key: "due", title: "Due for inspection", none: "None is due within 30 days.", to: "record" },
+const LISTS: { key: "open" | "stale" | "overridden" | "due"; title: string; none: string; to: string; of: [string, string] }[] = [
+  { key: "open", title: "Open", none: "No rig is open.", to: "meet", of: ["rig", "rigs"] },
+  { key: "stale", title: "Stale sign-offs", none: "Every signature stands.", to: "record", of: ["rig", "rigs"] },
+  { key: "overridden", title: "Delivered with a reserve overridden", none: "None went out so.", to: "record", of: ["override", "overrides"] },
+  { key: "due", title: "Due for inspection", none: "None is due within 30 days.", to: "record", of: ["rig", "rigs"] },
 ];
 
 export function OverviewPage() {
@@ -33,7 +33,7 @@ export function OverviewPage() {
       </Slab>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(480px, 1fr))", gap: 3 }}>
         {LISTS.map((list) => (
-          <Panel key={list.key} title={list.title} note={String(overview[list.key].count)}>
+          <Panel key={list.key} title={list.title} note={`${overview[list.key].count} ${list.of[overview[list.key].count === 1 ? 0 : 1]}`}>
             {overview[list.key].rows.length === 0 && <Box sx={{ color: inkSoft }}>{list.none}</Box>}
             <Box component="ul" aria-label={list.title} sx={{ listStyle: "none", m: 0, p: 0 }}>
               {overview[list.key].rows.map((row, i) => (

@@ -95,7 +95,7 @@ def add(by: Person | None, username: str, called: str, role: str) -> tuple[Perso
         {"username": username, "called": called, "role": role, "password1": password, "password2": password}
     )
     if not form.is_valid():
-        raise NotDone(said(form))
+        raise NotDone(said(form, called="name"))
     made = form.save(commit=False)
     made.first_name, made.given_until = form.cleaned_data["called"], timezone.now() + GIVEN_FOR
     return done(by, made, Act.ADDED, after=made.get_role_display()), password
@@ -144,7 +144,7 @@ def rename(by: Person | None, one: Person, called: str) -> Person:
     try:
         name = free_name(called, one)
     except forms.ValidationError as error:
-        raise NotDone({"called": " ".join(error.messages)}) from error
+        raise NotDone({"name": " ".join(error.messages)}) from error
     before = one.called
     if name == before:
         return one

@@ -16,7 +16,7 @@ from stathmos.house.models import HouseRules
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.record import arriving, checking, whole
-from stathmos.record.arriving import NotReadable, Row
+from stathmos.record.arriving import Row
 from stathmos.record.whole import LABELS
 from stathmos.rigs.models import Arrival, Rig
 
@@ -182,6 +182,3 @@ def _in_words(error: Exception) -> str:
     if isinstance(error, ValidationError):
         return "; ".join(error.messages)[:200]
     return str(error)[:200]
-
-
-__all__ = ["BroughtIn", "NotReadable", "bring_in"]

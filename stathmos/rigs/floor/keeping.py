@@ -20,7 +20,7 @@ from rest_framework.utils.encoders import JSONEncoder
 from stathmos.house.models import House
 from stathmos.rigs import program
 from stathmos.rigs.floor.drawn import HANDOVER, draw, is_archived
-from stathmos.rigs.heads import WAIVED
+from stathmos.rigs.heads import WAIVED_OF
 from stathmos.rigs.history import Kept
 from stathmos.rigs.models import Arrival, Reading, ReserveWaiver, Rig, SignOff, Strip
 
@@ -42,7 +42,7 @@ def with_state(rows: QuerySet, of: str) -> QuerySet:
     """Rows with the last sign-off of their rig, ``signed_last``, and the state of its waivers, ``waived_sum``. ``of``: its key."""
     return rows.annotate(
         signed_last=_summed(SignOff.objects.all(), of, Max("pk")),
-        waived_sum=_summed(ReserveWaiver.objects.all(), of, Sum(WAIVED.removeprefix("reserve_waivers__"))),
+        waived_sum=_summed(ReserveWaiver.objects.all(), of, Sum(WAIVED_OF)),
     )
 
 
