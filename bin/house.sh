@@ -168,9 +168,11 @@ serve_demo() {
   trap 'exit 130' INT TERM
   start_database "$SERVED" "$(free_port)"
   export STATHMOS_SECRET_KEY=only-for-this-command-0123456789-abcdefghijklmnopqrstuvwxyz
-  "$BIN/python" manage.py migrate --noinput > "$SERVED/setup.log" 2>&1
-  "$BIN/python" manage.py collectstatic --noinput --clear >> "$SERVED/setup.log" 2>&1
-  "$BIN/python" manage.py load_demo >> "$SERVED/setup.log" 2>&1
+  local verb
+  for verb in "migrate --noinput" "collectstatic --noinput --clear" load_demo; do
+    # shellcheck disable=SC2086  # a verb and its options
+    "$BIN/python" manage.py $verb >> "$SERVED/setup.log" 2>&1 || stop_with "$verb failed: $(tail -n 3 "$SERVED/setup.log" | tr '\n' ' ')"
+  done
   local port; port=$(free_port)
   DEMO_ADDRESS=http://127.0.0.1:$port
   "$BIN/gunicorn" stathmos.web.wsgi --bind "127.0.0.1:$port" "${SERVING[@]}" --log-level warning &

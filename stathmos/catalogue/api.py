@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.db.models import QuerySet
 from django.http import Http404, HttpResponse
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
@@ -20,21 +21,17 @@ from stathmos.catalogue.actions.write_item import (
     retire_item,
 )
 from stathmos.catalogue.item import CatalogueItem
-from stathmos.catalogue.models import KINDS, ItemChange, TowVehicle, Trailer
+from stathmos.catalogue.models import KINDS, ItemChange
+from stathmos.catalogue.seeking import sought
 from stathmos.catalogue.shapes import EntryShape, shape, text
+from stathmos.catalogue.shelf import shelf
 from stathmos.catalogue.tables import Plan, plan, written_out
 from stathmos.people.roles import may, require
 from stathmos.people.strict import Text, Truth, Whole, taken
 
 PickShape = shape("Pick", name=text(), entries=s.DictField(child=EntryShape()))
-CatalogueShape = shape(
-    "Catalogue",
-    vehicles=PickShape(many=True),
-    trailers=PickShape(many=True),
-    kits=s.ListField(child=Text()),
-    shanks=s.ListField(child=Text()),
-    balls=s.ListField(child=Text()),
-)
+PicksShape = shape("Picks", picks=PickShape(many=True), found=Whole())
+OnOfferShape = shape("PartsOnOffer", **{kind: s.ListField(child=Text()) for kind in ("kits", "shanks", "balls")})
 FieldOfKindShape = shape(
     "FieldOfKind",
     name=text(),
@@ -70,6 +67,21 @@ WriteItemShape = shape(
     system=Text(required=False, max_length=10),
     texts=s.DictField(child=Text(allow_blank=True, max_length=400)),
 )
+ItemsShape = shape("CatalogueItems", items=ItemShape(many=True), found=Whole(), all=Whole())
+AskedShape = shape(
+    "AskedOfCatalogue",
+    q=Text(
+        required=False,
+        allow_blank=True,
+        max_length=80,
+        default="",
+        help_text="words, each of which is to be written somewhere",
+    ),
+    name=Text(required=False, allow_blank=True, max_length=400, default="", help_text="the very name"),
+    first=s.IntegerField(
+        required=False, default=0, min_value=0, max_value=1_000_000, help_text="so many are passed over"
+    ),
+)
 RetireShape = shape("RetireItem", version=Whole(), retired=Truth())
 NotKeptShape = shape("NotKept", detail=text(), problems=s.DictField(child=Text()))
 PastItemShape = shape("ItemChange", what=text(), by=text(), at=s.DateTimeField(), texts=s.DictField(child=Text()))
@@ -98,23 +110,39 @@ WORDS = {
 }  # fmt: skip
 
 
-class CatalogueView(APIView):
-    @extend_schema(operation_id="catalogue", responses=CatalogueShape)
+class OnOfferView(APIView):
+    """The names of the parts that a hitch is chosen from."""
+
+    @extend_schema(operation_id="parts_on_offer", responses=OnOfferShape)
     def get(self, request: Request) -> Response:
-        def picks(kind) -> list[dict]:
-            return [{"name": item.name, "entries": item.as_entries()} for item in kind.objects.filter(retired=False)]
+        stock = shelf().stock
+        return Response({kind: [part.name for part in getattr(stock, kind)] for kind in OnOfferShape().fields})
 
-        def names(kind: str) -> list[str]:
-            return list(KINDS[kind].objects.filter(retired=False).values_list("name", flat=True))
 
-        parts = {kind: names(kind) for kind in ("kits", "shanks", "balls")}
-        return Response({"vehicles": picks(TowVehicle), "trailers": picks(Trailer), **parts})
+class PicksView(APIView):
+    """What is on offer of one kind, by words or by its very name: the first few, with their figures as a rig takes them over."""
+
+    @extend_schema(operation_id="picks", parameters=[AskedShape], responses={200: PicksShape, 400: NotKeptShape})
+    def get(self, request: Request, kind: str) -> Response:
+        asked = taken(AskedShape, request.query_params, UNREAD_QUESTION)
+        found = sought(_kind(kind), asked["q"]).filter(retired=False)
+        if asked["name"]:
+            found = found.filter(name=asked["name"])
+        picks = [{"name": item.name, "entries": item.as_entries()} for item in _page(found, asked["first"], PICKS)]
+        return Response({"picks": picks, "found": found.count()})
 
 
 def _kind(name: str) -> type[CatalogueItem]:
     if name not in KINDS:
         raise Http404
     return KINDS[name]
+
+
+def _page(found: QuerySet, first: int, many: int) -> list[CatalogueItem]:
+    """So many of them from the first; the names alone are sorted, whatever else is written of them."""
+    keys = list(found.values_list("pk", flat=True)[first : first + many])
+    items = found.model.objects.in_bulk(keys)
+    return [items[key] for key in keys if key in items]
 
 
 def _told(item: CatalogueItem) -> dict:
@@ -133,6 +161,9 @@ def _written(data: dict) -> Written:
     return Written(data["name"], data.get("family", ""), data.get("system", "us"), data["texts"])
 
 
+#: how many are shown at a time
+PICKS, ITEMS = 20, 100
+UNREAD_QUESTION = "What is looked for cannot be read."
 UNREAD = "Nothing was saved: this cannot be read."
 
 
@@ -175,11 +206,18 @@ class KindsView(APIView):
 
 
 class ItemsView(APIView):
-    """All items of a kind, and new ones."""
+    """The items of a kind by words, a page at a time, retired ones too; and new ones."""
 
-    @extend_schema(operation_id="catalogue_items", responses=ItemShape(many=True))
+    @extend_schema(
+        operation_id="catalogue_items", parameters=[AskedShape], responses={200: ItemsShape, 400: NotKeptShape}
+    )
     def get(self, request: Request, kind: str) -> Response:
-        return Response([_told(item) for item in _kind(kind).objects.order_by("name")])
+        model, asked = _kind(kind), taken(AskedShape, request.query_params, UNREAD_QUESTION)
+        found = sought(model, asked["q"])
+        if asked["name"]:
+            found = found.filter(name=asked["name"])
+        items = [_told(item) for item in _page(found, asked["first"], ITEMS)]
+        return Response({"items": items, "found": found.count(), "all": model.objects.count()})
 
     @extend_schema(
         operation_id="add_item",

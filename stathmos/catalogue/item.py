@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import uuid
+from collections.abc import Iterable
 from typing import Any
 
 from django.db import models
@@ -18,11 +20,23 @@ class Kept(models.QuerySet):
 
     def update(self, **columns: Any) -> int:
         with new_edition(CATALOGUE):
-            return super().update(**columns)
+            written = list(self.values_list("pk", flat=True))
+            many = super().update(**columns)
+            for item in self.model.objects.filter(pk__in=written):
+                item.written()
+                models.QuerySet(self.model).filter(pk=item.pk).update(sought=item.sought, stamp=item.stamp)
+            return many
 
-    def bulk_create(self, *args: Any, **options: Any) -> list:
+    def delete(self) -> tuple[int, dict[str, int]]:
         with new_edition(CATALOGUE):
-            return super().bulk_create(*args, **options)
+            return super().delete()
+
+    def bulk_create(self, objs: Iterable[CatalogueItem], *args: Any, **options: Any) -> list:
+        items = list(objs)
+        for item in items:
+            item.written()
+        with new_edition(CATALOGUE):
+            return super().bulk_create(items, *args, **options)
 
 
 class CatalogueItem(models.Model):
@@ -36,6 +50,10 @@ class CatalogueItem(models.Model):
     system = models.CharField(max_length=6, default="us", choices=[("us", "US"), ("metric", "metric")])
     retired = models.BooleanField(default=False)
     version = models.PositiveIntegerField(default=1)
+    #: all that is written of it, in small letters, for whoever looks for it
+    sought = models.TextField(default="", editable=False)
+    #: another after every write: what was made of it with the same one still holds
+    stamp = models.UUIDField(default=uuid.uuid4, editable=False)
 
     objects = Kept.as_manager()
 
@@ -48,8 +66,14 @@ class CatalogueItem(models.Model):
 
     def save(self, *args: Any, **options: Any) -> None:
         """Whatever is written to the catalogue makes a new edition of it."""
+        self.written()
         with new_edition(CATALOGUE):
             super().save(*args, **options)
+
+    def delete(self, *args: Any, **options: Any) -> tuple[int, dict[str, int]]:
+        """As with every write."""
+        with new_edition(CATALOGUE):
+            return super().delete(*args, **options)
 
     @classmethod
     def described(cls) -> dict[str, Entry]:
@@ -60,6 +84,11 @@ class CatalogueItem(models.Model):
         """The known figures in the core's form, each with the provenance that its kind of figure has."""
         return self._given(dict(entries(self.core)))
 
+    def without_texts(self) -> Any:
+        """It as the core's own class, to reckon with: without the texts of its figures, which take long to write."""
+        words = {key: getattr(self, key) for key in ("name", "family") if key in self.core.__dataclass_fields__}
+        return self.core(**words, **self._given(dict(entries(self.core)), texts=False))
+
     def as_entries(self) -> dict[str, dict[str, str]]:
         """The known figures as a rig file writes them."""
         return self._written(self.figures())
@@ -68,7 +97,12 @@ class CatalogueItem(models.Model):
         """The same with what is told to customers."""
         return self._written(self._given(self.described()))
 
-    def _given(self, described: dict[str, Entry]) -> dict[str, Given]:
+    def written(self) -> None:
+        """What goes with every write: what is sought of it (name, family, every figure and word as they read), and a new stamp."""
+        words = (self.name, getattr(self, "family", ""), *(entry["is"] for entry in self.all_entries().values()))
+        self.sought, self.stamp = " ".join(word for word in words if word).lower(), uuid.uuid4()
+
+    def _given(self, described: dict[str, Entry], texts: bool = True) -> dict[str, Given]:
         known = {}
         for name, entry in described.items():
             value = getattr(self, name)
@@ -78,9 +112,8 @@ class CatalogueItem(models.Model):
                 if value:
                     known[name] = Given(0.0, entry.dimension, origin, value)
             elif value is not None:
-                known[name] = Given(
-                    value, entry.dimension, origin, units.write_exact(value, entry.dimension, self.system), datum
-                )
+                text = units.write_exact(value, entry.dimension, self.system) if texts else ""
+                known[name] = Given(value, entry.dimension, origin, text, datum)
         return known
 
     def _written(self, known: dict[str, Given]) -> dict[str, dict[str, str]]:

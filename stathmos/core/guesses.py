@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from stathmos.core.entry import TEXT, Entry, entries
+from stathmos.core.entry import TEXT, entries
 from stathmos.core.figures import Anything, Given, Missing, Provenance
 from stathmos.core.rig import SECTIONS, Rig, entry_at
 from stathmos.core.stock import AnyPart
@@ -19,9 +19,10 @@ _READ = ("vehicle", "trailer", "hitch")
 
 
 @lru_cache(maxsize=1)
-def _fields() -> tuple[tuple[str, str, Entry], ...]:
+def _fields() -> tuple[tuple[str, str, int], ...]:
+    """Section, name, and how strong it must be to pass."""
     return tuple(
-        (section, name, entry)
+        (section, name, entry.passes_from.strength)
         for section in _READ
         for name, entry in entries(SECTIONS[section])
         if entry.dimension != TEXT and entry.passes_from is not Provenance.ASSUMED
@@ -33,9 +34,8 @@ def of_rig(rig: Rig) -> tuple[str, ...]:
     held = {name: getattr(rig, name) for name in _READ}
     return tuple(
         f"{section}.{name}"
-        for section, name, entry in _fields()
-        if (given := getattr(held[section], name)) is not None
-        and given.provenance.strength < entry.passes_from.strength
+        for section, name, least in _fields()
+        if (given := getattr(held[section], name)) is not None and given.provenance.strength < least
     )
 
 

@@ -40,7 +40,7 @@ def fields_of(model: type[models.Model]) -> list[str]:
     """What of a row travels."""
     if model is Person:
         return list(PERSON_FIELDS)
-    left_out = {"id", "item"} if model is ItemChange else {"id"}
+    left_out = {"id", "item"} if model is ItemChange else {"id", "sought", "stamp"}
     return [field.name for field in model._meta.concrete_fields if field.name not in left_out]
 
 

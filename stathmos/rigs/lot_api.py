@@ -2,25 +2,28 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
+import numpy as np
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.catalogue.models import KINDS
+from stathmos.catalogue.yard import Yard, yard
 from stathmos.core import lot, report, units
 from stathmos.core.assess import assess
-from stathmos.core.ratings import link_name
-from stathmos.core.rig import Rig, Vehicle
-from stathmos.core.rules import Rules
-from stathmos.core.stock import Stock
+from stathmos.core.ratings import SAME, link_name
+from stathmos.core.rig import Vehicle
 from stathmos.core.units import COUNT, LENGTH, MONEY, UnreadableError, parse
 from stathmos.rigs import drafts, shapes
 from stathmos.rigs.actions.write_rig import NotWritten
 
 TRAILERS, VEHICLES = "trailers", "vehicles"
+#: so many pairs are told of, unless more are asked for; and no more than so many
+TOLD, MOST_TOLD = 60, 600
 #: what a customer may ask: the field of the item, its dimension, and whether it is a least
 ASKS = {
     "sleeps_least": ("sleeps", COUNT, True),
@@ -66,18 +69,19 @@ def _limits(data: dict) -> dict[str, float]:
     return found
 
 
-def _passes(item, limits: dict[str, float]) -> bool:
-    """Whether an item is what the customer asked for; what is not known does not pass."""
+def _within(yard: Yard, limits: dict[str, float]) -> Yard:
+    """The trailers that are what the customer asked for; what is not known does not pass."""
+    passes = np.ones(len(yard.keys), bool)
     for name, limit in limits.items():
         field, _, least = ASKS[name]
-        value = getattr(item, field)
-        if value is None or (value < limit - 1e-6 if least else value > limit + 1e-6):
-            return False
-    return True
+        column = yard.asked[field]
+        with np.errstate(invalid="ignore"):
+            passes &= column >= limit - SAME if least else column <= limit + SAME
+    return yard.of(np.flatnonzero(passes))
 
 
 class LotView(APIView):
-    """Every pair of one side with the catalogue, those with most to spare first."""
+    """Every pair of one side with the catalogue, those with most to spare first; as many as are asked for are told."""
 
     @extend_schema(
         operation_id="lot", request=shapes.LotAskShape, responses={200: shapes.LotShape, 400: shapes.NotWrittenShape}
@@ -85,42 +89,47 @@ class LotView(APIView):
     def post(self, request: Request) -> Response:
         try:
             draft = drafts.read(request.data)
-            side = request.data.get("side", TRAILERS)
+            side, most = request.data.get("side", TRAILERS), request.data.get("most", TOLD)
             if side not in (TRAILERS, VEHICLES):
                 raise NotWritten({"side": "Trailers or vehicles."})
+            if not isinstance(most, int) or isinstance(most, bool) or not 1 <= most <= MOST_TOLD:
+                raise NotWritten({"most": f"From 1 to {MOST_TOLD}."})
             limits = _limits(request.data) if side == TRAILERS else {}
         except NotWritten as error:
             return _refused(error)
-        rig, stock = draft.rig_file.rig, draft.rig_file.stock
-        items = [item for item in KINDS[side].objects.filter(retired=False) if _passes(item, limits)]
-        judged = _judged(rig, side, items, stock, draft.now.rules)
+        keys, judged = _judged(draft, side, limits)
+        told = judged[:most]
+        items = KINDS[side].objects.in_bulk([int(keys[one.index]) for one in told])
+        rows = [(items.get(int(keys[one.index])), one) for one in told]
         return Response(
             {
                 "side": side,
                 "problems": drafts.problems(draft),
                 "all": KINDS[side].objects.filter(retired=False).count(),
-                "rows": [_row(items[one.index], one) for one in judged],
+                "counts": [{"fits": fits, "count": count} for fits, count in judged.counted().items()],
+                "rows": [_row(item, one) for item, one in rows if item is not None],
             }
         )
 
 
-def _judged(rig: Rig, side: str, items: list, stock: Stock, rules: Rules) -> tuple[lot.Pairing, ...]:
-    if not items:
-        return ()
+def _judged(draft: drafts.Draft, side: str, limits: dict[str, float]) -> tuple[Sequence[int], lot.Ranked]:
+    """The keys of those on offer, and how each pair fares, by their places."""
+    rig, stock, rules = draft.rig_file.rig, draft.rig_file.stock, draft.now.rules
     style = rig.choice("hitch.style")
-    things = [item.core(**item.figures()) for item in items]
     if side == TRAILERS:
-        return lot.best(lot.vehicles([rig], rules), lot.trailers(things), stock, style)
-    cars = lot.vehicles([replace(rig, vehicle=one) for one in things], rules)
-    return lot.best(cars, lot.trailers([rig.trailer]), stock, style)
+        there = _within(yard(), limits)
+        return there.keys, lot.best(lot.vehicles([rig], rules), there.trailers, stock, style)
+    items = list(KINDS[side].objects.filter(retired=False))
+    cars = lot.vehicles([replace(rig, vehicle=item.without_texts()) for item in items], rules)
+    return [item.pk for item in items], lot.best(cars, lot.trailers([rig.trailer]), stock, style)
 
 
 def _row(item, one: lot.Pairing) -> dict:
-    entries = item.all_entries()
     wd = "WD" if one.style == "weight_distributing" else "WC"
 
-    def text(name: str) -> str:
-        return entries[name]["is"] if name in entries else ""
+    def text(name: str, dimension: str) -> str:
+        value = getattr(item, name, None)
+        return "" if value is None else units.write_exact(value, dimension, item.system)
 
     def both(name: str, dimension: str) -> dict | None:
         value = getattr(item, name, None)
@@ -143,7 +152,7 @@ def _row(item, one: lot.Pairing) -> dict:
         "shank": one.shank,
         "hole": None if one.hole is None else f"turned {'up' if one.turned_up else 'down'}, hole {one.hole}",
         "ball": one.ball,
-        "sleeps": text("sleeps"),
+        "sleeps": text("sleeps", units.COUNT),
         "price": None if getattr(item, "price", None) is None else units.write(item.price, units.MONEY, "us"),
         "gvwr": both("gvwr", units.WEIGHT),
         "length": both("ball_to_rear", units.LENGTH),

@@ -499,6 +499,7 @@ ComparedShape = shape(
     )(many=True),
 )
 _SIDE = s.ChoiceField(["trailers", "vehicles"])
+_FITS = s.ChoiceField(["fits", "not known", "does not fit"])
 LotAskShape = shape(
     "LotAsk",
     **_DRAFT,
@@ -507,16 +508,18 @@ LotAskShape = shape(
     sleeps_least=Text(required=False, allow_blank=True),
     length_most=Text(required=False, allow_blank=True),
     price_most=Text(required=False, allow_blank=True),
+    most=Whole(required=False, min_value=1, help_text="how many pairs are told of"),
 )
 LotShape = shape(
     "Lot",
     side=_SIDE,
     problems=ProblemShape(many=True, help_text="What was written and cannot be read; it is judged without."),
     all=Whole(),
+    counts=shape("LotCount", fits=_FITS, count=Whole())(many=True),
     rows=shape(
         "LotRow",
         name=text(),
-        fits=s.ChoiceField(["fits", "not known", "does not fit"]),
+        fits=_FITS,
         style=text(),
         weakest=text(),
         used=s.FloatField(allow_null=True),

@@ -72,6 +72,11 @@ class BrowserTest(Truncating, StaticLiveServerTestCase):
         expect(button).to_have_attribute("aria-current", "step")
         expect(self.page.get_by_text("Working it out…")).to_have_count(0)
 
+    def pick(self, label: str, name: str) -> None:
+        """Something of the catalogue, found by typing and taken from the list."""
+        self.field(label).fill(name)
+        self.page.get_by_role("option", name=name, exact=True).click()
+
     def field(self, label: str) -> Locator:
         return self.page.get_by_label(label, exact=True)
 

@@ -25,20 +25,20 @@ class Sale(BrowserTest):
         self.sign_in()
         page.get_by_role("link", name="The lot", exact=True).click()
         expect(page.get_by_text("Choose a tow vehicle, and who rides in it.")).to_be_visible()
-        page.get_by_label("Tow vehicle").select_option("Brindlow Haulm half-ton crew")
+        self.pick("Tow vehicle", "Brindlow Haulm half-ton crew")
         # Nobody in front: somebody drives, so nothing is known to fit.
         expect(page.get_by_role("status")).to_contain_text("0 fit")
         self.field("People in front").fill("three")
         expect(page.get_by_text("Cannot read “three”")).to_be_visible()
         expect(page.get_by_role("status")).to_contain_text("0 fit")
         self.field("People in front").fill("340")
-        expect(page.get_by_role("status")).to_contain_text("10 fit, 0 not known, 5 do not; 15 of 15 shown")
+        expect(page.get_by_role("status")).to_contain_text("10 fit, 0 not known, 5 do not; 15 in the catalogue.")
         # 7 800 lb at 15 %: 1 170 of 1 250 lb, 93.6 %
         expect(self.lot("Wrenfold 27 Bunk")).to_contain_text("6.4 % left")
         expect(self.lot("Wrenfold 27 Bunk")).to_contain_text("Receiver, WD tongue")
         self.field("Sleeps at least").fill("4")
         self.field("Length at most").fill("30 ft")
-        expect(page.get_by_role("status")).to_contain_text("of 15 shown")
+        expect(page.get_by_role("status")).to_contain_text("of the 15 in the catalogue are what is asked for")
         expect(self.lot("Dunnagh Wee 12")).to_have_count(0)
         self.field("Price at most").fill("plenty")
         expect(page.get_by_text("Cannot read “plenty”")).to_be_visible()
@@ -161,7 +161,7 @@ class Heights(BrowserTest):
         page.get_by_role("button", name="Compare the schools").click()
         none = page.locator("tr[data-compared='offset.none']")
         expect(none).to_contain_text("≠ 22 3/4 in")
-        page.get_by_label("Swap for").select_option("vehicle:Morvane Stoker one-ton")
+        self.pick("Another tow vehicle", "Morvane Stoker one-ton")
         expect(page.locator("tr[data-compared=kept]")).to_contain_text("with the hitch there is")
 
 

@@ -2,6 +2,7 @@
 
 import random
 import unittest
+from dataclasses import replace
 
 import numpy as np
 from hypothesis import given, settings
@@ -183,6 +184,40 @@ class EqualsOneByOne(unittest.TestCase):
         judged = lot.judge(lot.vehicles(cars, rules), lot.trailers(vans[:1]), stock, distributing)
         for index, car in enumerate(cars):
             self.same(judged, index, lot.filled(car, vans[0], rules, style), stock, rules)
+
+
+class ManyAtOnce(unittest.TestCase):
+    @settings(max_examples=40, deadline=None)
+    @given(st.integers(0, 10**9), st.integers(0, 6), st.randoms(use_true_random=False))
+    def test_each_pair_fares_as_it_does_alone_whatever_stands_beside_it(self, seed: int, cut: int, chance) -> None:
+        """Some rows taken, the rest put behind them, and each by itself: columns are cut and joined, and no answer changes."""
+        cars, vans, stock, rules = a_yard(seed)
+        car, whole = lot.vehicles(cars[:1], rules), lot.trailers(vans)
+        order = list(range(len(vans)))
+        chance.shuffle(order)
+        first, rest = np.array(order[:cut], int), np.array(order[cut:], int)
+        parts = [lot.each_column(whole, lambda column, rows=rows: column[rows]) for rows in (first, rest)]
+        together = {one.index: one for one in lot.best(car, lot.joined(*parts), stock)}
+        self.assertEqual(len(together), len(vans))
+        for place, index in enumerate(order):
+            (alone,) = lot.best(car, lot.trailers([vans[index]]), stock)
+            self.assertEqual(replace(together[place], index=0), alone)
+
+    @settings(max_examples=20, deadline=None)
+    @given(st.integers(0, 10**9))
+    def test_the_ranking_counts_and_pages_what_it_lists(self, seed: int) -> None:
+        cars, vans, stock, rules = a_yard(seed)
+        ranked = lot.best(lot.vehicles(cars[:1], rules), lot.trailers(vans), stock)
+        listed = list(ranked)
+        self.assertEqual([*ranked[:2], *ranked[2:]], listed)
+        self.assertEqual(sorted(one.index for one in listed), list(range(len(vans))))
+        self.assertEqual(ranked.counted(), {word: sum(one.fits == word for one in listed) for word in ranked.counted()})
+
+    def test_an_empty_lot_has_no_pairs(self) -> None:
+        cars, vans, stock, rules = a_yard(1)
+        nothing = lot.each_column(lot.trailers(vans), lambda column: column[:0])
+        ranked = lot.best(lot.vehicles(cars[:1], rules), nothing, stock)
+        self.assertEqual((len(ranked), ranked[:5], set(ranked.counted().values())), (0, (), {0}))
 
 
 class ByHand(unittest.TestCase):

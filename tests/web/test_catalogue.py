@@ -1,6 +1,6 @@
 """Upkeep of the catalogue: add, edit, retire, history, CSV with its dry run; and what a rig keeps of it."""
 
-from stathmos.catalogue.models import KINDS, HitchKit, ItemChange
+from stathmos.catalogue.models import KINDS, HitchKit, ItemChange, Trailer
 from stathmos.catalogue.tables import columns, written_out
 from stathmos.rigs.models import Rig
 from tests.web.signed_in import WithDemo, measured
@@ -106,6 +106,70 @@ class Upkeep(WithDemo):
         ):
             with self.assertRaises(DatabaseError), transaction.atomic():
                 change()
+
+
+class Sought(WithDemo):
+    """Found by what is written of it, a page at a time, however many there are."""
+
+    def picks(self, query: str, kind: str = "trailers") -> dict:
+        status, told = self.ask("GET", f"catalogue/{kind}/picks/?{query}")
+        self.assertEqual(status, 200, told)
+        return told
+
+    def names(self, query: str, kind: str = "trailers") -> list[str]:
+        return [one["name"] for one in self.picks(query, kind)["picks"]]
+
+    def test_every_word_is_written_somewhere(self) -> None:
+        self.assertEqual(self.names("q=WREN+27"), ["Wrenfold 27 Bunk"])
+        self.assertEqual(self.names("q=7800+lb+wrenfold"), ["Wrenfold 27 Bunk"])
+        self.assertEqual(self.names("q=no+such+trailer"), [])
+        self.assertEqual(self.names("name=Wrenfold+27+Bunk"), ["Wrenfold 27 Bunk"])
+        self.assertEqual(self.names("name=Wrenfold+27"), [])
+        for wild in ("%25", "_", "%5C", "%27", "100%25"):
+            self.assertEqual(self.names(f"q={wild}+wrenfold"), [])
+
+    def test_a_pick_has_its_figures_and_what_is_retired_is_not_offered(self) -> None:
+        trailer = Trailer.objects.get(name="Wrenfold 27 Bunk")
+        (pick,) = self.picks("q=wrenfold+27")["picks"]
+        self.assertEqual(pick["entries"], trailer.as_entries())
+        Trailer.objects.filter(pk=trailer.pk).update(retired=True)
+        self.assertEqual(self.names("q=wrenfold+27"), [])
+        _, listed = self.ask("GET", "catalogue/trailers/?q=wrenfold+27")
+        self.assertEqual([one["name"] for one in listed["items"]], ["Wrenfold 27 Bunk"])
+
+    def test_it_is_found_by_what_was_written_last(self) -> None:
+        trailer = Trailer.objects.get(name="Wrenfold 27 Bunk")
+        trailer.name = "Quillock 9"
+        trailer.save()
+        Trailer.objects.filter(name="Dunnagh Wee 12").update(gvwr=1234.5, system="metric")
+        Trailer.objects.bulk_create([Trailer(name="Sallowmere 7", system="us")])
+        self.assertEqual(self.names("q=quillock"), ["Quillock 9"])
+        self.assertEqual(self.names("q=wrenfold+27"), [])
+        self.assertEqual(self.names("q=1234.5+kg"), ["Dunnagh Wee 12"])
+        self.assertEqual(self.names("q=sallow"), ["Sallowmere 7"])
+
+    def test_many_are_paged_by_name_as_a_person_sorts_them(self) -> None:
+        Trailer.objects.bulk_create([Trailer(name=f"Sallowmere {number}") for number in range(130)])
+        told = self.picks("q=sallowmere")
+        self.assertEqual((told["found"], len(told["picks"])), (130, 20))
+        self.assertEqual([one["name"] for one in told["picks"]], [f"Sallowmere {number}" for number in range(20)])
+        pages = [self.ask("GET", f"catalogue/trailers/?q=sallowmere&first={first}")[1] for first in (0, 100, 200)]
+        self.assertEqual([len(page["items"]) for page in pages], [100, 30, 0])
+        self.assertEqual((pages[1]["found"], pages[1]["all"]), (130, 145))
+        names = [item["name"] for page in pages for item in page["items"]]
+        self.assertEqual(names, [f"Sallowmere {number}" for number in range(130)])
+
+    def test_a_question_that_cannot_be_read_is_answered_at_its_place(self) -> None:
+        for query, place in (
+            ("first=-1", "first"),
+            ("first=x", "first"),
+            ("first=9999999999", "first"),
+            (f"q={'x' * 81}", "q"),
+        ):
+            for path in ("catalogue/trailers/", "catalogue/trailers/picks/"):
+                status, said = self.ask("GET", f"{path}?{query}")
+                self.assertEqual((status, list(said["problems"])), (400, [place]), query)
+        self.assertEqual(self.ask("GET", "catalogue/wheels/picks/")[0], 404)
 
 
 class KeptByRigs(WithDemo):

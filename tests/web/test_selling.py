@@ -5,6 +5,7 @@ import io
 
 from django.db import DatabaseError, transaction
 
+from stathmos.catalogue import yard
 from stathmos.catalogue.models import TowVehicle, Trailer
 from stathmos.rigs.models import ReserveWaiver, Rig
 from tests.web.signed_in import WithDemo, measured
@@ -56,6 +57,44 @@ class TheLot(WithDemo):
         Trailer.objects.filter(name="Dunnagh 15 Nook").update(price=None)
         self.assertNotIn("Dunnagh 15 Nook", [row["name"] for row in self.lot(price_most="$20,000")["rows"]])
         self.assertEqual(self.lot(price_most="$1")["rows"], [])
+
+    def test_the_first_are_told_and_all_are_counted(self) -> None:
+        whole, few = self.lot(), self.lot(most=4)
+        self.assertEqual(few["rows"], whole["rows"][:4])
+        self.assertEqual(few["counts"], whole["counts"])
+        self.assertEqual(sum(one["count"] for one in few["counts"]), 15)
+        for most in (0, -1, 601, "4", True, None):
+            status, said = self.ask("POST", "lot/", {"entries": self.entries(), "side": "trailers", "most": most})
+            self.assertEqual((status, list(said["problems"])), (400, ["most"]), most)
+
+    def test_whatever_is_written_to_the_catalogue_the_lot_is_of_it_as_it_stands(self) -> None:
+        """The columns kept from one edition to the next against those read anew, after every way to write."""
+        one, other = Trailer.objects.get(name="Wrenfold 27 Bunk"), Trailer.objects.get(name="Dunnagh Wee 12")
+
+        def again() -> None:
+            one.gvwr = one.gvwr * 1.5
+            one.save()
+
+        def like() -> None:
+            Trailer.objects.bulk_create([Trailer(name="Wrenfold 27 Other", gvwr=2000.0, ball_to_axle=5000.0)])
+
+        writes = (
+            again,
+            like,
+            lambda: Trailer.objects.filter(name=other.name).update(gvwr=900.0, price=100.0),
+            lambda: Trailer.objects.filter(name=other.name).update(retired=True),
+            lambda: Trailer.objects.filter(name=other.name).update(retired=False),
+            lambda: Trailer.objects.filter(name="Wrenfold 27 Other").delete(),
+            one.delete,
+        )
+        before = self.lot(price_most="$90,000")
+        for write in writes:
+            write()
+            kept = self.lot(price_most="$90,000")
+            yard._last = None
+            self.assertEqual(kept, self.lot(price_most="$90,000"))
+            self.assertNotEqual(kept, before)
+            before = kept
 
     def test_what_cannot_be_read_is_said_at_its_place(self) -> None:
         bad = {"sleeps_least": "four", "length_most": "30 lb", "price_most": "-1"}

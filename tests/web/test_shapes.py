@@ -23,9 +23,10 @@ class AsTheSchemaSays(WithDemo):
             ("session/", "Session", False),
             ("rigs/", "Floor", False),
             ("fields/", "Field", True),
-            ("catalogue/", "Catalogue", False),
+            ("catalogue/", "PartsOnOffer", False),
             ("catalogue/kinds/", "CatalogueKinds", False),
-            ("catalogue/kits/", "CatalogueItem", True),
+            ("catalogue/kits/", "CatalogueItems", False),
+            ("catalogue/trailers/picks/?q=wren", "Picks", False),
         ):
             with self.subTest(path=path):
                 self.holds(name, self.ask("GET", path)[1], many)

@@ -45,7 +45,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["catalogue"];
+        /** @description The names of the parts that a hitch is chosen from. */
+        get: operations["parts_on_offer"];
         put?: never;
         post?: never;
         delete?: never;
@@ -61,10 +62,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description All items of a kind, and new ones. */
+        /** @description The items of a kind by words, a page at a time, retired ones too; and new ones. */
         get: operations["catalogue_items"];
         put?: never;
-        /** @description All items of a kind, and new ones. */
+        /** @description The items of a kind by words, a page at a time, retired ones too; and new ones. */
         post: operations["add_item"];
         delete?: never;
         options?: never;
@@ -135,6 +136,23 @@ export interface paths {
         put?: never;
         /** @description A kind as CSV: written out; and read in, first as a plan, then, with the plan's seal, for good. */
         post: operations["import_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue/{kind}/picks/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is on offer of one kind, by words or by its very name: the first few, with their figures as a rig takes them over. */
+        get: operations["picks"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -249,7 +267,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Every pair of one side with the catalogue, those with most to spare first. */
+        /** @description Every pair of one side with the catalogue, those with most to spare first; as many as are asked for are told. */
         post: operations["lot"];
         delete?: never;
         options?: never;
@@ -1108,13 +1126,6 @@ export interface components {
             rear: components["schemas"]["Figure"];
             trailer_axles: components["schemas"]["Figure"];
         };
-        Catalogue: {
-            vehicles: components["schemas"]["Pick"][];
-            trailers: components["schemas"]["Pick"][];
-            kits: string[];
-            shanks: string[];
-            balls: string[];
-        };
         CatalogueItem: {
             id: number;
             name: string;
@@ -1125,6 +1136,11 @@ export interface components {
             texts: {
                 [key: string]: string;
             };
+        };
+        CatalogueItems: {
+            items: components["schemas"]["CatalogueItem"][];
+            found: number;
+            all: number;
         };
         CatalogueKind: {
             kind: string;
@@ -1703,6 +1719,7 @@ export interface components {
             /** @description What was written and cannot be read; it is judged without. */
             problems: components["schemas"]["Problem"][];
             all: number;
+            counts: components["schemas"]["LotCount"][];
             rows: components["schemas"]["LotRow"][];
         };
         LotAskRequest: {
@@ -1716,6 +1733,12 @@ export interface components {
             sleeps_least?: string;
             length_most?: string;
             price_most?: string;
+            /** @description how many pairs are told of */
+            most?: number;
+        };
+        LotCount: {
+            fits: components["schemas"]["FitsEnum"];
+            count: number;
         };
         LotReasonRequest: {
             entries: {
@@ -1736,8 +1759,8 @@ export interface components {
             decisions: components["schemas"]["Decisions"];
         };
         LotRow: {
-            name: string;
             fits: components["schemas"]["FitsEnum"];
+            name: string;
             style: string;
             weakest: string;
             /** Format: double */
@@ -1925,6 +1948,11 @@ export interface components {
             total: string;
             unpriced: number;
         };
+        PartsOnOffer: {
+            kits: string[];
+            shanks: string[];
+            balls: string[];
+        };
         PastReading: {
             path: string;
             name: string;
@@ -2003,6 +2031,10 @@ export interface components {
             entries: {
                 [key: string]: components["schemas"]["Entry"];
             };
+        };
+        Picks: {
+            picks: components["schemas"]["Pick"][];
+            found: number;
         };
         PlaceRequest: {
             /** Format: double */
@@ -2741,7 +2773,7 @@ export interface operations {
             };
         };
     };
-    catalogue: {
+    parts_on_offer: {
         parameters: {
             query?: never;
             header?: never;
@@ -2755,7 +2787,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Catalogue"];
+                    "application/json": components["schemas"]["PartsOnOffer"];
                 };
             };
             /** @description Nobody is signed in, or this person may not. */
@@ -2780,7 +2812,14 @@ export interface operations {
     };
     catalogue_items: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description so many are passed over */
+                first?: number;
+                /** @description the very name */
+                name?: string;
+                /** @description words, each of which is to be written somewhere */
+                q?: string;
+            };
             header?: never;
             path: {
                 kind: string;
@@ -2794,7 +2833,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CatalogueItem"][];
+                    "application/json": components["schemas"]["CatalogueItems"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
                 };
             };
             /** @description Nobody is signed in, or this person may not. */
@@ -3239,6 +3286,69 @@ export interface operations {
             };
             /** @description Sent in another form than it is asked for. */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    picks: {
+        parameters: {
+            query?: {
+                /** @description so many are passed over */
+                first?: number;
+                /** @description the very name */
+                name?: string;
+                /** @description words, each of which is to be written somewhere */
+                q?: string;
+            };
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picks"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotKept"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

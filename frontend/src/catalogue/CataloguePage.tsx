@@ -4,13 +4,14 @@ import Button from "@mui/material/Button";
 import ButtonBase from "@mui/material/ButtonBase";
 import Link from "@mui/material/Link";
 import TextField from "@mui/material/TextField";
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link as RouterLink, useParams } from "react-router";
 
 import { api } from "../api/client";
-import type { CatalogueItem, CatalogueKind } from "../api/types";
+import type { CatalogueItem, CatalogueItems, CatalogueKind } from "../api/types";
 import { hairline, ink, inkSoft, paper, wash } from "../app/theme";
+import { useLater } from "../parts/later";
 import { Notice } from "../parts/Notice";
 import { Slab } from "../parts/Slab";
 import { ItemForm } from "./ItemForm";
@@ -47,13 +48,23 @@ export function CataloguePage() {
 }
 
 function Items({ kind, mayKeep }: { kind: CatalogueKind; mayKeep: boolean }) {
-  const items = useQuery({ queryKey: ["catalogue", "items", kind.kind], queryFn: () => api.settled<CatalogueItem[]>(api.client.GET("/api/catalogue/{kind}/", { params: { path: { kind: kind.kind } } })) });
   const [sought, seek] = useState("");
-  const [opened, open] = useState<number | "new" | "table" | null>(null);
-  if (!items.data) return <Notice>{items.error?.message ?? "Reading…"}</Notice>;
-  const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
-  const shown = items.data.filter((item) => words.every((word) => `${item.name} ${item.family} ${Object.values(item.texts).join(" ")}`.toLowerCase().includes(word))).sort((one, other) => one.name.localeCompare(other.name, "en", { numeric: true }));
-  const item = typeof opened === "number" ? items.data.find((one) => one.id === opened) : undefined;
+  const q = useLater(sought.trim(), PAUSE_MS);
+  const items = useInfiniteQuery({
+    queryKey: ["catalogue", "items", kind.kind, q],
+    queryFn: ({ pageParam }) => api.settled<CatalogueItems>(api.client.GET("/api/catalogue/{kind}/", { params: { path: { kind: kind.kind }, query: { q, first: pageParam } } })),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const there = pages.reduce((sum, page) => sum + page.items.length, 0);
+      return last.items.length > 0 && there < last.found ? there : null;
+    },
+    placeholderData: keepPreviousData,
+  });
+  const [opened, open] = useState<CatalogueItem | "new" | "table" | null>(null);
+  const last = items.data?.pages.at(-1);
+  if (!items.data || !last) return <Notice>{items.error?.message ?? "Reading…"}</Notice>;
+  const shown = items.data.pages.flatMap((page) => page.items);
+  const item = typeof opened === "object" ? opened : null;
   return (
     <Box sx={{ flex: 1, minHeight: 0, display: "grid", gridTemplateColumns: "minmax(270px, 340px) minmax(0, 1fr)", gap: 3, "@media (max-width: 900px)": { gridTemplateColumns: "1fr" } }}>
       <Box sx={{ minHeight: 0, display: "flex", flexDirection: "column" }}>
@@ -65,31 +76,40 @@ function Items({ kind, mayKeep }: { kind: CatalogueKind; mayKeep: boolean }) {
             CSV out
           </Link>
           <Box sx={{ color: inkSoft }}>
-            {shown.length} of {items.data.length}
+            {last.found} of {last.all}
           </Box>
         </Box>
         <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, overflow: "auto", borderTop: `2px solid ${ink}` }}>
           {shown.map((one) => (
-            <Box component="li" key={one.id} sx={{ borderBottom: `1px solid ${hairline}`, bgcolor: one.id === opened ? wash : undefined }}>
-              <ButtonBase onClick={() => open(one.id)} sx={{ font: "inherit", width: "100%", textAlign: "left", display: "block", py: 0.5, px: 0.5 }}>
+            <Box component="li" key={one.id} sx={{ borderBottom: `1px solid ${hairline}`, bgcolor: one.id === item?.id ? wash : undefined }}>
+              <ButtonBase onClick={() => open(one)} sx={{ font: "inherit", width: "100%", textAlign: "left", display: "block", py: 0.5, px: 0.5 }}>
                 <b>{one.name}</b>
                 {one.retired && " · retired"}
                 <Box sx={{ color: inkSoft, fontSize: "0.88rem" }}>{gist(kind, one)}</Box>
               </ButtonBase>
             </Box>
           ))}
+          {items.hasNextPage && (
+            <Box component="li" sx={{ py: 0.75 }}>
+              <Button onClick={() => void items.fetchNextPage()} disabled={items.isFetchingNextPage}>
+                Show more
+              </Button>{" "}
+              the first {shown.length} of {last.found}
+            </Box>
+          )}
         </Box>
       </Box>
       <Box sx={{ minHeight: 0, overflow: "auto" }}>
         {opened === null && <Box sx={{ color: inkSoft }}>Open one to read all its figures{mayKeep ? ", to edit or to retire it" : ""}. Rigs keep the figures they were built on.</Box>}
         {opened === "table" && <TableIn kind={kind} close={() => open(null)} />}
-        {opened === "new" && <ItemForm key="new" kind={kind} item={null} mayKeep done={(id) => open(id)} />}
-        {item && <ItemForm key={`${item.id} ${item.version}`} kind={kind} item={item} mayKeep={mayKeep} done={(id) => open(id)} />}
+        {opened === "new" && <ItemForm key="new" kind={kind} item={null} mayKeep done={open} />}
+        {item && <ItemForm key={`${item.id} ${item.version}`} kind={kind} item={item} mayKeep={mayKeep} done={open} />}
       </Box>
     </Box>
   );
 }
 
+const PAUSE_MS = 200;
 const GIST = ["gvwr", "tow_rating", "gross_rating", "tongue_rating", "diameter", "rating", "size", "serves", "outer", "price"];
 
 function gist(kind: CatalogueKind, item: CatalogueItem): string {

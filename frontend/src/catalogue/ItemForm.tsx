@@ -16,7 +16,7 @@ interface Props {
   kind: CatalogueKind;
   item: CatalogueItem | null;
   mayKeep: boolean;
-  done: (id: number | null) => void;
+  done: (item: CatalogueItem) => void;
 }
 
 interface Past {
@@ -39,7 +39,7 @@ export function ItemForm({ kind, item, mayKeep, done }: Props) {
     void queries.invalidateQueries({ queryKey: ["floor"] });
     void queries.invalidateQueries({ queryKey: ["lot"] });
     queries.removeQueries({ queryKey: ["live"] });
-    done(written.id);
+    done(written);
   }
   const save = useMutation<CatalogueItem, Refusal>({
     mutationFn: () => {

@@ -8,14 +8,15 @@ import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 
 import { api, type Refusal } from "../api/client";
-import type { Catalogue, Entry, Lot as LotData, LotRow } from "../api/types";
+import type { Entry, Lot as LotData, LotRow, Pick } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { PickField } from "../catalogue/PickField";
+import { usePickOf } from "../catalogue/picks";
 import { Notice } from "../parts/Notice";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { Table } from "../parts/Table";
-import { useCatalogue } from "../rig/context";
 import { useRecord } from "../rig/draft";
 import type { Entries } from "../rig/typed";
 import { another, type Put } from "../rig/another";
@@ -26,8 +27,8 @@ import { Reason } from "./Reason";
 type Side = "trailers" | "vehicles";
 
 interface Asked {
-  vehicle: string;
-  trailer: string;
+  /** what stands on the other side */
+  picked: Pick | null;
   people: string;
   cargo: string;
   sleeps_least: string;
@@ -35,32 +36,36 @@ interface Asked {
   price_most: string;
 }
 
-const NOTHING: Asked = { vehicle: "", trailer: "", people: "", cargo: "", sleeps_least: "", length_most: "", price_most: "" };
+const NOTHING: Asked = { picked: null, people: "", cargo: "", sleeps_least: "", length_most: "", price_most: "" };
 /** Where what is typed here stands on the rig. */
 const WEIGHS = { people: "loads.front_seats.weight", cargo: "loads.bed.weight" } as const;
+/** So many pairs at first; and no more than so many, which is what the server tells. */
+const A_PAGE = 60;
+const MOST = 600;
 const MARK = { fits: "within", "not known": "unknown", "does not fit": "over" } as const;
 
 export function Lot() {
   const { id } = useParams();
   const record = useRecord(id);
-  const catalogue = useCatalogue();
   if (record.isError) return <Notice>{record.error.message}</Notice>;
-  if (!catalogue.data || (id !== undefined && !record.data)) return <Notice>{catalogue.error?.message ?? "Walking over the lot…"}</Notice>;
-  return <OpenLot catalogue={catalogue.data} rig={record.data ?? null} />;
+  if (id !== undefined && !record.data) return <Notice>Walking over the lot…</Notice>;
+  return <OpenLot rig={record.data ?? null} />;
 }
 
-function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; customer: string; vehicle_name: string; trailer_name: string; entries: Entries } | null }) {
+function OpenLot({ rig }: { rig: { id: number; customer: string; vehicle_name: string; trailer_name: string; entries: Entries } | null }) {
   const { read, system } = useUnits();
   const go = useNavigate();
+  const pickOf = usePickOf();
   const [side, setSide] = useState<Side>("trailers");
   const [asked, setAsked] = useState<Asked>(NOTHING);
   const [opened, setOpened] = useState<LotRow | null>(null);
   const [notTaken, setNotTaken] = useState("");
   const set = (more: Partial<Asked>) => setAsked({ ...asked, ...more });
 
-  const entries = useMemo(() => (rig ? plain(rig.entries) : typedEntries(asked, catalogue, side, system)), [rig, asked, catalogue, side, system]);
-  const ready = rig !== null || (side === "trailers" ? asked.vehicle : asked.trailer);
-  const body = { entries, rig: rig?.id ?? null, side, system, sleeps_least: asked.sleeps_least, length_most: asked.length_most, price_most: asked.price_most };
+  const entries = useMemo(() => (rig ? plain(rig.entries) : typedEntries(asked, side, system)), [rig, asked, side, system]);
+  const ready = rig !== null || asked.picked !== null;
+  const [most, setMost] = useState(A_PAGE);
+  const body = { most, entries, rig: rig?.id ?? null, side, system, sleeps_least: asked.sleeps_least, length_most: asked.length_most, price_most: asked.price_most };
   const lot = useQuery<LotData, Refusal>({
     queryKey: ["lot", body],
     queryFn: () => api.settled<LotData>(api.client.POST("/api/lot/", { body })),
@@ -74,22 +79,23 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
     if (field) problems[field] = problem.says;
   }
   const rows = ready ? (lot.data?.rows ?? []) : [];
-  const counted = (fits: LotRow["fits"]) => rows.filter((row) => row.fits === fits).length;
+  const counted = (fits: LotRow["fits"]) => lot.data?.counts.find((one) => one.fits === fits)?.count ?? 0;
+  const judged = counted("fits") + counted("not known") + counted("does not fit");
 
   /** The pair, taken into the rig (or a new one): its catalogue figures are written where they may be corrected. */
   async function take(row: LotRow) {
     const section = side === "trailers" ? "trailer" : "vehicle";
-    const pick = catalogue[side].find((one) => one.name === row.name);
-    if (!pick) return;
     const before = recall(rig?.id ?? null);
     let put: Put;
     try {
+      const pick = await pickOf(side, row.name);
+      if (!pick) return setNotTaken(`${row.name} is no longer in the catalogue.`);
       const typed = Object.keys(before?.typed.entries ?? {});
       put = rig
         ? await another(rig.id, section, row.name, "", pick.entries, typed)
         : {
             entries: { ...entries, ...Object.fromEntries(Object.entries(pick.entries).map(([name, entry]) => [`${section}.${name}`, entry])) },
-            names: { [`${section}_name`]: row.name, [side === "trailers" ? "vehicle_name" : "trailer_name"]: side === "trailers" ? asked.vehicle : asked.trailer },
+            names: { [`${section}_name`]: row.name, [side === "trailers" ? "vehicle_name" : "trailer_name"]: asked.picked?.name ?? "" },
           };
     } catch (error) {
       setNotTaken((error as Error).message);
@@ -121,13 +127,17 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
         </Box>
       )}
       <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", alignItems: "flex-start", mb: 1.25 }}>
-        <NativeSelect aria-label="Which way round" value={side} onChange={(event) => setSide(event.target.value as Side)} sx={{ minWidth: 220, minHeight: 40 }}>
+        <NativeSelect aria-label="Which way round" value={side} onChange={(event) => {
+            setSide(event.target.value as Side);
+            setMost(A_PAGE);
+            set({ picked: null });
+          }} sx={{ minWidth: 220, minHeight: 40 }}>
           <option value="trailers">Which trailers can this vehicle tow</option>
           <option value="vehicles">Which vehicles can tow this trailer</option>
         </NativeSelect>
         {!rig && (
           <>
-            <Pick label={side === "trailers" ? "Tow vehicle" : "Trailer"} names={catalogue[side === "trailers" ? "vehicles" : "trailers"].map((one) => one.name)} value={side === "trailers" ? asked.vehicle : asked.trailer} choose={(name) => set(side === "trailers" ? { vehicle: name } : { trailer: name })} />
+            <PickField key={side} kind={side === "trailers" ? "vehicles" : "trailers"} label={side === "trailers" ? "Tow vehicle" : "Trailer"} value={asked.picked} choose={(picked) => set({ picked })} />
             {field("people", "People in front", system === "us" ? "300 lb" : "140 kg")}
             {field("cargo", "Bed or boot", system === "us" ? "0 lb" : "0 kg")}
           </>
@@ -144,7 +154,7 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
       {!ready && <Box sx={{ color: inkSoft }}>Choose {side === "trailers" ? "a tow vehicle, and who rides in it" : "a trailer"}.</Box>}
       {ready && lot.data && (
         <Box role="status" sx={{ mb: 0.5 }}>
-          <b>{counted("fits")} fit</b>, {counted("not known")} not known, {counted("does not fit")} do not; {rows.length} of {lot.data.all} shown. The bar is the share of the weakest rating used; past the line it is over.
+          <b>{counted("fits")} fit</b>, {counted("not known")} not known, {counted("does not fit")} do not; {judged < lot.data.all ? `${judged} of the ${lot.data.all} in the catalogue are what is asked for` : `${lot.data.all} in the catalogue`}{rows.length < judged ? `; the first ${rows.length} shown` : ""}. The bar is the share of the weakest rating used; past the line it is over.
         </Box>
       )}
       <Table cells={{ py: 0.5, pr: 1.5, verticalAlign: "middle" }} heads={{ borderBottom: "2px solid" }}>
@@ -191,23 +201,12 @@ function OpenLot({ catalogue, rig }: { catalogue: Catalogue; rig: { id: number; 
           ))}
         </tbody>
       </Table>
+      {rows.length < judged && ready && (
+        <Box sx={{ mt: 1, display: "flex", gap: 1.5, alignItems: "center" }}>
+          {most < MOST ? <Button onClick={() => setMost(Math.min(MOST, most + A_PAGE * 2))}>Show more</Button> : <Box sx={{ color: inkSoft }}>No more than {MOST} are shown: ask for less by what it sleeps, its length or its price.</Box>}
+        </Box>
+      )}
       {opened && <Reason row={opened} side={side} entries={entries} rig={rig?.id ?? null} close={() => setOpened(null)} />}
-    </Box>
-  );
-}
-
-function Pick({ label, names, value, choose }: { label: string; names: string[]; value: string; choose: (name: string) => void }) {
-  return (
-    <Box component="label" sx={{ display: "grid", fontSize: "0.8rem" }}>
-      {label}
-      <NativeSelect value={value} onChange={(event) => choose(event.target.value)} sx={{ minWidth: 260 }}>
-        <option value="">choose</option>
-        {names.map((name) => (
-          <option key={name} value={name}>
-            {name}
-          </option>
-        ))}
-      </NativeSelect>
     </Box>
   );
 }
@@ -217,10 +216,9 @@ function plain(entries: Entries): Entries {
 }
 
 /** A vehicle or a trailer of the catalogue, with who rides in it, as entries. */
-function typedEntries(asked: Asked, catalogue: Catalogue, side: Side, system: "us" | "metric"): Entries {
-  const [section, name] = side === "trailers" ? ["vehicle", asked.vehicle] : ["trailer", asked.trailer];
-  const pick = catalogue[side === "trailers" ? "vehicles" : "trailers"].find((one) => one.name === name);
-  const entries: Entries = Object.fromEntries(Object.entries(pick?.entries ?? {}).map(([field, entry]) => [`${section}.${field}`, entry]));
+function typedEntries(asked: Asked, side: Side, system: "us" | "metric"): Entries {
+  const section = side === "trailers" ? "vehicle" : "trailer";
+  const entries: Entries = Object.fromEntries(Object.entries(asked.picked?.entries ?? {}).map(([field, entry]) => [`${section}.${field}`, entry]));
   for (const field of ["people", "cargo"] as const) {
     if (asked[field].trim()) entries[WEIGHS[field]] = { is: asked[field], from: "assumed", system };
   }

@@ -9,16 +9,17 @@ import { useState } from "react";
 import { Link as RouterLink, useNavigate, useParams } from "react-router";
 
 import { api, type Refusal } from "../api/client";
-import type { Carried, Causes, Field, RigEvent, RigRecord } from "../api/types";
+import type { Carried, Causes, Field, Pick, RigEvent, RigRecord } from "../api/types";
 import { useSession } from "../app/session";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { useQueue } from "../bay/queue";
+import { PickField } from "../catalogue/PickField";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
-import { useCatalogue, useFields } from "../rig/context";
+import { useFields } from "../rig/context";
 import { useRecord } from "../rig/draft";
 
 export function RecordPage() {
@@ -158,20 +159,18 @@ const VISITS: { key: Carried["new"]; name: string }[] = [
 function NextVisit({ rig }: { rig: RigRecord }) {
   const session = useSession();
   const go = useNavigate();
-  const catalogue = useCatalogue();
   const [chosen, choose] = useState<Carried["new"] | null>(null);
-  const [name, setName] = useState("");
+  const [picked, pick] = useState<Pick | null>(null);
   const carried = useQuery({
     queryKey: ["carried", rig.id, rig.version, chosen],
     queryFn: () => api.settled<Carried>(api.client.GET("/api/rigs/{id}/again/", { params: { path: { id: rig.id }, query: { new: chosen ?? "same" } } })),
     enabled: chosen !== null,
   });
   const begin = useMutation<{ id: number }, Refusal>({
-    mutationFn: () => api.settled(api.client.POST("/api/rigs/{id}/again/", { params: { path: { id: rig.id } }, body: { new: chosen ?? "same", name } })),
+    mutationFn: () => api.settled(api.client.POST("/api/rigs/{id}/again/", { params: { path: { id: rig.id } }, body: { new: chosen ?? "same", name: picked?.name ?? "" } })),
     onSuccess: (made) => void go(`/rigs/${made.id}/meet`),
   });
   if (!session.data?.may.includes("open_rig")) return null;
-  const picks = chosen === "vehicle" ? catalogue.data?.vehicles : chosen === "trailer" ? catalogue.data?.trailers : undefined;
   const kept = carried.data?.kept.filter((one) => !one.why) ?? [];
   const lost = carried.data?.kept.filter((one) => one.why) ?? [];
   const reasons = [...new Set(lost.map((one) => one.why))];
@@ -179,22 +178,16 @@ function NextVisit({ rig }: { rig: RigRecord }) {
     <Panel title="The customer comes back" note="the next visit starts from this one; this record stays as it is">
       <Box sx={{ display: "flex", gap: 0.75, flexWrap: "wrap" }} role="group" aria-label="What is new">
         {VISITS.map((one) => (
-          <Button key={one.key} variant={chosen === one.key ? "contained" : "outlined"} aria-pressed={chosen === one.key} onClick={() => { choose(one.key); setName(""); }}>
+          <Button key={one.key} variant={chosen === one.key ? "contained" : "outlined"} aria-pressed={chosen === one.key} onClick={() => { choose(one.key); pick(null); }}>
             {one.name}
           </Button>
         ))}
       </Box>
       {carried.data && (
         <Box sx={{ mt: 1, display: "grid", gap: 1 }}>
-          {picks && (
-            <Box>
-              <label htmlFor="picked">From the catalogue</label>
-              <NativeSelect id="picked" value={name} onChange={(event) => setName(event.target.value)} sx={{ display: "block" }}>
-                <option value="">not in the catalogue: read it anew</option>
-                {picks.map((one) => (
-                  <option key={one.name}>{one.name}</option>
-                ))}
-              </NativeSelect>
+          {(chosen === "vehicle" || chosen === "trailer") && (
+            <Box sx={{ mt: 0.5 }}>
+              <PickField key={chosen} kind={`${chosen}s`} label="From the catalogue" hint="not in the catalogue: read it anew" value={picked} choose={pick} width={340} />
             </Box>
           )}
           <div>

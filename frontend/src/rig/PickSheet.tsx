@@ -10,11 +10,9 @@ import { useState } from "react";
 import type { Entry } from "../api/types";
 import { pencil, slab } from "../app/theme";
 import { Table } from "../parts/Table";
-import { another, type What } from "./another";
+import { another, WORD, type What } from "./another";
 import { labelAt, useRig } from "./context";
 import { sameEntry } from "./typed";
-
-const WORD: Record<What, string> = { vehicle: "tow vehicle", trailer: "trailer" };
 
 interface Props {
   what: What;

@@ -1,23 +1,20 @@
 /** Whose rig it is, what is picked from the catalogue, and saving. */
-import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import TextField from "@mui/material/TextField";
-import { useRef, useState } from "react";
 import { Link as RouterLink } from "react-router";
 
-import type { Catalogue, Entry, Field } from "../api/types";
+import type { Field } from "../api/types";
 import { useSession } from "../app/session";
 import { hairline, pencil } from "../app/theme";
 import { labelAt, useRig } from "./context";
 import { outOfReach } from "./age";
-import { PickSheet } from "./PickSheet";
+import { Picker } from "./Picker";
 import type { Step } from "./steps";
-import { sameEntry } from "./typed";
 
 export function RigHead() {
-  const { draft, catalogue, fields } = useRig();
+  const { draft, fields } = useRig();
   const mayName = Boolean(useSession().data?.may.includes("open_rig"));
   const state = draft.saving ? "Saving…" : draft.dirty ? "Not saved yet" : draft.record ? `Saved, version ${draft.record.version}` : "A new rig";
   const last = draft.steps[draft.steps.length - 1];
@@ -35,9 +32,9 @@ export function RigHead() {
         slotProps={{ htmlInput: { maxLength: 120 } }}
         sx={{ width: 165 }}
       />
-      <Picker section="vehicle" label="Tow vehicle" picks={catalogue.vehicles} disabled={!mayName} />
+      <Picker section="vehicle" label="Tow vehicle" disabled={!mayName} />
       <Plate section="vehicle" label="Plate" disabled={!mayName} />
-      <Picker section="trailer" label="Trailer" picks={catalogue.trailers} disabled={!mayName} />
+      <Picker section="trailer" label="Trailer" disabled={!mayName} />
       <Plate section="trailer" label="Trailer plate" disabled={!mayName} />
       <Box sx={{ flex: 1 }} />
       <Box sx={{ textAlign: "right" }}>
@@ -118,71 +115,3 @@ function said(step: Step, fields: Record<string, Field>): string {
 }
 
 const NAMED: Record<string, string> = { customer: "customer", vehicle_name: "tow vehicle", trailer_name: "trailer", vehicle_plate: "vehicle plate", trailer_plate: "trailer plate" };
-
-interface Picked {
-  before: string;
-  name: string;
-  entries: Record<string, Entry> | null;
-}
-
-/** Picks a vehicle or a trailer: its catalogue figures are written into the rig, where they may be corrected. Over what is typed it asks first. */
-function Picker({ section, label, picks, disabled }: { section: "vehicle" | "trailer"; label: string; picks: Catalogue["vehicles"]; disabled: boolean }) {
-  const { draft } = useRig();
-  const key = `${section}_name` as const;
-  const name = draft.names[key];
-  const [asked, ask] = useState<Picked | null>(null);
-  const last = useRef(name);
-  const saved = draft.record?.[key] ?? "";
-  // A rig that is put together anew, and one with another key, is named freely; the saved one's name says which it is.
-  const settled = draft.written[`which.${section}`]?.is === draft.record?.entries[`which.${section}`]?.is;
-
-  function pick(chosen: string | null) {
-    const found = picks.find((one) => one.name === chosen);
-    if (!found) return draft.setNames({ [key]: chosen ?? "" });
-    const there = settled ? saved : last.current;
-    const before = draft.record && there && there !== found.name ? there : "";
-    // What stands as the catalogue has it of the one picked before was typed by nobody.
-    const prior = picks.find((one) => one.name === last.current)?.entries ?? {};
-    const here = Object.entries(draft.entries).filter(([path]) => path.startsWith(`${section}.`));
-    const ours = here.filter(([path, entry]) => !sameEntry(entry, prior[path.slice(section.length + 1)]));
-    if (before || ours.some(([path, entry]) => !sameEntry(entry, found.entries[path.slice(section.length + 1)]))) {
-      return ask({ before, name: found.name, entries: found.entries });
-    }
-    last.current = found.name;
-    const cleared = Object.fromEntries(here.map(([path]) => [path, null]));
-    draft.setMany({ ...cleared, ...Object.fromEntries(Object.entries(found.entries).map(([field, entry]) => [`${section}.${field}`, entry])) }, `${found.name} from the catalogue`, { [key]: found.name });
-  }
-
-  return (
-    <>
-      <Autocomplete
-        freeSolo
-        disabled={disabled}
-        forcePopupIcon
-        options={picks.map((one) => one.name)}
-        inputValue={name}
-        onInputChange={(_, typed, reason) => reason !== "reset" && draft.setNames({ [key]: typed })}
-        onChange={(_, chosen) => pick(chosen)}
-        onBlur={() => {
-          if (saved && settled && name.trim() && name.trim() !== saved && name.trim() !== last.current && !asked) ask({ before: saved, name: name.trim(), entries: null });
-        }}
-        renderInput={(params) => <TextField {...params} label={label} helperText={draft.problems[key]} />}
-        sx={{ width: 226 }}
-        size="small"
-      />
-      {asked && (
-        <PickSheet
-          what={section}
-          before={asked.before}
-          name={asked.name}
-          picked={asked.entries}
-          close={(done) => {
-            ask(null);
-            if (done) last.current = asked.name;
-            else draft.setNames({ [key]: asked.before || saved });
-          }}
-        />
-      )}
-    </>
-  );
-}

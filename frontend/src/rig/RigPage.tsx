@@ -22,7 +22,7 @@ import { Ratings } from "../stations/Ratings";
 import { PAGES, STATION_OF_PART, STATIONS, type StationKey } from "../stations/stations";
 import { Weigh } from "../stations/Weigh";
 import { Conflict } from "./Conflict";
-import { labelAt, RigContext, useCatalogue, useFields, useLoadKinds } from "./context";
+import { labelAt, RigContext, useFields, useLoadKinds } from "./context";
 import { useDraft, useRecord } from "./draft";
 import { useLoadHandling } from "./loadHandling";
 import { RigHead } from "./RigHead";
@@ -50,7 +50,6 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const work = useRef<HTMLDivElement>(null);
   const [exaggerate, setExaggerate] = useState(false);
   const fields = useFields();
-  const catalogue = useCatalogue();
   const kinds = useLoadKinds();
   const [whatIf, askWhatIf] = useState<WhatIfAsk | null>(null);
   const [shown, setShown] = useState<Shown>("coupled");
@@ -91,8 +90,8 @@ function OpenRig({ record }: { record: RigRecord | null }) {
 
   const handling = useLoadHandling(draft);
 
-  if (!fields.data || !catalogue.data || !kinds.data || !newest) {
-    const error = fields.error ?? catalogue.error ?? kinds.error ?? draft.liveError;
+  if (!fields.data || !kinds.data || !newest) {
+    const error = fields.error ?? kinds.error ?? draft.liveError;
     return <Notice>{error ? error.message : "Working it out…"}</Notice>;
   }
   const Room = ROOMS[station];
@@ -101,7 +100,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const pose = station !== "height" ? newest.elevation.coupled : asked && shown === "coupled" ? asked : newest.elevation[shown];
 
   return (
-    <RigContext.Provider value={{ draft, fields: fields.data, catalogue: catalogue.data, kinds: kinds.data, assessment: own ?? newest, whatIf, askWhatIf, may: session.data?.may ?? [] }}>
+    <RigContext.Provider value={{ draft, fields: fields.data, kinds: kinds.data, assessment: own ?? newest, whatIf, askWhatIf, may: session.data?.may ?? [] }}>
       <RigHead />
       <Box
         component="section"

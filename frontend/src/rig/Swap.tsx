@@ -1,32 +1,31 @@
 /** Another vehicle, or another trailer: what becomes of rise and hole, and whether the hitch there is can serve. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 
+import type { Pick } from "../api/types";
 import { pencil } from "../app/theme";
+import { PickField } from "../catalogue/PickField";
 import { Panel } from "../parts/Rows";
-import { another } from "./another";
+import { another, WORD, type What } from "./another";
 import { ComparedTable } from "./ComparedTable";
 import { useRig } from "./context";
 import { useCompared } from "./useCompared";
 
 export function Swap() {
-  const { catalogue, draft } = useRig();
+  const { draft } = useRig();
   const [refused, setRefused] = useState("");
-  const [chosen, choose] = useState("");
-  const [kind, name] = [chosen.slice(0, chosen.indexOf(":")), chosen.slice(chosen.indexOf(":") + 1)];
-  const compared = useCompared(name ? (kind === "vehicle" ? { vehicle: name } : { trailer: name }) : null);
+  const [chosen, choose] = useState<{ what: What; pick: Pick } | null>(null);
+  const compared = useCompared(chosen && (chosen.what === "vehicle" ? { vehicle: chosen.pick.name } : { trailer: chosen.pick.name }));
 
   async function put() {
-    const what = kind === "vehicle" ? "vehicle" : "trailer";
-    const found = catalogue[`${what}s`].find((one) => one.name === name);
-    if (!found || !draft.record) return;
+    if (!chosen || !draft.record) return;
+    const { what, pick } = chosen;
     try {
-      const there = await another(draft.record.id, what, name, "", found.entries, draft.typedPaths);
-      draft.setMany(there.entries, `${name} as the ${what === "vehicle" ? "tow vehicle" : "trailer"}`, there.names);
+      const there = await another(draft.record.id, what, pick.name, "", pick.entries, draft.typedPaths);
+      draft.setMany(there.entries, `${pick.name} as the ${WORD[what]}`, there.names);
       setRefused("");
-      choose("");
+      choose(null);
     } catch (error) {
       setRefused((error as Error).message);
     }
@@ -34,32 +33,17 @@ export function Swap() {
 
   return (
     <Panel title="Another vehicle, another trailer" note="can the shank there is serve? a trailer not weighed is taken at its GVWR with the school's upper share">
-      <Box component="label" sx={{ display: "flex", gap: 1.5, alignItems: "center", my: 0.5 }}>
-        Swap for
-        <NativeSelect value={chosen} onChange={(event) => choose(event.target.value)} sx={{ minWidth: 280 }}>
-          <option value="">nothing</option>
-          <optgroup label="Tow vehicles">
-            {catalogue.vehicles.map((one) => (
-              <option key={one.name} value={`vehicle:${one.name}`}>
-                {one.name}
-              </option>
-            ))}
-          </optgroup>
-          <optgroup label="Trailers">
-            {catalogue.trailers.map((one) => (
-              <option key={one.name} value={`trailer:${one.name}`}>
-                {one.name}
-              </option>
-            ))}
-          </optgroup>
-        </NativeSelect>
+      <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", my: 1 }}>
+        {(["vehicle", "trailer"] as const).map((what) => (
+          <PickField key={what} kind={`${what}s`} label={`Another ${WORD[what]}`} value={chosen?.what === what ? chosen.pick : null} choose={(pick) => choose(pick && { what, pick })} />
+        ))}
       </Box>
-      {name && compared.isError && <Box role="alert">{compared.error.message}</Box>}
-      {name && compared.data && <ComparedTable compared={compared.data} now="as it is" />}
-      {name && draft.record && (
+      {chosen && compared.isError && <Box role="alert">{compared.error.message}</Box>}
+      {chosen && compared.data && <ComparedTable compared={compared.data} now="as it is" />}
+      {chosen && draft.record && (
         <Box sx={{ mt: 1, display: "flex", gap: 1.5, alignItems: "center" }}>
-          <Button onClick={() => void put()}>Put {name} there</Button>
-          What was read of {draft.names[kind === "vehicle" ? "vehicle_name" : "trailer_name"] || "the one that stands there"} is set aside, and comes back with it.
+          <Button onClick={() => void put()}>Put {chosen.pick.name} there</Button>
+          What was read of {draft.names[`${chosen.what}_name`] || "the one that stands there"} is set aside, and comes back with it.
           {refused && (
             <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>
               {refused}

@@ -4,6 +4,7 @@ import type { Entry } from "../api/types";
 import type { Names, Path } from "./typed";
 
 export type What = "vehicle" | "trailer";
+export const WORD: Record<What, string> = { vehicle: "tow vehicle", trailer: "trailer" };
 type Entries = Record<Path, Entry | null | undefined>;
 
 export interface Put {

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { createContext, useContext } from "react";
 
 import { api } from "../api/client";
-import type { Assessment, Catalogue, Field, LoadKind, WhatIfAsk } from "../api/types";
+import type { Assessment, Field, LoadKind, PartsOnOffer, WhatIfAsk } from "../api/types";
 import type { Draft } from "./draft";
 
 type Section = "to_read" | "loading" | "weights" | "ratings" | "heights" | "hitch" | "decisions";
@@ -11,7 +11,6 @@ type Section = "to_read" | "loading" | "weights" | "ratings" | "heights" | "hitc
 export interface RigOnPage {
   draft: Draft;
   fields: Record<string, Field>;
-  catalogue: Catalogue;
   kinds: LoadKind[];
   assessment: Assessment;
   /** What if: asked for at the Height station, answered with the live answer. */
@@ -72,9 +71,10 @@ export function useFields() {
   });
 }
 
-export function useCatalogue() {
+/** The names of the parts that a hitch is chosen from. */
+export function usePartsOnOffer() {
   return useQuery({
-    queryKey: ["catalogue"],
-    queryFn: () => api.settled<Catalogue>(api.client.GET("/api/catalogue/")),
+    queryKey: ["catalogue", "parts on offer"],
+    queryFn: () => api.settled<PartsOnOffer>(api.client.GET("/api/catalogue/")),
   });
 }

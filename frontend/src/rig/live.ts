@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from "react";
 
 import { api } from "../api/client";
 import type { Live, LiveAsk, UnitSystem, WhatIfAsk } from "../api/types";
+import { useLater } from "../parts/later";
 import { STATIONS, type StationKey } from "../stations/stations";
 import type { Entries } from "./typed";
 
@@ -33,15 +34,6 @@ export interface LiveAnswer {
   headIsOlder: boolean;
   headAt: Date | undefined;
   error: Error | null;
-}
-
-function useLater<T>(value: T, ms: number): T {
-  const [later, setLater] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setLater(value), ms);
-    return () => clearTimeout(timer);
-  }, [value, ms]);
-  return later;
 }
 
 interface Of {

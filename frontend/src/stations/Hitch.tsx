@@ -10,13 +10,13 @@ import { EntryField, PartField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
 import { Panel, Row, Rows } from "../parts/Rows";
 import { Table } from "../parts/Table";
-import { useRig, useSection } from "../rig/context";
+import { usePartsOnOffer, useSection } from "../rig/context";
 import { Builds } from "./Builds";
 import { PartsListPanel } from "./PartsListPanel";
 import { TakeOver } from "./TakeOver";
 
 export function Hitch() {
-  const { catalogue } = useRig();
+  const offered = usePartsOnOffer().data;
   const hitch = useSection("hitch");
   const decisions = useSection("decisions");
   const { read } = useUnits();
@@ -28,10 +28,10 @@ export function Hitch() {
         <Panel title="Style and what is on the vehicle">
           <EntryField path="hitch.style" />
           <EntryField path="hitch.style_reason" />
-          <PartField path="hitch.kit" names={catalogue.kits} none="none: choose one" />
-          {hitch.fitted_kit && <PartField path="hitch.bars" names={catalogue.kits} none="its own" />}
-          <PartField path="hitch.shank" names={catalogue.shanks} none="none: choose one" />
-          <PartField path="hitch.ball" names={catalogue.balls} none="none: choose one" />
+          <PartField path="hitch.kit" names={offered?.kits ?? []} none="none: choose one" />
+          {hitch.fitted_kit && <PartField path="hitch.bars" names={offered?.kits ?? []} none="its own" />}
+          <PartField path="hitch.shank" names={offered?.shanks ?? []} none="none: choose one" />
+          <PartField path="hitch.ball" names={offered?.balls ?? []} none="none: choose one" />
           <EntryField path="ways.reserve" />
           <TakeOver />
         </Panel>

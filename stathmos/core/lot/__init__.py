@@ -7,7 +7,8 @@ school's upper share on the tongue (`filled`). Whatever comes out here for a pai
 
 from __future__ import annotations
 
-from dataclasses import dataclass, fields, replace
+from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Any, TypeVar
 
 import numpy as np
@@ -15,7 +16,7 @@ import numpy as np
 from stathmos.core import statics
 from stathmos.core.decisions.distribution import MOVES
 from stathmos.core.lot.chain import ABSENT, LIMIT, OVER, STATES, UNKNOWN, Links, links
-from stathmos.core.lot.columns import Column, over
+from stathmos.core.lot.columns import Column, each_column, joined, over
 from stathmos.core.lot.fitting import NONE, Chosen, Fitter, Pairs
 from stathmos.core.lot.sides import Trailers, Vehicles, filled, trailers, vehicles
 from stathmos.core.stock import Stock, every_ball
@@ -30,7 +31,9 @@ __all__ = [
     "Judged",
     "Pairing",
     "best",
+    "each_column",
     "filled",
+    "joined",
     "judge",
     "trailers",
     "vehicles",
@@ -54,7 +57,7 @@ class Judged:
 
 def judge(cars: Vehicles, lot: Trailers, stock: Stock, distributing: bool) -> Judged:
     """One vehicle and many trailers, or many vehicles and one trailer, in one style."""
-    count = max(len(cars.front), len(lot.brakes))
+    count = _count(cars, lot)
     cars, lot = _spread(cars, count), _spread(lot, count)
     gross = lot.figures["gvwr"]
     tongue = cars.upper * gross
@@ -64,17 +67,15 @@ def judge(cars: Vehicles, lot: Trailers, stock: Stock, distributing: bool) -> Ju
     return Judged(distributing, chain, chosen, *_rated(chain))
 
 
+def _count(cars: Vehicles, lot: Trailers) -> int:
+    """How many pairs: one side has a single row, which stands for all of them."""
+    counts = len(cars.front), len(lot.brakes)
+    return max(counts) if min(counts) else 0
+
+
 def _spread(side: Side, count: int) -> Side:
     """A side of one row spread over all the pairs."""
-
-    def wide(value: Any) -> Any:
-        if isinstance(value, np.ndarray):
-            return np.broadcast_to(value, count) if len(value) == 1 else value
-        if isinstance(value, dict):
-            return {name: wide(column) for name, column in value.items()}
-        return tuple(wide(one) for one in value) if isinstance(value, tuple) else value
-
-    return replace(side, **{one.name: wide(getattr(side, one.name)) for one in fields(side)})
+    return each_column(side, lambda column: np.broadcast_to(column, count) if len(column) == 1 else column)
 
 
 def _rated(chain: Links) -> tuple[Column, Column, Column]:
@@ -88,9 +89,7 @@ def _rated(chain: Links) -> tuple[Column, Column, Column]:
     counts = (states != ABSENT) & (~np.isnan(shares) | (states <= UNKNOWN))
     rank = np.where(counts, np.minimum(states, LIMIT) * 1e6 - known, np.inf)
     worst = np.where(states == ABSENT, len(STATES), states).min(axis=0)
-    with np.errstate(invalid="ignore"):
-        used = np.where(np.isnan(shares).all(axis=0), np.nan, np.where(np.isnan(shares), -np.inf, shares).max(axis=0))
-    return rank.argmin(axis=0), worst, used
+    return rank.argmin(axis=0), worst, np.fmax.reduce(shares, axis=0)
 
 
 @dataclass(frozen=True)
@@ -122,34 +121,75 @@ FITS, NOT_KNOWN, DOES_NOT = "fits", "not known", "does not fit"
 _ORDER = (FITS, NOT_KNOWN, DOES_NOT)
 
 
-def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> tuple[Pairing, ...]:
+class Ranked(Sequence[Pairing]):
+    """Every pair in the style asked for, else in the better of the two; those with most to spare first. Each is told when asked for."""
+
+    def __init__(self, ways: Sequence[_Way], preferred: Column, stock: Stock):
+        codes = np.stack([way.fits * 2 + (way.distributing != preferred) for way in ways])
+        self._ways, self._stock = ways, stock
+        self._way = codes.argmin(axis=0)
+        pair = np.arange(codes.shape[1])
+        self._fits = codes[self._way, pair] // 2
+        used = np.stack([way.judged.used for way in ways])[self._way, pair]
+        self._order = np.lexsort((pair, np.nan_to_num(used, nan=0.0), np.isnan(used), self._fits))
+
+    def __len__(self) -> int:
+        return len(self._order)
+
+    def __getitem__(self, place: Any) -> Any:
+        if isinstance(place, slice):
+            return tuple(self._told(int(index)) for index in self._order[place])
+        return self._told(int(self._order[place]))
+
+    def counted(self) -> dict[str, int]:
+        """How many fit, are not known, do not fit."""
+        return {word: int((self._fits == code).sum()) for code, word in enumerate(_ORDER)}
+
+    def _told(self, index: int) -> Pairing:
+        return _pairing(index, self._ways[self._way[index]], _ORDER[self._fits[index]], self._stock)
+
+
+def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> Ranked:
     """Every pair in the style asked for; where none is, in the better of the two, those with most to spare first.
 
     Where both serve, weight distribution is taken if coupling without bars moves an
     arch by more than half an inch. Bars that a maker forbids are not offered.
     """
-    made = {}
-    for name, distributing in (("weight_distributing", True), ("weight_carrying", False)):
-        if style in ("", name):
-            made[name] = judge(cars, lot, stock, distributing)
     forbidden = (cars.wd == "forbidden") | (lot.wd == "forbidden") | (lot.coupler_wd == "forbidden")
     declined = np.isin(lot.coupling, _DECLINED)
-    moves = _arches_move(cars, lot)
     held = sum((*cars.guessed.values(), *lot.guessed.values(), cars.asked, lot.asked), np.zeros(1)) > 0
-    told = []
-    for index in range(max(len(cars.front), len(lot.brakes))):
-        ways = {name: _pairing(index, name, judged, stock, bool(_at(declined, index))) for name, judged in made.items()}
-        if "weight_distributing" in ways and _at(forbidden, index):
-            ways["weight_distributing"] = replace(ways["weight_distributing"], fits=DOES_NOT, weakest=FORBIDDEN)
-        preferred = "weight_distributing" if _at(moves, index) else "weight_carrying"
-        if _at(held, index):
-            ways = {name: replace(one, fits=NOT_KNOWN) if one.fits == FITS else one for name, one in ways.items()}
-        told.append(min(ways.values(), key=lambda one: (_ORDER.index(one.fits), one.style != preferred)))
-    return tuple(sorted(told, key=lambda one: (_ORDER.index(one.fits), one.used is None, one.used or 0.0, one.index)))
+    ways = [
+        _way(
+            name,
+            judge(cars, lot, stock, distributing),
+            declined,
+            held,
+            forbidden if distributing else np.zeros(1, bool),
+        )
+        for name, distributing in (("weight_distributing", True), ("weight_carrying", False))
+        if style in ("", name)
+    ]
+    return Ranked(ways, _arches_move(cars, lot), stock)
 
 
-def _at(column: Column, index: int) -> Any:
-    return column[index if len(column) > 1 else 0]
+@dataclass(frozen=True)
+class _Way:
+    """Every pair in one style: ``fits`` counts in the order of `_ORDER`; whether its maker forbids it."""
+
+    style: str
+    distributing: bool
+    judged: Judged
+    fits: Column
+    forbidden: Column
+
+
+def _way(style: str, judged: Judged, declined: Column, held: Column, forbidden: Column) -> _Way:
+    chosen = judged.chosen
+    not_known = (judged.worst == UNKNOWN) | chosen.unlevelled | held
+    # Nothing on the shelf carries it: that is known, though no part is there to judge.
+    over_it = declined | (judged.worst == OVER) | chosen.no_kit | chosen.no_mount | forbidden
+    fits = np.where(over_it, _ORDER.index(DOES_NOT), np.where(not_known, _ORDER.index(NOT_KNOWN), _ORDER.index(FITS)))
+    return _Way(style, judged.distributing, judged, fits, np.broadcast_to(forbidden, len(fits)))
 
 
 def _arches_move(cars: Vehicles, lot: Trailers) -> Column:
@@ -163,11 +203,9 @@ def _arches_move(cars: Vehicles, lot: Trailers) -> Column:
         return ~((-front <= MOVES) & (rear <= MOVES))
 
 
-def _pairing(index: int, style: str, judged: Judged, stock: Stock, declined: bool) -> Pairing:
-    keys, chosen = list(judged.links.state), judged.chosen
-    worst = judged.worst[index]
-    not_known = worst == UNKNOWN or bool(chosen.unlevelled[index])
-    fits = DOES_NOT if declined or worst == OVER else NOT_KNOWN if not_known else FITS
+def _pairing(index: int, way: _Way, fits: str, stock: Stock) -> Pairing:
+    judged, chosen = way.judged, way.judged.chosen
+    keys = list(judged.links.state)
 
     def name(parts: tuple[Any, ...], at: int) -> str | None:
         return None if at == NONE else parts[at].name
@@ -176,14 +214,13 @@ def _pairing(index: int, style: str, judged: Judged, stock: Stock, declined: boo
     used = judged.used[index]
     weakest = keys[judged.weakest[index]]
     lacking = NO_KIT if chosen.no_kit[index] else NO_MOUNT if chosen.no_mount[index] else ""
-    if lacking:
-        # Nothing on the shelf carries it: that is known, though no part is there to judge.
-        fits, weakest = DOES_NOT, weakest if worst == OVER else lacking
+    if lacking and judged.worst[index] != OVER:
+        weakest = lacking
     return Pairing(
         index,
         fits,
-        style,
-        weakest,
+        way.style,
+        FORBIDDEN if way.forbidden[index] else weakest,
         None if np.isnan(used) else float(used),
         tuple(key for key in keys if judged.links.state[key][index] == OVER),
         tuple(key for key in keys if judged.links.state[key][index] == UNKNOWN),

@@ -55,10 +55,10 @@ class Links:
 
     def wiring(self, cars: Vehicles, lot: Trailers) -> None:
         """Judge the socket by what the trailer's brakes need of it."""
-        told = [
-            STATES.index(wiring(socket, seven_way, brakes, lockout)) if brakes else ABSENT
-            for socket, seven_way, brakes, lockout in np.broadcast(cars.socket, cars.seven_way, lot.brakes, lot.lockout)
-        ]
+        asked = list(np.broadcast(cars.socket, cars.seven_way, lot.brakes, lot.lockout))
+        # Few different ones among many pairs: each is judged once.
+        judged = {one: STATES.index(wiring(*one)) if one[2] else ABSENT for one in set(asked)}
+        told = [judged[one] for one in asked]
         state = np.broadcast_to(np.array(told), self.count)
         self._add("seven_way", state, np.full(self.count, np.nan), state != ABSENT)
 
@@ -74,7 +74,7 @@ class Links:
                 self.state[key] = np.where(open_yet & guess, UNKNOWN, self.state[key])
 
     def _add(self, key: str, state: Column, share: Column, there: Column | bool) -> None:
-        self.state[key] = np.where(there, state, ABSENT)
+        self.state[key] = np.where(there, state, ABSENT).astype(np.int8)  # small, as there are many of them
         self.share[key] = np.where(there, share, np.nan)
 
 

@@ -6,6 +6,7 @@ fails, whether only for want of a figure. The part chosen is the first in the ra
 
 from __future__ import annotations
 
+from copy import copy
 from dataclasses import dataclass
 
 import numpy as np
@@ -13,7 +14,18 @@ import numpy as np
 from stathmos.core import statics
 from stathmos.core.figures import sure
 from stathmos.core.heights import EDGE, level_slack, seat_to_top, tenths
-from stathmos.core.lot.columns import Column, doubted, guessed_of, numbers, order_of, over, words
+from stathmos.core.lot.columns import (
+    Column,
+    Columns,
+    at_rows,
+    doubted,
+    each_column,
+    guessed_of,
+    numbers,
+    order_of,
+    over,
+    words,
+)
 from stathmos.core.lot.sides import Trailers, Vehicles
 from stathmos.core.ratings import SAME
 from stathmos.core.ratings.link import FIT
@@ -28,11 +40,12 @@ from stathmos.core.tolerances import ATTITUDE, PAST_BRACKET
 
 SERVES, WITH_CARE, FAILS, NOT_KNOWN = 0, 1, 2, 3
 NONE = -1
+NOWHERE = np.zeros((1, 1), bool)
 _FAR = np.inf
 
 
 @dataclass(frozen=True)
-class Pairs:
+class Pairs(Columns):
     """What is asked of the parts, pair by pair. kg, mm."""
 
     cars: Vehicles
@@ -44,25 +57,36 @@ class Pairs:
     def __len__(self) -> int:
         return len(self.tongue)
 
+    def of(self, rows: Column) -> Pairs:
+        """Some of the pairs, by their places."""
+        return each_column(self, lambda column: at_rows(column, rows))
+
 
 class _Verdicts:
     """Checks put to every pair and part in turn; the first that fails decides."""
 
     def __init__(self, pairs: int, parts: int):
-        self.state = np.full((pairs, parts), SERVES)
+        self.state = np.full((pairs, parts), SERVES, np.int8)  # small, as there are many of them
 
     def check(self, unknown: Column, fails: Column) -> None:
         open_yet = self.state == SERVES
-        self.state = np.where(open_yet & unknown, NOT_KNOWN, np.where(open_yet & fails & ~unknown, FAILS, self.state))
+        found = np.where(unknown, np.int8(NOT_KNOWN), np.where(fails, np.int8(FAILS), np.int8(SERVES)))
+        self.state = np.where(open_yet, found, self.state)
 
     def at_least(self, rating: Column, demand: Column) -> None:
         with np.errstate(invalid="ignore"):
             self.check(np.isnan(rating) | np.isnan(demand), rating < demand - SAME)
 
+    def of(self, rows: Column) -> _Verdicts:
+        """The same of some of the pairs, by their places."""
+        some = _Verdicts(0, 0)
+        some.state = self.state[rows]
+        return some
+
     def reserve(self, rating: Column, load: Column, reserve: float) -> None:
         with np.errstate(invalid="ignore"):
             close = load > (1 - reserve) * rating + SAME
-        self.state = np.where((self.state == SERVES) & close, WITH_CARE, self.state)
+        self.state = np.where((self.state == SERVES) & close, np.int8(WITH_CARE), self.state)
 
 
 def _first(state: Column, rank: Column) -> Column:
@@ -81,7 +105,7 @@ class Level:
 
 
 @dataclass(frozen=True)
-class Head:
+class Head(Columns):
     """One kind of head (or a plain mount) on every pair: geometry, couples, and what goes with it."""
 
     overhang: Column
@@ -202,7 +226,7 @@ class Fitter:
             for name, demand in (("gross_rating", self.pairs.gross), ("tongue_rating", self.pairs.borne)):
                 given = getattr(sleeve, name)
                 judged.at_least(np.full(shape, given.value if given else np.nan), demand[:, None])
-            judged.check(np.full(shape, doubtful(sleeve) is not None), np.zeros(shape, bool))
+            judged.check(np.full((1, 1), doubtful(sleeve) is not None), NOWHERE)
             serves = goes & (judged.state == SERVES)
             failed |= goes & ~serves
             all_unknown &= ~goes | serves | (judged.state == NOT_KNOWN)
@@ -287,7 +311,7 @@ class Fitter:
             if kit is not None and kit.ball_thread_limit is not None:
                 own = balls["thread_length"][None, :]
                 judged.check(np.isnan(own), own > kit.ball_thread_limit.value + FIT)
-        judged.check(guessed_of(self.stock.balls)[None, :], np.zeros_like(judged.state, bool))
+        judged.check(guessed_of(self.stock.balls)[None, :], NOWHERE)
         rank = order_of([(np.inf if one.rating is None else one.rating.value, one.name) for one in self.stock.balls])
         chosen = _first(judged.state, rank[None, :] + np.zeros((len(self.pairs), 1)))
         return chosen, ((judged.state == SERVES) | (judged.state == NOT_KNOWN)).any(axis=1)
@@ -297,52 +321,67 @@ class Fitter:
     ) -> tuple[Column, Column, Column, Column, Column]:
         """The shank of a head by the rise it must make, which is ``base`` less the ball's stack; the states of all; rise, hole and way up of each."""
         own, cars = self.shanks, self.pairs.cars
-        judged = _Verdicts(*self._shank_static.state.shape)
-        judged.state = self._shank_static.state.copy()
-        # A mount with a ball of its own rises by what that ball's top leaves; the others by what the chosen ball's stack does.
-        has_own = np.array([bool(one.own_balls) for one in self.stock.shanks], bool)[None, :]
-        wanted = base[:, None] - np.where(has_own, self._own_stack, stack[:, None])
-        levelled = wanted + level.apart[:, None]
-        judged.check(np.isnan(wanted), np.zeros_like(judged.state, bool))
-        slops = np.array([one.slop.value if one.slop else 0.0 for one in self.stock.sleeves])
-        sag = SAG * np.where(self._sleeves == NONE, 0.0, taken(slops, self._sleeves))
-        with np.errstate(invalid="ignore"):
-            clear = cars.receiver[:, None] - own["most_drop"] - own["end_below"] - settle[:, None]
-            low = clear < CLEARANCE - SAME
+        judged = self._shank_static.of(np.arange(len(base)))
         undrawn = np.any([np.isnan(own[name]) for name in ("most_drop", "most_rise", "pitch", "holes")], axis=0)
-        judged.check(undrawn[None, :], np.zeros_like(judged.state, bool))
-        found, hole, up = self._nearest(wanted + sag, low, levelled + sag, level.slack[:, None])
-        residual = found - sag - wanted
+        judged.check(undrawn[None, :], NOWHERE)
+        # Where a shank is out already, nobody asks which of its holes would be the nearest.
+        pair, part = np.nonzero(judged.state == SERVES)
+        # A mount with a ball of its own rises by what that ball's top leaves; the others by what the chosen ball's stack does.
+        has_own = np.array([bool(one.own_balls) for one in self.stock.shanks], bool)
+        wanted = base[pair] - np.where(has_own[part], self._own_stack[pair, part], stack[pair])
+        told = ~np.isnan(wanted)
+        judged.state[pair[~told], part[~told]] = NOT_KNOWN
+        pair, part, wanted = pair[told], part[told], wanted[told]
+        slops = np.array([one.slop.value if one.slop else 0.0 for one in self.stock.sleeves])
+        sleeve = self._sleeves[pair, part]
+        sag = SAG * np.where(sleeve == NONE, 0.0, taken(slops, sleeve))
         with np.errstate(invalid="ignore"):
-            short = np.abs(residual) > np.maximum(own["pitch"] / 2, REACH)[None, :] + SAME
-            off_level = np.abs(found - sag - levelled) > level.slack[:, None] + EDGE
-            told = ~np.isnan(levelled + level.slack[:, None])
-        judged.check(np.zeros_like(judged.state, bool), np.where(told, off_level, short))
+            clear = cars.receiver[pair] - own["most_drop"][part] - own["end_below"][part] - settle[pair]
+            low = clear < CLEARANCE - SAME
+        target, even, slack = wanted + sag, wanted + level.apart[pair] + sag, level.slack[pair]
+        near = self._nearest(part, target, low, even, slack)
+        with np.errstate(invalid="ignore"):
+            residual = np.abs(near[0] - target)
+            short = residual > np.maximum(own["pitch"][part] / 2, REACH) + SAME
+            off_level = np.abs(near[0] - even) > slack + EDGE
+            wide = np.where(np.isnan(even + slack), short, off_level)
+        found, hole, up, off, fails = (np.zeros(judged.state.shape, kind) for kind in (float, float, bool, float, bool))
+        for column, values in zip((found, hole, up, off, fails), (*near, over(tenths)(residual), wide), strict=True):
+            column[pair, part] = values
+        judged.check(NOWHERE, fails)
         strangers = np.array([bool(family and one.family and one.family != family) for one in self.stock.shanks], bool)
-        judged.check((strangers | doubted(self.stock.shanks))[None, :], np.zeros_like(judged.state, bool))
+        judged.check((strangers | doubted(self.stock.shanks))[None, :], NOWHERE)
         judged.reserve(own["tongue_rating"][None, :], self.pairs.borne[:, None], self.reserve)
         with_care = (judged.state != SERVES) * 2 + (self._sleeves != NONE)
-        off = np.nan_to_num(over(tenths)(np.abs(residual)), nan=0.0)
-        rank = (with_care * 1e7 + off) * max(1, len(self._shank_names)) + self._shank_names[None, :]
+        rank = (with_care * 1e7 + np.nan_to_num(off, nan=0.0)) * max(1, len(self._shank_names)) + self._shank_names[
+            None, :
+        ]
         return _first(judged.state, rank), judged.state, found, hole, up
 
-    def _nearest(self, target: Column, low: Column, level: Column, slack: Column) -> tuple[Column, Column, Column]:
-        """Of every shank the position with the smallest residual of those that stand the trailer level, else of all; of two as
-        near the lower: its rise, hole (from 1), way up."""
-        levelled = self._nearest_in(target, low, level - slack - EDGE, level + slack + EDGE)
-        every = self._nearest_in(target, low, np.full_like(level, -np.inf), np.full_like(level, np.inf))
-        there = ~np.isnan(levelled[0])
-        rise, hole, up = (np.where(there, one, other) for one, other in zip(levelled, every, strict=True))
-        return rise, hole, up.astype(bool)
+    def _nearest(
+        self, part: Column, target: Column, low: Column, level: Column, slack: Column
+    ) -> tuple[Column, Column, Column]:
+        """Of each shank (its place in the stock) the position with the smallest residual of those that stand the trailer level,
+        else of all; of two as near the lower: its rise, hole (from 1), way up."""
+        levelled = self._nearest_in(part, target, low, level - slack - EDGE, level + slack + EDGE)
+        rest = np.isnan(levelled[0])
+        every = self._nearest_in(part[rest], target[rest], low[rest], np.array([-np.inf]), np.array([np.inf]))
+        for column, values in zip(levelled, every, strict=True):
+            column[rest] = values
+        return levelled
 
-    def _nearest_in(self, target: Column, low: Column, least: Column, most: Column) -> tuple[Column, Column, Column]:
+    def _nearest_in(
+        self, part: Column, target: Column, low: Column, least: Column, most: Column
+    ) -> tuple[Column, Column, Column]:
         """The same of the positions between two rises; NaN where none lies there."""
         aim = np.clip(target, least, most)
-        own = self.shanks
-        pitch, last = own["pitch"], own["holes"] - 1
-        best = np.full(target.shape if target.shape[1] == len(pitch) else (len(target), len(pitch)), np.nan)
+        pitch, drop, rise_most, last = (
+            self.shanks[name][part] for name in ("pitch", "most_drop", "most_rise", "holes")
+        )
+        last = last - 1
+        best = np.full(len(target), np.nan)
         best_key, hole, up = np.full(best.shape, _FAR), np.zeros(best.shape), np.zeros(best.shape, bool)
-        starts = ((-own["most_drop"], False), (own["most_rise"] - last * pitch, True))
+        starts = ((-drop, False), (rise_most - last * pitch, True))
         with np.errstate(invalid="ignore", divide="ignore"):
             for start, turned in starts:
                 exact = np.floor(np.where(pitch > 0, (aim - start) / np.where(pitch > 0, pitch, 1.0), 0.0))
@@ -386,9 +425,9 @@ class Fitter:
         of_the_list = self._of_the_list(depth)
         by_list = np.array([bool(kit.frame_heights) for kit in kits])[None, :]
         off = np.where(by_list, ~np.isnan(depth) & ~of_the_list, outside & ~special & ~unknown)
-        judged.check(np.zeros_like(judged.state, bool), off)
-        judged.check(np.zeros_like(judged.state, bool), ~self._brackets_fit())
-        judged.check(doubted(kits)[None, :], np.zeros_like(judged.state, bool))
+        judged.check(NOWHERE, off)
+        judged.check(NOWHERE, ~self._brackets_fit())
+        judged.check(doubted(kits)[None, :], NOWHERE)
         return judged
 
     def _of_the_list(self, depth: Column) -> Column:
@@ -433,15 +472,16 @@ class Fitter:
         judged = self._judge_kits()
         heads: list[Head] = [self.head(None)]
         head_of, seen = np.zeros(len(kits), int), {}
-        may_serve = (judged.state == SERVES).any(axis=0)
+        may_serve = judged.state == SERVES
         for index, kit in enumerate(kits):
-            if not may_serve[index]:
-                continue  # nobody will bolt it on: no need to know where its ball would stand
-            key = kit.head
-            if key not in seen:
-                seen[key] = len(heads)
-                heads.append(self.head(kit))
-            head_of[index] = seen[key]
+            # Where nobody will bolt it on there is no need to know where its ball would stand.
+            if not may_serve[:, index].any():
+                continue
+            if kit.head not in seen:
+                same = np.array([one.head == kit.head for one in kits])
+                seen[kit.head] = len(heads)
+                heads.append(self._head_where(kit, np.flatnonzero(may_serve[:, same].any(axis=1))))
+            head_of[index] = seen[kit.head]
         nothing = np.zeros((len(self.pairs), 0), bool)
         lacks, waits = (
             np.stack([getattr(one, what) for one in heads], axis=1)[:, head_of] if kits else nothing
@@ -456,6 +496,23 @@ class Fitter:
         best = _first(state, self._kit_rank(state))
         no_kit = (judged.state == FAILS).all(axis=1) & bool(kits)
         return self._with(best, heads, np.where(best == NONE, 0, taken(head_of, best, 0)), no_kit)
+
+    def _head_where(self, kit: Kit, rows: Column) -> Head:
+        """One head on some of the pairs, by their places; the others, on which nobody puts it, have nothing there."""
+        if len(rows) == len(self.pairs):
+            return self.head(kit)
+        narrow = copy(self)
+        narrow.pairs = self.pairs.of(rows)
+        narrow._shank_static, narrow._sleeves = self._shank_static.of(rows), self._sleeves[rows]
+        narrow._own, narrow._own_stack = self._own[rows], self._own_stack[rows]
+        head = narrow.head(kit)
+
+        def whole(column: Column) -> Column:
+            made = np.zeros(len(self.pairs), column.dtype)
+            made[rows] = column
+            return made
+
+        return each_column(head, whole)
 
     def _kit_rank(self, state: Column) -> Column:
         def rows(sign: float) -> Column:

@@ -11,7 +11,7 @@ import numpy as np
 from stathmos.core import cargo, guesses, heights, loading
 from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Authority, Given, Provenance, assumed
-from stathmos.core.lot.columns import Column, numbers, value_of, words
+from stathmos.core.lot.columns import Column, Columns, numbers, value_of, words
 from stathmos.core.rig import CHOICE, KINDS, SEAT, Rig, Trailer, Weighing
 from stathmos.core.rig.loads import VEHICLE
 from stathmos.core.rules import Rules, rules_for
@@ -60,7 +60,7 @@ def filled(rig: Rig, trailer: Trailer, rules: Rules = Rules(), style: str = "") 
 
 
 @dataclass(frozen=True)
-class Vehicles:
+class Vehicles(Columns):
     """Vehicles as columns, loaded, without hitch hardware. kg, mm. ``guessed``: by path, which figures somebody guessed;
     ``asked``: whether something of it is asked about."""
 
@@ -157,7 +157,7 @@ def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
 
 
 @dataclass(frozen=True)
-class Trailers:
+class Trailers(Columns):
     """Trailers as columns. ``guessed``: by path, which figures somebody guessed;
     ``asked``: whether something of it is asked about."""
 
@@ -187,7 +187,7 @@ def trailers(listed: Sequence[Trailer]) -> Trailers:
     ]
     return Trailers(
         figures=figures,
-        seat_datum=np.array(seat),
+        seat_datum=np.array(seat, bool),
         brakes=words(listed, "brakes"),
         breakaway=words(listed, "breakaway"),
         lockout=words(listed, "reverse_lockout"),
@@ -196,11 +196,11 @@ def trailers(listed: Sequence[Trailer]) -> Trailers:
         coupler_wd=words(listed, "coupler_wd"),
         coupling=words(listed, "coupling"),
         guessed=_guessed(filled_up),
-        asked=np.array([bool(contradictions(one, ())) for one in filled_up]),
+        asked=np.array([bool(contradictions(one, ())) for one in filled_up], bool),
     )
 
 
 def _guessed(rigs: Sequence[Rig]) -> dict[str, Column]:
     """Every figure that was guessed of any of them, by path: of which."""
     found = [frozenset(guesses.of_rig(rig)) for rig in rigs]
-    return {path: np.array([path in one for one in found]) for path in frozenset().union(*found)}
+    return {path: np.array([path in one for one in found], bool) for path in frozenset().union(*found)}

@@ -1,0 +1,26 @@
+/** The lines of a picker: each thing with its GVWR, and how many more there are. */
+import Box from "@mui/material/Box";
+import type { HTMLAttributes, Key } from "react";
+
+import type { Pick } from "../api/types";
+import { inkSoft } from "../app/theme";
+
+export function PickLine({ props, pick }: { props: HTMLAttributes<HTMLLIElement> & { key?: Key }; pick: Pick }) {
+  const { key, ...rest } = props;
+  return (
+    <li key={key} {...rest} aria-label={pick.name}>
+      <Box>
+        {pick.name}
+        <Box sx={{ fontSize: "0.82rem", color: inkSoft }}>{pick.entries.gvwr ? `GVWR ${pick.entries.gvwr.is}` : "GVWR not known"}</Box>
+      </Box>
+    </li>
+  );
+}
+
+/** What stands in the open list where nothing, or not all, is shown. */
+export function told(picks: Pick[], found: number, pending: boolean, error: Error | null): string {
+  if (error) return `The catalogue cannot be asked: ${error.message}`;
+  if (pending) return picks.length > 0 ? "" : "Looking…";
+  if (found === 0) return "Nothing of that in the catalogue.";
+  return found > picks.length ? `The first ${picks.length} of ${found.toLocaleString("en")}: type more of the name, or any figure.` : "";
+}

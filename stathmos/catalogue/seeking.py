@@ -1,0 +1,25 @@
+"""Looking for items of the catalogue by what is written of them, a page at a time."""
+
+from __future__ import annotations
+
+from django.db.models import CharField, F, Func, QuerySet
+
+from stathmos.catalogue.item import CatalogueItem
+
+#: words of one search that are heeded
+MOST_WORDS = 8
+
+
+class ByName(Func):
+    """The name as a person sorts it: 800 before 1000."""
+
+    function = "NATURAL_SORT_KEY"
+    output_field = CharField()
+
+
+def sought(kind: type[CatalogueItem], words: str) -> QuerySet:
+    """The items of which every word is written somewhere (in the name, the family or any figure), by name."""
+    found = kind.objects.all()
+    for word in words.lower().split()[:MOST_WORDS]:
+        found = found.filter(sought__contains=word)
+    return found.order_by(ByName(F("name")))
