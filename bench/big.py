@@ -84,7 +84,7 @@ def main(base: str) -> None:
         ("its timeline", "desk", f"/api/rigs/{pk}/timeline/", None),
         ("its bay", "desk", f"/api/rigs/{pk}/bay/", None),
         ("its hand-over", "desk", f"/api/rigs/{pk}/handover/", None),
-        ("the history of one figure", "desk", f"/api/rigs/{pk}/history/?path=weighing.tongue_scale", None),
+        ("what was read and loaded", "desk", f"/api/rigs/{pk}/history/?weighed=true", None),
         ("its causes", "desk", f"/api/rigs/{pk}/causes/sway/", None),
         ("its next visit", "desk", f"/api/rigs/{pk}/again/?new=trailer", None),
         *(

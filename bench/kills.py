@@ -58,6 +58,16 @@ def _pids(copy: Installation) -> dict[str, list[int]]:
     return {"a web worker": workers[:1], "the web server": [master], "the database": [copy.database_pid()]}
 
 
+def written(reader: Visitor, rig: int) -> set[str]:
+    """Every text that stands in the history of the figure."""
+    texts: list[str] = []
+    while True:
+        told = reader.ask(f"rigs/{rig}/history/?path={PATH}&first={len(texts)}")
+        texts += [past["typed"] for past in told["readings"]]
+        if not told["readings"] or len(texts) >= told["found"]:
+            return set(texts)
+
+
 def main(kills: int) -> int:
     chance, folder = random.Random(7), tempfile.mkdtemp(prefix="stathmos-kills-")
     copy = Installation(folder)
@@ -87,7 +97,7 @@ def main(kills: int) -> int:
     lost = 0
     reader = Visitor(copy.port)
     for one in writers:
-        there = {past["typed"] for past in reader.ask(f"rigs/{one.rig}/history/") if past["path"] == PATH}
+        there = written(reader, one.rig)
         lost += sum(text not in there for text in one.acknowledged)
     acknowledged, sent = sum(len(one.acknowledged) for one in writers), sum(one.sent for one in writers)
     copy.stop(running)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from django.db.models import CharField, F, Func, QuerySet
+from django.db.models import Case, CharField, F, Func, Q, QuerySet, When
 
 from stathmos.catalogue.item import CatalogueItem
 
@@ -18,8 +18,11 @@ class ByName(Func):
 
 
 def sought(kind: type[CatalogueItem], words: str) -> QuerySet:
-    """The items of which every word is written somewhere (in the name, the family or any figure), by name."""
-    found = kind.objects.all()
+    """The items of which every word is written somewhere (in the name, the family or any figure); those whose name has all of
+    them first, then by name."""
+    found, named = kind.objects.all(), Q()
     for word in words.lower().split()[:MOST_WORDS]:
         found = found.filter(sought__contains=word)
-    return found.order_by(ByName(F("name")))
+        named &= Q(name__icontains=word)
+    first = [Case(When(named, then=0), default=1)] if named else []
+    return found.order_by(*first, ByName(F("name")))

@@ -168,17 +168,33 @@ class SignView(APIView):
         )
 
 
-class HistoryView(APIView):
-    """Every reading of a rig, the newest first: nothing was overwritten."""
+#: how many of a history are told at a time; and which of it are readings and loads
+PAST_READINGS = 100
+WEIGHED = Q(path__startswith="weighing.") | Q(path__startswith="loads.") | Q(path="trailer.gross_weight")
 
-    @extend_schema(operation_id="history", responses=shapes.PastShape(many=True))
+
+class HistoryView(APIView):
+    """Every reading of a rig, the newest first, a page at a time: nothing was overwritten."""
+
+    @extend_schema(
+        operation_id="history",
+        parameters=[shapes.HistoryAskShape],
+        responses={200: shapes.HistoryShape, 400: shapes.NotWrittenShape},
+    )
     def get(self, request: Request, pk: int) -> Response:
+        asked = taken(shapes.HistoryAskShape, request.query_params, UNREAD)
         rig = rig_or_404(pk)
         kept = rig.kept
         in_force = {reading.pk for reading in kept.held.values()}
         aside = {one.written.pk: one for one in kept.aside.values()}
-        readings = rig.readings.select_related("written_by").order_by("-pk")
-        return Response([_past(kept, reading, reading.pk in in_force, aside.get(reading.pk)) for reading in readings])
+        found = rig.readings.select_related("written_by").order_by("-pk")
+        if asked["weighed"]:
+            found = found.filter(WEIGHED)
+        if asked["path"]:
+            found = found.filter(path=asked["path"])
+        readings = found[asked["first"] : asked["first"] + PAST_READINGS]
+        told = [_past(kept, reading, reading.pk in in_force, aside.get(reading.pk)) for reading in readings]
+        return Response({"readings": told, "found": found.count()})
 
 
 def _past(kept: Kept, reading: Reading, in_force: bool, aside: Aside | None) -> dict:

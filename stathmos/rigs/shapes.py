@@ -611,6 +611,13 @@ PastShape = shape(
     in_force=Truth(),
     why=_maybe(BothShape, help_text="Why it holds no longer, where it is set aside."),
 )
+HistoryAskShape = shape(
+    "HistoryAsk",
+    weighed=Asked(default=False, help_text="only readings and loads"),
+    path=s.CharField(allow_blank=True, max_length=64, default="", help_text="only of this figure"),
+    first=s.IntegerField(default=0, min_value=0, max_value=1_000_000, help_text="so many are passed over"),
+)
+HistoryShape = shape("History", readings=PastShape(many=True), found=Whole())
 SignShape = shape("Sign", station=s.ChoiceField(STATIONS), version=Whole(min_value=1))
 ChangeShape = shape(
     "Change",

@@ -123,6 +123,9 @@ class Sought(WithDemo):
         self.assertEqual(self.names("q=WREN+27"), ["Wrenfold 27 Bunk"])
         self.assertEqual(self.names("q=7800+lb+wrenfold"), ["Wrenfold 27 Bunk"])
         self.assertEqual(self.names("q=no+such+trailer"), [])
+        # 30 is in figures of many; those that are called so come first
+        self.assertEqual(self.names("q=larkmere+30")[0], "Larkmere 30 Long Stay")
+        self.assertGreater(self.picks("q=larkmere+30")["found"], 1)
         self.assertEqual(self.names("name=Wrenfold+27+Bunk"), ["Wrenfold 27 Bunk"])
         self.assertEqual(self.names("name=Wrenfold+27"), [])
         for wild in ("%25", "_", "%5C", "%27", "100%25"):

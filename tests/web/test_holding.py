@@ -96,9 +96,10 @@ class AnotherTrailer(Holding):
         floor = self.ask("GET", "rigs/")[1]["strips"]
         strip = next(one for one in floor if one["id"] == self.rig.pk)
         self.assertNotEqual(strip["verdict"]["state"], "good")
-        _, past = self.ask("GET", f"rigs/{self.rig.pk}/history/")
-        tongue = next(one for one in past if one["path"] == "weighing.tongue_scale")
-        there = next(one for one in past if one["path"] == "which.trailer")
+        tongue, there = (
+            self.ask("GET", f"rigs/{self.rig.pk}/history/?path={path}")[1]["readings"][0]
+            for path in ("weighing.tongue_scale", "which.trailer")
+        )
         self.assertEqual((there["name"], there["typed"]), ("The trailer there", "Larkmere 28"))
         meet = next(one for one in strip["signatures"] if one["station"] == "meet")
         told = next(one for one in meet["changes"] if one["path"] == "which.trailer")

@@ -117,8 +117,7 @@ class History(WithDemo):
     def test_correcting_supersedes_and_nothing_is_lost(self) -> None:
         rig = self.rig_of("Haldis Okonjo")
         self.ask("POST", f"rigs/{rig.pk}/", {"version": 1, "entries": {"weighing.tongue_scale": measured("760 lb")}})
-        _, past = self.ask("GET", f"rigs/{rig.pk}/history/")
-        scale = [one for one in past if one["path"] == "weighing.tongue_scale"]
+        scale = self.ask("GET", f"rigs/{rig.pk}/history/?path=weighing.tongue_scale")[1]["readings"]
         self.assertEqual(
             [(one["typed"], one["revision"], one["in_force"]) for one in scale],
             [("760 lb", 2, True), ("745 lb", 1, False)],
@@ -136,10 +135,26 @@ class History(WithDemo):
 
     def test_choices_are_told_in_words(self) -> None:
         rig = self.rig_of("Haldis Okonjo")
-        _, past = self.ask("GET", f"rigs/{rig.pk}/history/")
-        self.assertEqual(
-            next(one["typed"] for one in past if one["path"] == "trailer.coupling"), "bumper-pull, on a ball"
-        )
+        (one,) = self.ask("GET", f"rigs/{rig.pk}/history/?path=trailer.coupling")[1]["readings"]
+        self.assertEqual(one["typed"], "bumper-pull, on a ball")
+
+    def test_a_long_history_is_told_a_page_at_a_time_the_newest_first(self) -> None:
+        rig = self.rig_of("Haldis Okonjo")
+        for number in range(120):
+            entries = {"weighing.tongue_scale": measured(f"{600 + number} lb")}
+            status, told = self.ask("POST", f"rigs/{rig.pk}/", {"version": rig.version + number, "entries": entries})
+            self.assertEqual(status, 200, told)
+        address = f"rigs/{rig.pk}/history/?weighed=true&first="
+        pages = [self.ask("GET", f"{address}{first}")[1] for first in (0, 100, 200)]
+        self.assertEqual([len(page["readings"]) for page in pages][0::2], [100, 0])
+        told = [one for page in pages for one in page["readings"]]
+        self.assertEqual(len(told), pages[0]["found"])
+        scale = [one["typed"] for one in told if one["path"] == "weighing.tongue_scale"]
+        self.assertEqual(scale, [*(f"{600 + number} lb" for number in reversed(range(120))), "745 lb"])
+        self.assertFalse([one["path"] for one in told if one["path"].startswith("vehicle.")])
+        for query in ("weighed=perhaps", "first=-1", "first=x", f"path={'x' * 65}"):
+            status, said = self.ask("GET", f"rigs/{rig.pk}/history/?{query}")
+            self.assertEqual((status, list(said["problems"])), (400, [query.partition("=")[0]]))
 
 
 class Places(WithDemo):

@@ -560,7 +560,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Every reading of a rig, the newest first: nothing was overwritten. */
+        /** @description Every reading of a rig, the newest first, a page at a time: nothing was overwritten. */
         get: operations["history"];
         put?: never;
         post?: never;
@@ -1564,6 +1564,10 @@ export interface components {
             residual: components["schemas"]["Figure"];
             pitch: components["schemas"]["Figure"];
             rail: components["schemas"]["Figure"];
+        };
+        History: {
+            readings: components["schemas"]["PastReading"][];
+            found: number;
         };
         HitchChoice: {
             weight_distributing: boolean;
@@ -5211,7 +5215,14 @@ export interface operations {
     };
     history: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description so many are passed over */
+                first?: number;
+                /** @description only of this figure */
+                path?: string;
+                /** @description only readings and loads */
+                weighed?: boolean;
+            };
             header?: never;
             path: {
                 id: number;
@@ -5225,7 +5236,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PastReading"][];
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
                 };
             };
             /** @description Nobody is signed in, or this person may not. */

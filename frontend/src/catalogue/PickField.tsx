@@ -4,7 +4,7 @@ import TextField from "@mui/material/TextField";
 import { useState } from "react";
 
 import type { Pick } from "../api/types";
-import { PickLine, told } from "./PickList";
+import { PickGroup, PickLine, PICK_PAPER, told } from "./PickList";
 import { usePicks, type PickKind } from "./picks";
 
 interface Props {
@@ -38,8 +38,11 @@ export function PickField({ kind, label, value, choose, hint = "type some of its
       loadingText="Looking…"
       noOptionsText={told(picks, found, pending, error)}
       autoHighlight
+      groupBy={() => told(picks, found, pending, error)}
+      renderGroup={(group) => <PickGroup {...group} />}
+      slotProps={PICK_PAPER}
       renderOption={(props, pick) => <PickLine key={pick.name} props={props} pick={pick} />}
-      renderInput={(params) => <TextField {...params} label={label} placeholder={hint} helperText={open ? told(picks, found, pending, error) : undefined} slotProps={{ ...params.slotProps, inputLabel: { shrink: true } }} />}
+      renderInput={(params) => <TextField {...params} label={label} placeholder={hint} slotProps={{ ...params.slotProps, inputLabel: { shrink: true } }} />}
       size="small"
       sx={{ width }}
     />

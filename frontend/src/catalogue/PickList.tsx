@@ -1,9 +1,10 @@
 /** The lines of a picker: each thing with its GVWR, and how many more there are. */
 import Box from "@mui/material/Box";
+import type { AutocompleteRenderGroupParams } from "@mui/material/Autocomplete";
 import type { HTMLAttributes, Key } from "react";
 
 import type { Pick } from "../api/types";
-import { inkSoft } from "../app/theme";
+import { hairline, ink, inkSoft, paper } from "../app/theme";
 
 export function PickLine({ props, pick }: { props: HTMLAttributes<HTMLLIElement> & { key?: Key }; pick: Pick }) {
   const { key, ...rest } = props;
@@ -16,6 +17,20 @@ export function PickLine({ props, pick }: { props: HTMLAttributes<HTMLLIElement>
     </li>
   );
 }
+
+/** The list itself: what is not shown of it stands above it. */
+export function PickGroup({ group, children }: AutocompleteRenderGroupParams) {
+  return (
+    <li>
+      {group && <Box sx={{ px: 2, py: 0.75, fontSize: "0.82rem", position: "sticky", top: 0, zIndex: 1, bgcolor: paper, borderBottom: `1px solid ${hairline}` }}>{group}</Box>}
+      <Box component="ul" sx={{ p: 0 }}>
+        {children}
+      </Box>
+    </li>
+  );
+}
+
+export const PICK_PAPER = { paper: { sx: { border: `1px solid ${ink}` } } };
 
 /** What stands in the open list where nothing, or not all, is shown. */
 export function told(picks: Pick[], found: number, pending: boolean, error: Error | null): string {

@@ -152,6 +152,7 @@ function OpenLot({ rig }: { rig: { id: number; customer: string; vehicle_name: s
       </Box>
       {lot.isError && Object.keys(problems).length === 0 && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{lot.error.message}</Box>}
       {!ready && <Box sx={{ color: inkSoft }}>Choose {side === "trailers" ? "a tow vehicle, and who rides in it" : "a trailer"}.</Box>}
+      {ready && lot.isPending && <Box role="status">Walking over the lot…</Box>}
       {ready && lot.data && (
         <Box role="status" sx={{ mb: 0.5 }}>
           <b>{counted("fits")} fit</b>, {counted("not known")} not known, {counted("does not fit")} do not; {judged < lot.data.all ? `${judged} of the ${lot.data.all} in the catalogue are what is asked for` : `${lot.data.all} in the catalogue`}{rows.length < judged ? `; the first ${rows.length} shown` : ""}. The bar is the share of the weakest rating used; past the line it is over.

@@ -5,7 +5,7 @@ import { useRef, useState } from "react";
 
 import type { Refusal } from "../api/client";
 import type { Entry, Pick } from "../api/types";
-import { PickLine, told } from "../catalogue/PickList";
+import { PickGroup, PickLine, PICK_PAPER, told } from "../catalogue/PickList";
 import { usePickOf, usePicks } from "../catalogue/picks";
 import { outOfReach } from "./age";
 import { useRig } from "./context";
@@ -83,8 +83,11 @@ export function Picker({ section, label, disabled }: { section: "vehicle" | "tra
         onBlur={() => {
           if (saved && settled && name.trim() && name.trim() !== saved && name.trim() !== last.current && !asked && !looking.current) ask({ before: saved, name: name.trim(), entries: null });
         }}
+        groupBy={() => told(picks, found, pending, error)}
+        renderGroup={(group) => <PickGroup {...group} />}
+        slotProps={PICK_PAPER}
         renderOption={(props, one) => <PickLine key={one.name} props={props} pick={one} />}
-        renderInput={(params) => <TextField {...params} label={label} helperText={draft.problems[key] || failed || (open ? told(picks, found, pending, error) : "")} />}
+        renderInput={(params) => <TextField {...params} label={label} helperText={draft.problems[key] || failed} />}
         sx={{ width: 226 }}
         size="small"
       />

@@ -5,26 +5,29 @@ import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
 
 import { api } from "../api/client";
-import type { PastReading } from "../api/types";
+import type { History as Past } from "../api/types";
 import { inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Table } from "../parts/Table";
 import { slab } from "../app/theme";
 
-const WEIGHED = (path: string) => path.startsWith("weighing.") || path.startsWith("loads.") || path === "trailer.gross_weight";
-
 export function History({ rig, open, close }: { rig: number; open: boolean; close: () => void }) {
   const { read } = useUnits();
-  const past = useQuery({
+  const past = useInfiniteQuery({
     queryKey: ["history", rig],
-    queryFn: () => api.settled<PastReading[]>(api.client.GET("/api/rigs/{id}/history/", { params: { path: { id: rig } } })),
+    queryFn: ({ pageParam }) => api.settled<Past>(api.client.GET("/api/rigs/{id}/history/", { params: { path: { id: rig }, query: { weighed: true, first: pageParam } } })),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const there = pages.reduce((sum, page) => sum + page.readings.length, 0);
+      return last.readings.length > 0 && there < last.found ? there : null;
+    },
     enabled: open,
     staleTime: 0,
   });
-  const readings = past.data?.filter((one) => WEIGHED(one.path)) ?? [];
+  const readings = past.data?.pages.flatMap((page) => page.readings) ?? [];
   return (
     <Dialog open={open} onClose={close} fullWidth maxWidth="lg" aria-labelledby="history-title">
       <DialogTitle id="history-title" sx={{ fontFamily: slab }}>
@@ -61,6 +64,14 @@ export function History({ rig, open, close }: { rig: number; open: boolean; clos
             ))}
           </tbody>
         </Table>
+        {past.hasNextPage && (
+          <Box sx={{ mt: 1, display: "flex", gap: 1.5, alignItems: "center" }}>
+            <Button onClick={() => void past.fetchNextPage()} disabled={past.isFetchingNextPage}>
+              Show more
+            </Button>
+            the newest {readings.length} of {past.data?.pages.at(-1)?.found}
+          </Box>
+        )}
       </DialogContent>
       <DialogActions>
         <Button onClick={close} autoFocus>
