@@ -16,7 +16,7 @@ import numpy as np
 from stathmos.core import statics
 from stathmos.core.decisions.distribution import MOVES
 from stathmos.core.lot.chain import ABSENT, LIMIT, OVER, STATES, UNKNOWN, Links, links
-from stathmos.core.lot.columns import Column, each_column, joined, over
+from stathmos.core.lot.columns import Column, Columns, each_column, joined, over
 from stathmos.core.lot.fitting import NONE, Chosen, Fitter, Pairs
 from stathmos.core.lot.sides import Trailers, Vehicles, filled, trailers, vehicles
 from stathmos.core.stock import Stock, every_ball
@@ -28,6 +28,10 @@ __all__ = [
     "NONE",
     "NO_KIT",
     "NO_MOUNT",
+    "Carried",
+    "OnHitch",
+    "Trailers",
+    "Vehicles",
     "Judged",
     "Pairing",
     "best",
@@ -37,6 +41,7 @@ __all__ = [
     "judge",
     "trailers",
     "vehicles",
+    "without_parts",
 ]
 
 _FILLED = "trailer_gvwr"
@@ -55,20 +60,58 @@ class Judged:
     used: Column
 
 
-def judge(cars: Vehicles, lot: Trailers, stock: Stock, distributing: bool) -> Judged:
-    """One vehicle and many trailers, or many vehicles and one trailer, in one style."""
-    count = _count(cars, lot)
-    cars, lot = _spread(cars, count), _spread(lot, count)
-    gross = lot.figures["gvwr"]
-    tongue = cars.upper * gross
-    pairs = Pairs(cars, lot, tongue, gross, tongue + cars.behind)
+@dataclass(frozen=True)
+class Carried(Columns):
+    """What hangs on each pair, kg: tongue weight and gross trailer weight."""
+
+    tongue: Column
+    gross: Column
+
+
+@dataclass(frozen=True)
+class OnHitch(Columns):
+    """What a hitch brings: its hardware, kg; the overhang with its head on, mm; the share of the front axle's lost load that its
+    bars bring back, at the least and at the most (nought without bars)."""
+
+    hardware: Column
+    overhang: Column
+    least: Column
+    most: Column
+
+
+def judge(cars: Vehicles, lot: Trailers, stock: Stock, distributing: bool, carried: Carried | None = None) -> Judged:
+    """One vehicle and many trailers, many vehicles and one trailer, or as many of both, in one style.
+
+    ``carried``: what hangs there; without it each trailer is filled to its GVWR, with the school's upper share on the tongue.
+    """
+    pairs = _pairs(cars, lot, carried)
     chosen = Fitter(pairs, stock, distributing).choose()
     chain = links(pairs, stock, chosen, distributing)
     return Judged(distributing, chain, chosen, *_rated(chain))
 
 
+def without_parts(cars: Vehicles, lot: Trailers, distributing: bool, carried: Carried, hitch: OnHitch) -> Links:
+    """The same chain before any part is chosen: what hangs on a part's rating is unknown."""
+    pairs = _pairs(cars, lot, carried)
+    none, no = np.full(len(pairs), NONE), np.zeros(len(pairs), bool)
+    couple = over(statics.couple_for_restoration)
+    low, high = (
+        couple(f, pairs.tongue, hitch.overhang, lot.figures["ball_to_axle"]) for f in (hitch.least, hitch.most)
+    )
+    couples = (low, (low + high) / 2, high)
+    bare = Chosen(none, none, none, none, none, no, hitch.overhang, couples, hitch.hardware, no, no, no)
+    return links(pairs, Stock(), bare, distributing)
+
+
+def _pairs(cars: Vehicles, lot: Trailers, carried: Carried | None) -> Pairs:
+    count = _count(cars, lot)
+    cars, lot = _spread(cars, count), _spread(lot, count)
+    hung = carried or Carried(cars.upper * lot.figures["gvwr"], lot.figures["gvwr"])
+    return Pairs(cars, lot, hung.tongue, hung.gross, hung.tongue + cars.behind)
+
+
 def _count(cars: Vehicles, lot: Trailers) -> int:
-    """How many pairs: one side has a single row, which stands for all of them."""
+    """How many pairs: a side of a single row stands for all of them."""
     counts = len(cars.front), len(lot.brakes)
     return max(counts) if min(counts) else 0
 

@@ -1,0 +1,11 @@
+"""The first answer, before anybody weighed anything: what the labels alone say, with a range for each figure that nobody read.
+
+`open_figures` says what is open and how far it may be; `rows` puts the rig through the chain of the lot at every corner of those
+ranges and at many places between; `answer` says what holds whatever they are, what hangs on them, and which reading would close it.
+Nothing of it is a verdict: it is never *fit*, and nobody signs it.
+"""
+
+from stathmos.core.desk.answer import CANNOT, FITS, HANGS, NOT_ENOUGH, Desk, Hangs, Span, desk
+from stathmos.core.desk.open_figures import Open, open_figures
+
+__all__ = ["CANNOT", "FITS", "HANGS", "NOT_ENOUGH", "Desk", "Hangs", "Open", "Span", "desk", "open_figures"]

@@ -1,0 +1,185 @@
+"""What the labels say of a rig that nobody weighed: what holds whatever the open figures are, and what hangs on which."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from stathmos.core import lot
+from stathmos.core.decisions.distribution import forbidden_by
+from stathmos.core.desk.open_figures import ON_TONGUE, Open, of_the_hitch, open_figures
+from stathmos.core.desk.rows import Rows, rows
+from stathmos.core.figures import Missing
+from stathmos.core.lot.chain import OVER
+from stathmos.core.lot.columns import Column
+from stathmos.core.ratings import link_name
+from stathmos.core.rig import Rig
+from stathmos.core.rules import Rules, rules_for
+from stathmos.core.stock import Stock
+from stathmos.core.weighing import Weights
+
+CANNOT, HANGS, FITS, NOT_ENOUGH = "cannot", "hangs", "fits_whatever", "not_enough"
+WITHIN, OVER_WHATEVER, OPEN = "within", "over", "open"
+#: what the desk asks for before it answers at all; the receiver's by how the hitch is used
+ASKED = ("vehicle.gvwr", "vehicle.payload", "vehicle.front_gawr", "vehicle.rear_gawr", "trailer.gvwr")
+RECEIVER = {True: ("vehicle.receiver_wd_tongue", "vehicle.receiver_wd_gross"), False: ("vehicle.receiver_wc_tongue", "vehicle.receiver_wc_gross")}  # fmt: skip
+#: a set of readings is told as what it hangs on when it settles the question so often
+SETTLES = 0.9
+_NOTHING = 1e-9
+
+
+@dataclass(frozen=True)
+class Span:
+    """How much of one rating is used, from least to most of what is open, as shares; ``over``: in how many cases of a hundred, as a share."""
+
+    key: str
+    name: str
+    low: float
+    high: float
+    over: float
+    state: str
+
+
+@dataclass(frozen=True)
+class Hangs:
+    """A reading, or two, by their paths; ``links``: which it decides. ``settles``: how likely it is that of the ratings nothing is
+    open then, each open figure being as likely anywhere in its range; None where that cannot be told."""
+
+    closes: tuple[str, ...]
+    settles: float | None
+    links: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Desk:
+    """The first answer. ``fits``: in how many cases of a hundred nothing is over, as a share; None where too little is read.
+
+    ``lacking``: what keeps the rig from fitting that is no rating (`lot.NO_KIT`…); ``unread``: the labels that the answer waits for,
+    ``to_read``: those that it says nothing of.
+    """
+
+    state: str
+    weight_distributing: bool
+    fits: float | None
+    spans: tuple[Span, ...]
+    lacking: tuple[str, ...]
+    hangs_on: tuple[Hangs, ...]
+    opened: tuple[Open, ...]
+    unread: tuple[str, ...]
+
+
+def desk(rig: Rig, house: Rules, stock: Stock, weights: Weights) -> Desk:
+    """The first answer for a rig as far as it is read. In the style that is written, else in the one that fits the oftener."""
+    told = [_in_style(rig, house, stock, weights, distributing) for distributing in _styles(rig)]
+    return min(told, key=lambda one: (_ORDER.index(one.state), -(one.fits or 0.0)))
+
+
+_ORDER = (FITS, HANGS, NOT_ENOUGH, CANNOT)
+
+
+def _styles(rig: Rig) -> tuple[bool, ...]:
+    written = rig.choice("hitch.style")
+    if written:
+        return (written == "weight_distributing",)
+    return (False,) if forbidden_by(rig) else (True, False)
+
+
+def _in_style(rig: Rig, house: Rules, stock: Stock, weights: Weights, distributing: bool) -> Desk:
+    rules = rules_for(rig, house)
+    opened = (*open_figures(rig, rules, weights), *of_the_hitch(rig, rules, stock, distributing))
+    made = rows(rig, opened, house, weights)
+    links = lot.without_parts(made.cars, made.trailers, distributing, made.carried, made.hitch)
+    parts = lot.judge(made.cars, made.trailers, stock, distributing, made.carried).chosen
+    over = {key: state == OVER for key, state in links.state.items()}
+    if distributing:
+        over[lot.NO_KIT] = parts.no_kit
+    over[lot.NO_MOUNT] = parts.no_mount
+    failing = np.any(list(over.values()), axis=0)
+    between = slice(made.corners, None) if len(failing) > made.corners else slice(None)
+    share = {key: column for key, column in links.share.items() if not np.isnan(column).all()}
+    corners = slice(None, made.corners)
+    wd = "WD" if distributing else "WC"
+    spans = tuple(
+        Span(
+            key,
+            link_name(key, wd),
+            float(np.nanmin(column)),
+            float(np.nanmax(column)),
+            float(over[key][between].mean()),
+            OVER_WHATEVER if over[key][corners].all() else OPEN if over[key].any() else WITHIN,
+        )
+        for key, column in share.items()
+    )
+    never = [key for key, column in over.items() if column[corners].all()]
+    unread = tuple(path for path in (*ASKED, *RECEIVER[distributing]) if isinstance(rig.figure(path), Missing))
+    fits = float(1 - failing[between].mean())
+    state = CANNOT if never else NOT_ENOUGH if unread else HANGS if failing.any() else FITS
+    hanging = {span.key: share[span.key] for span in spans if span.state == OPEN}
+    lacking = tuple(key for key in (lot.NO_KIT, lot.NO_MOUNT) if key in over and over[key].any())
+    return Desk(
+        state,
+        distributing,
+        None if unread and state != CANNOT else fits,
+        spans,
+        lacking,
+        _hangs_on(made, opened, hanging, lacking) if state in (HANGS, NOT_ENOUGH) else (),
+        opened,
+        unread,
+    )
+
+
+def _hangs_on(
+    made: Rows, opened: Sequence[Open], hanging: Mapping[str, Column], lacking: tuple[str, ...]
+) -> tuple[Hangs, ...]:
+    """The readings that would settle what is open, the likeliest first: one where one does, else before them the best two together.
+
+    ``hanging``: the shares that may be over and may not. ``lacking``: which parts serve in some rows only; where nothing else is
+    open that hangs on the load, and how likely the load settles it is not told.
+    """
+    if not hanging and lacking:
+        return tuple(Hangs((one.closes,), None, lacking) for one in opened if one.key == ON_TONGUE)
+    readings = tuple(dict.fromkeys(one.closes for one in opened))
+    effects = {key: _effects(made, column) for key, column in hanging.items()}
+
+    def settled(closes: tuple[str, ...]) -> Hangs:
+        mine = [one.key for one in opened if one.closes in closes]
+        decides = tuple(key for key in hanging if any(abs(effects[key][name]) > _NOTHING for name in mine))
+        return Hangs(closes, _settles(made, hanging, effects, mine), decides)
+
+    alone = [one for one in (settled((each,)) for each in readings) if one.links]
+    alone.sort(key=lambda one: -(one.settles or 0.0))
+    if len(alone) < 2 or (alone[0].settles or 0.0) >= SETTLES:
+        return tuple(alone)
+    pairs = [settled((*one.closes, *other.closes)) for one, other in itertools.combinations(alone, 2)]
+    return (max(pairs, key=lambda one: one.settles or 0.0), *alone)
+
+
+def _settles(
+    made: Rows, hanging: Mapping[str, Column], effects: Mapping[str, Mapping[str, float]], mine: Sequence[str]
+) -> float:
+    """How likely everything is decided once some figures are read: every link within its rating, or one of them over.
+
+    The shares are taken as linear in what is open, which moments about axles very nearly are.
+    """
+    between = slice(made.corners, None)
+    within, over = [], []
+    for key, column in hanging.items():
+        effect = effects[key]
+        rest = sum(abs(value) for name, value in effect.items() if name not in mine) / 2
+        read = sum((effect[name] * (made.at[name][between] - 0.5) for name in mine), np.zeros(len(column[between])))
+        margin = float(np.mean(column[: made.corners])) + read - 1
+        within.append(margin + rest <= 0)
+        over.append(margin - rest > 0)
+    return float((np.all(within, axis=0) | np.any(over, axis=0)).mean())
+
+
+def _effects(made: Rows, column: Column) -> dict[str, float]:
+    """What each open figure does to a share from its least to its most, the others at all their corners."""
+    corners = column[: made.corners]
+    return {
+        key: float(corners[at[: made.corners] > 0.5].mean() - corners[at[: made.corners] <= 0.5].mean())
+        for key, at in made.at.items()
+    }

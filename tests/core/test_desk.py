@@ -1,0 +1,247 @@
+"""The first answer: its ranges hold whatever the truth inside them is, as `assess` itself judges that truth when it is read."""
+
+import random
+import unittest
+from dataclasses import replace
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from stathmos.core import desk, lot, rigfile
+from stathmos.core.assess import assess
+from stathmos.core.desk.open_figures import (
+    ALL_OF_IT,
+    BEHIND,
+    FRONT_SEATS,
+    ON_TONGUE,
+    REACH,
+    SPLIT,
+    TYPICAL,
+    UNLADEN,
+    WHEEL,
+    front_share_range,
+    of_the_hitch,
+    unladen_range,
+)
+from stathmos.core.desk.rows import rows
+from stathmos.core.figures import Given, Provenance
+from stathmos.core.ratings import State
+from stathmos.core.rig import Load, Rig
+from stathmos.core.units import LENGTH, WEIGHT
+from tests.core.rigs import label, rig
+
+#: what the axles and the receiver carry: the links of the vehicle, which no choice of parts changes but by its weight
+LOADS = ("payload", "rear_gawr", "front_gawr", "gvwr", "receiver_tongue", "receiver_gross", "tow_rating", "gcwr")
+LABELS = ("gvwr", "payload", "front_gawr", "rear_gawr")
+
+
+def at_the_desk(seed: int) -> tuple[Rig, rigfile.RigFile]:
+    """A random vehicle and trailer of which only labels, and perhaps a brochure, are read."""
+    chance = random.Random(seed)
+    gvwr = chance.uniform(5500, 11000)
+    payload = gvwr * chance.uniform(0.15, 0.35)
+    van = chance.uniform(2500, 11000)
+    document = {
+        "stathmos_rig_file": rigfile.VERSION,
+        "vehicle": {
+            "vehicle_class": {"is": chance.choice(list(TYPICAL)), "from": "assumed"},
+            "gvwr": label(f"{gvwr:.0f} lb"),
+            "payload": label(f"{payload:.0f} lb"),
+            "front_gawr": label(f"{gvwr * chance.uniform(0.5, 0.62):.0f} lb"),
+            "rear_gawr": label(f"{gvwr * chance.uniform(0.52, 0.65):.0f} lb"),
+            "receiver_wd_tongue": label(f"{chance.choice([800, 1000, 1200, 1500])} lb"),
+            "receiver_wd_gross": label(f"{chance.choice([8000, 10000, 12000])} lb"),
+            "receiver_wc_tongue": label(f"{chance.choice([350, 500, 800])} lb"),
+            "receiver_wc_gross": label(f"{chance.choice([3500, 5000, 8000])} lb"),
+        },
+        "trailer": {"gvwr": label(f"{van:.0f} lb")},
+        "loads": {"front_seats": {"weight": f"{chance.uniform(150, 400):.0f} lb"}},
+    }
+    if chance.random() < 0.5:
+        document["trailer"]["unladen_weight"] = {"is": f"{van * chance.uniform(0.65, 0.9):.0f} lb", "from": "brochure"}
+        document["trailer"]["brochure_tongue"] = {
+            "is": f"{van * chance.uniform(0.06, 0.12):.0f} lb",
+            "from": "brochure",
+        }
+    if chance.random() < 0.5:
+        document["vehicle"]["wheelbase"] = label(f"{chance.uniform(118, 160):.0f} in")
+    read = rigfile.read({**document, "stock": rigfile_stock()})
+    return read.rig, read
+
+
+def rigfile_stock() -> dict:
+    return rig()["stock"]
+
+
+def first_answer(asked: Rig, read: rigfile.RigFile) -> desk.Desk:
+    judged = assess(asked, stock=read.stock)
+    return desk.desk(asked, judged.rules, read.stock, judged.weights)
+
+
+def read_now(asked: Rig, values: dict[str, float]) -> Rig:
+    """The rig when somebody has read everything that was open, and found these."""
+
+    def found(value: float, dimension: str, path: str) -> Given:
+        return Given(value, dimension, Provenance.MEASURED, path=path)
+
+    vehicle, trailer, weighing, loads = asked.vehicle, asked.trailer, asked.weighing, asked.loads
+    for key, field in ((WHEEL, "wheelbase"), (BEHIND, "overhang")):
+        if key in values:
+            vehicle = replace(vehicle, **{field: found(values[key], LENGTH, f"vehicle.{field}")})
+    if UNLADEN in values:
+        ends = {"front": values[SPLIT], "rear": 1 - values[SPLIT]}
+        axles = {
+            f"unladen_{end}": found(share * values[UNLADEN], WEIGHT, f"vehicle.unladen_{end}")
+            for end, share in ends.items()
+        }
+        vehicle = replace(vehicle, **axles)
+    if FRONT_SEATS in values:
+        loads = (*loads, Load(key="front_seats", weight=found(values[FRONT_SEATS], WEIGHT, "loads.front_seats.weight")))
+    if REACH in values:
+        trailer = replace(trailer, ball_to_axle=found(values[REACH], LENGTH, "trailer.ball_to_axle"))
+    if ALL_OF_IT in values:
+        trailer = replace(trailer, gross_weight=found(values[ALL_OF_IT], WEIGHT, "trailer.gross_weight"))
+    if ON_TONGUE in values:
+        weighing = replace(weighing, tongue_scale=found(values[ON_TONGUE], WEIGHT, "weighing.tongue_scale"))
+    return replace(asked, vehicle=vehicle, trailer=trailer, weighing=weighing, loads=loads)
+
+
+def styled(asked: Rig, distributing: bool) -> Rig:
+    style = Given(0.0, "choice", Provenance.MEASURED, "weight_distributing" if distributing else "weight_carrying")
+    return replace(asked, hitch=replace(asked.hitch, style=style))
+
+
+class Ranges(unittest.TestCase):
+    @settings(max_examples=150, deadline=None)
+    @given(st.integers(0, 10**9), st.integers(0, 10**9))
+    def test_whatever_is_read_lies_within_what_the_desk_said(self, seed: int, inside: int) -> None:
+        """A truth anywhere inside the ranges, judged by `assess`: every load within its span, and the answer not belied."""
+        asked, read = at_the_desk(seed)
+        said = first_answer(asked, read)
+        chance = random.Random(inside)
+        values = {one.key: chance.uniform(one.low, one.high) for one in said.opened}
+        told = assess(styled(read_now(asked, values), said.weight_distributing), stock=read.stock)
+        build = told.choice.in_force
+        if build.shank is None or (said.weight_distributing and build.kit is None):
+            return  # nothing is bolted on, and its weight is in no load
+        links = {link.key: link for link in told.planned}
+        for span in said.spans:
+            link = links[span.key]
+            if span.key in LOADS and link.share is not None:
+                self.assertGreaterEqual(link.share, span.low - 1e-6, span)
+                self.assertLessEqual(link.share, span.high + 1e-6, span)
+        over = {key for key in LOADS if key in links and links[key].state is State.OVER}
+        if said.state == desk.FITS:
+            self.assertEqual(over, set())
+        if said.state == desk.CANNOT and not said.lacking:
+            self.assertTrue([link.key for link in told.planned if link.state is State.OVER])
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(0, 10**9))
+    def test_no_place_between_is_worse_than_the_worst_corner(self, seed: int) -> None:
+        asked, read = at_the_desk(seed)
+        judged = assess(asked, stock=read.stock)
+        for distributing in (True, False):
+            hitch = of_the_hitch(asked, judged.rules, read.stock, distributing)
+            opened = (*desk.open_figures(asked, judged.rules, judged.weights), *hitch)
+            made = rows(asked, opened, judged.rules, judged.weights, between=200)
+            shares = lot.without_parts(made.cars, made.trailers, distributing, made.carried, made.hitch).share
+            for key in LOADS:
+                column = shares.get(key)
+                if column is None or np.isnan(column).all():
+                    continue
+                corners, between = column[: made.corners], column[made.corners :]
+                self.assertLessEqual(np.nanmax(between), np.nanmax(corners) + 1e-6, key)
+                self.assertGreaterEqual(np.nanmin(between), np.nanmin(corners) - 1e-6, key)
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.integers(0, 10**9), st.floats(0.0, 1.0))
+    def test_what_is_read_narrows_and_never_widens(self, seed: int, where: float) -> None:
+        asked, read = at_the_desk(seed)
+        before = first_answer(asked, read)
+        tongue = next(one for one in before.opened if one.key == ON_TONGUE)
+        scale = Given(tongue.low + where * (tongue.high - tongue.low), WEIGHT, Provenance.MEASURED, path=tongue.closes)
+        after = first_answer(replace(asked, weighing=replace(asked.weighing, tongue_scale=scale)), read)
+        self.assertNotIn(ON_TONGUE, [one.key for one in after.opened])
+        if before.weight_distributing == after.weight_distributing:
+            wide = {span.key: span for span in before.spans}
+            for span in after.spans:
+                if span.key in LOADS:
+                    self.assertGreaterEqual(span.low, wide[span.key].low - 1e-6)
+                    self.assertLessEqual(span.high, wide[span.key].high + 1e-6)
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(0, 10**9))
+    def test_it_is_a_range_and_the_same_question_has_the_same_answer(self, seed: int) -> None:
+        asked, read = at_the_desk(seed)
+        said = first_answer(asked, read)
+        self.assertEqual(said, first_answer(asked, read))
+        for span in said.spans:
+            self.assertLessEqual(span.low, span.high)
+            self.assertTrue(0 <= span.over <= 1)
+        if said.fits is not None:
+            self.assertTrue(0 <= said.fits <= 1)
+        if said.state == desk.FITS:
+            self.assertEqual((said.fits, said.hangs_on, said.unread), (1.0, (), ()))
+        for hangs in said.hangs_on:
+            self.assertTrue(hangs.settles is None or 0 <= hangs.settles <= 1)
+            self.assertTrue(set(hangs.closes) <= {one.closes for one in said.opened})
+
+
+class ByHand(unittest.TestCase):
+    def asked(self, **more: dict) -> tuple[Rig, rigfile.RigFile]:
+        document = {
+            "stathmos_rig_file": rigfile.VERSION,
+            "stock": rigfile_stock(),
+            "vehicle": {
+                "vehicle_class": {"is": "half_ton", "from": "assumed"},
+                "gvwr": label("7000 lb"), "payload": label("1600 lb"), "front_gawr": label("3900 lb"), "rear_gawr": label("4100 lb"),
+                "receiver_wd_tongue": label("1200 lb"), "receiver_wd_gross": label("12000 lb"),
+                "receiver_wc_tongue": label("500 lb"), "receiver_wc_gross": label("5000 lb"), **more.get("vehicle", {}),
+            },
+            "trailer": {"gvwr": label("11000 lb"), **more.get("trailer", {})},
+            "loads": {"front_seats": {"weight": "400 lb"}},
+            "hitch": {"style": {"is": "weight_distributing", "from": "measured"}},
+        }  # fmt: skip
+        for name in ("vehicle", "trailer"):
+            document[name] = {field: entry for field, entry in document[name].items() if entry is not None}
+        read = rigfile.read(document)
+        self.assertEqual(read.problems, ())
+        return read.rig, read
+
+    def test_the_payload_by_hand(self) -> None:
+        """People and tongue out of the payload: from 400 + 8 % of 6 600, which is 528, to 400 + 15 % of 11 000, 1 650 lb; and
+        the hitch hardware of up to 150 lb besides."""
+        said = first_answer(*self.asked())
+        payload = next(span for span in said.spans if span.key == "payload")
+        self.assertGreaterEqual(payload.low, 928 / 1600 - 1e-6)
+        self.assertLessEqual(payload.low, (928 + 150) / 1600)
+        self.assertGreaterEqual(payload.high, 2050 / 1600 - 1e-6)
+        self.assertLessEqual(payload.high, (2050 + 150) / 1600)
+        self.assertEqual((payload.state, said.state), ("open", desk.HANGS))
+        self.assertIn("weighing.tongue_scale", said.hangs_on[0].closes)
+
+    def test_too_heavy_whatever_is_read(self) -> None:
+        """8 % of 25 000 lb less than fills it is 1 200 lb and the two of them 400: over 1 500 of payload at the least."""
+        said = first_answer(*self.asked(trailer={"gvwr": label("30000 lb")}, vehicle={"payload": label("1500 lb")}))
+        self.assertEqual((said.state, said.hangs_on), (desk.CANNOT, ()))
+
+    def test_with_a_label_unread_it_says_which_and_never_that_it_fits(self) -> None:
+        for name in LABELS:
+            said = first_answer(*self.asked(vehicle={name: None}, trailer={"gvwr": label("3000 lb")}))
+            self.assertEqual((said.state, said.unread), (desk.NOT_ENOUGH, (f"vehicle.{name}",)))
+            self.assertIsNone(said.fits)
+        said = first_answer(*self.asked(trailer={"gvwr": None}))
+        self.assertEqual((said.state, said.unread), (desk.NOT_ENOUGH, ("trailer.gvwr",)))
+
+    def test_empty_and_split_by_hand(self) -> None:
+        """7 000 less 1 600 is 5 400 lb; 35 lb less for rounding, 100 lb more for options."""
+        low, high = unladen_range(7000, 1600)
+        self.assertAlmostEqual(low, 5365)
+        self.assertAlmostEqual(high, 5400 + 100 * 0.45359237)
+        self.assertEqual(front_share_range(tuple(TYPICAL), None), (0.47, 0.65))
+        for kind, usual in TYPICAL.items():
+            for inches in (usual.wheelbase[0], sum(usual.wheelbase) / 2, usual.wheelbase[1]):
+                low, high = front_share_range((kind,), inches * 25.4)
+                self.assertTrue(usual.front_share[0] <= low < high <= usual.front_share[1], kind)
