@@ -100,10 +100,12 @@ def main(kills: int) -> int:
         there = written(reader, one.rig)
         lost += sum(text not in there for text in one.acknowledged)
     acknowledged, sent = sum(len(one.acknowledged) for one in writers), sum(one.sent for one in writers)
-    copy.stop(running)
-    shutil.rmtree(folder, ignore_errors=True)
     told = ", ".join(f"{what} {many}" for what, many in counts.items())
     print(f"{kills} kills ({told}): {sent} saves sent, {acknowledged} acknowledged, {lost} of them lost   goal: 0")  # noqa: T201
+    running.terminate()  # and not Ctrl-C, which is not heard by what was begun in the background
+    running.wait(timeout=40)
+    running.stdout.close()
+    shutil.rmtree(folder, ignore_errors=True)
     return 1 if lost else 0
 
 
