@@ -27,7 +27,7 @@ from stathmos.catalogue.shapes import EntryShape, shape, text
 from stathmos.catalogue.shelf import shelf
 from stathmos.catalogue.tables import Plan, plan, written_out
 from stathmos.people.roles import may, require
-from stathmos.people.strict import Text, Truth, Whole, taken
+from stathmos.people.strict import AskedNumber, Text, Truth, Whole, taken
 
 PickShape = shape("Pick", name=text(), entries=s.DictField(child=EntryShape()))
 PicksShape = shape("Picks", picks=PickShape(many=True), found=Whole())
@@ -78,9 +78,7 @@ AskedShape = shape(
         help_text="words, each of which is to be written somewhere",
     ),
     name=Text(required=False, allow_blank=True, max_length=400, default="", help_text="the very name"),
-    first=s.IntegerField(
-        required=False, default=0, min_value=0, max_value=1_000_000, help_text="so many are passed over"
-    ),
+    first=AskedNumber(required=False, default=0, min_value=0, max_value=1_000_000, help_text="so many are passed over"),
 )
 RetireShape = shape("RetireItem", version=Whole(), retired=Truth())
 NotKeptShape = shape("NotKept", detail=text(), problems=s.DictField(child=Text()))
@@ -124,7 +122,7 @@ class PicksView(APIView):
 
     @extend_schema(operation_id="picks", parameters=[AskedShape], responses={200: PicksShape, 400: NotKeptShape})
     def get(self, request: Request, kind: str) -> Response:
-        asked = taken(AskedShape, request.query_params, UNREAD_QUESTION)
+        asked = taken(AskedShape, request.query_params.dict(), UNREAD_QUESTION)
         found = sought(_kind(kind), asked["q"]).filter(retired=False)
         if asked["name"]:
             found = found.filter(name=asked["name"])
@@ -212,7 +210,7 @@ class ItemsView(APIView):
         operation_id="catalogue_items", parameters=[AskedShape], responses={200: ItemsShape, 400: NotKeptShape}
     )
     def get(self, request: Request, kind: str) -> Response:
-        model, asked = _kind(kind), taken(AskedShape, request.query_params, UNREAD_QUESTION)
+        model, asked = _kind(kind), taken(AskedShape, request.query_params.dict(), UNREAD_QUESTION)
         found = sought(model, asked["q"])
         if asked["name"]:
             found = found.filter(name=asked["name"])

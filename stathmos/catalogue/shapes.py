@@ -24,7 +24,7 @@ def entry_fields() -> dict[str, s.Field]:
         "is_": text(),
         "from_": s.ChoiceField(PROVENANCES),
         "system": s.ChoiceField(["us", "metric"]),
-        "datum": Text(required=False),
+        "datum": Text(required=False, allow_blank=True),
     }
 
 

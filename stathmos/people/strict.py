@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 from rest_framework import serializers as s
@@ -61,6 +62,15 @@ class Measure(s.FloatField):
 
     def to_internal_value(self, data: Any) -> float:
         if not isinstance(data, (int, float)) or isinstance(data, bool):
+            self.fail("invalid")
+        return super().to_internal_value(data)
+
+
+class AskedNumber(s.IntegerField):
+    """A whole number in an address: digits, and nothing that could be made into them."""
+
+    def to_internal_value(self, data: Any) -> int:
+        if not re.fullmatch(r"-?[0-9]{1,9}", str(data)):
             self.fail("invalid")
         return super().to_internal_value(data)
 

@@ -182,7 +182,7 @@ class HistoryView(APIView):
         responses={200: shapes.HistoryShape, 400: shapes.NotWrittenShape},
     )
     def get(self, request: Request, pk: int) -> Response:
-        asked = taken(shapes.HistoryAskShape, request.query_params, UNREAD)
+        asked = taken(shapes.HistoryAskShape, request.query_params.dict(), UNREAD)
         rig = rig_or_404(pk)
         kept = rig.kept
         in_force = {reading.pk for reading in kept.held.values()}

@@ -149,7 +149,7 @@ class Shown:
 def shown(data: object) -> Shown:
     """The station and the system that a request asks for. Raises `NotWritten` for one that is none."""
     asked = data if isinstance(data, dict) else {}
-    return Shown(_one_of(asked, "station", tuple(report.STATIONS)), _one_of(asked, "system", units.SYSTEMS))
+    return Shown(_one_of(asked, "station", tuple(report.ROOMS)), _one_of(asked, "system", units.SYSTEMS))
 
 
 def _one_of(asked: dict, name: str, choices: tuple[str, ...]) -> str:

@@ -12,7 +12,7 @@ from stathmos.core.ratings import State
 from stathmos.core.report import build, callouts
 from stathmos.core.rig import KINDS
 from stathmos.core.signing import STATIONS
-from stathmos.people.strict import Asked, Measure, Text, Truth, Whole
+from stathmos.people.strict import Asked, AskedNumber, Measure, Text, Truth, Whole
 from stathmos.rigs.floor.drawn import REACHED
 from stathmos.rigs.models import PART_KINDS
 
@@ -397,9 +397,46 @@ NotesShape = shape(
     alarms=s.ListField(child=Text()),
 )
 #: the stations that have a live answer
-DESK = list(report.STATIONS)
-#: what one station shows beside what all of them do; a test holds it to `report.STATIONS`
+DESK = list(report.ROOMS)
+#: what one station shows beside what all of them do; a test holds it to `report.ROOMS`
+_READING = shape("AskedReading", path=text(), name=text(), read_at=text())
+FirstAnswerShape = shape(
+    "FirstAnswer",
+    state=s.ChoiceField(["cannot", "hangs", "fits_whatever", "not_enough"]),
+    says=Words(),
+    next=Words(allow_null=True),
+    weight_distributing=Truth(),
+    fits=s.FloatField(allow_null=True, help_text="In what share of all cases nothing is over."),
+    spans=shape(
+        "RatingSpan",
+        key=text(),
+        name=text(),
+        low=s.FloatField(),
+        high=s.FloatField(),
+        low_text=Words(),
+        high_text=Words(),
+        load=Words(allow_null=True),
+        rating=_maybe(FigureShape),
+        over=s.FloatField(),
+        state=s.ChoiceField(["within", "over", "open"]),
+    )(many=True),
+    lacking=s.ListField(child=Text()),
+    hangs_on=shape(
+        "HangsOn",
+        closes=_READING(many=True),
+        does=text(),
+        settles=s.FloatField(),
+        settles_text=text(),
+        links=s.ListField(child=Text()),
+    )(many=True),
+    opened=shape("OpenFigure", key=text(), name=text(), low=Words(), high=Words(), closes=_READING(), rule=RuleShape())(
+        many=True
+    ),
+    unread=_READING(many=True),
+    labels=_READING(many=True),
+)
 SECTIONS = {
+    "desk": FirstAnswerShape(required=False),
     "to_read": ToReadShape(many=True, required=False),
     "loading": LoadingShape(required=False),
     "weights": WeightsShape(required=False),
@@ -459,7 +496,7 @@ LiveShape = shape(
     back=s.DictField(child=EntryShape(), help_text="What is saved and holds again as it is typed now, by path."),
 )
 _DRAFT = {
-    "entries": s.DictField(child=EntryShape()),
+    "entries": s.DictField(child=EntryShape(allow_null=True)),
     "rig": Whole(required=False, allow_null=True, help_text="The saved rig that the entries belong to."),
 }
 _SHOWN = {
@@ -615,7 +652,7 @@ HistoryAskShape = shape(
     "HistoryAsk",
     weighed=Asked(default=False, help_text="only readings and loads"),
     path=s.CharField(allow_blank=True, max_length=64, default="", help_text="only of this figure"),
-    first=s.IntegerField(default=0, min_value=0, max_value=1_000_000, help_text="so many are passed over"),
+    first=AskedNumber(default=0, min_value=0, max_value=1_000_000, help_text="so many are passed over"),
 )
 HistoryShape = shape("History", readings=PastShape(many=True), found=Whole())
 SignShape = shape("Sign", station=s.ChoiceField(STATIONS), version=Whole(min_value=1))

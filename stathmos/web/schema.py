@@ -22,6 +22,8 @@ _WITH_A_BODY = {
     "413": "More than may be sent.",
     "415": "Sent in another form than it is asked for.",
 }
+#: answered by the web server itself, before anything is read of it, and so not in the form of the others
+_TOO_LONG = {"414": {"description": "The address is longer than the web server reads."}}
 _METHODS = ("get", "post", "put", "patch", "delete")
 
 
@@ -42,4 +44,6 @@ def refusals(result: dict[str, Any], **_: Any) -> dict[str, Any]:
             }
             for status, description in may.items():
                 operation["responses"].setdefault(status, {"description": description, "content": content})
+            if queried:
+                operation["responses"] |= _TOO_LONG
     return result

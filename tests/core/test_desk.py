@@ -185,7 +185,7 @@ class Ranges(unittest.TestCase):
         if said.state == desk.FITS:
             self.assertEqual((said.fits, said.hangs_on, said.unread), (1.0, (), ()))
         for hangs in said.hangs_on:
-            self.assertTrue(hangs.settles is None or 0 <= hangs.settles <= 1)
+            self.assertTrue(0 <= hangs.settles <= 1)
             self.assertTrue(set(hangs.closes) <= {one.closes for one in said.opened})
 
 

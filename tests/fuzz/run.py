@@ -22,6 +22,7 @@ PEOPLE = ("thea", "bram", "odile")
 NOT_ASKED = ("sign_in", "sign_out", "sign_out_everywhere", "choose_password", "give_password")
 CONFIG = """
 [checks]
+negative_data_rejection.expected-statuses = ["400", "401", "403", "404", "405", "406", "409", "414", "415", "422", "428", "429", "5xx"]
 positive_data_acceptance.expected-statuses = ["2xx", "400", "401", "403", "404", "409", "429"]
 """
 

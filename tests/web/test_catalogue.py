@@ -166,6 +166,7 @@ class Sought(WithDemo):
         for query, place in (
             ("first=-1", "first"),
             ("first=x", "first"),
+            ("first=1.0", "first"), ("first=", "first"),
             ("first=9999999999", "first"),
             (f"q={'x' * 81}", "q"),
         ):

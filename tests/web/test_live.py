@@ -32,7 +32,7 @@ class Stations(WithDemo):
 
     def test_each_station_has_its_own_and_it_is_small_and_asks_little(self) -> None:
         for rig in self.rigs:
-            for station in report.STATIONS:
+            for station in report.ROOMS:
                 body = self.body(rig, station=station)
                 self.ask("POST", "assess/", body)  # what is kept from one question to the next is there then
                 with CaptureQueriesContext(
@@ -49,7 +49,7 @@ class Stations(WithDemo):
 
     def test_the_shapes_name_every_section(self) -> None:
         sections: set[str] = set()
-        for station in report.STATIONS:
+        for station in report.ROOMS:
             _, live = self.ask("POST", "assess/", self.body(self.rigs[0], station=station))
             sections |= set(live["assessment"]) - ALWAYS
         self.assertEqual(sections, set(shapes.SECTIONS))
@@ -109,7 +109,7 @@ class Stations(WithDemo):
         opened = 0
         for rig in self.rigs:
             assessment = assess_rig(rig, the_house())
-            for station in report.STATIONS:
+            for station in report.ROOMS:
                 for figure in _figures(report.station(assessment, station, "us")):
                     if "at" in figure:
                         found = report.working(assessment, station, figure["at"], "us")

@@ -846,7 +846,13 @@ export interface components {
             /** @description Why it holds no longer. */
             why: components["schemas"]["Both"];
         };
+        AskedReading: {
+            path: string;
+            name: string;
+            read_at: string;
+        };
         Assessment: {
+            desk?: components["schemas"]["FirstAnswer"];
             to_read?: components["schemas"]["ToRead"][];
             loading?: components["schemas"]["Loading"];
             weights?: components["schemas"]["Weights"];
@@ -1210,7 +1216,7 @@ export interface components {
         };
         CompareRequest: {
             entries: {
-                [key: string]: components["schemas"]["EntryRequest"];
+                [key: string]: components["schemas"]["EntryRequest"] | null;
             };
             /** @description The saved rig that the entries belong to. */
             rig?: number | null;
@@ -1291,12 +1297,13 @@ export interface components {
          *     * `ratings` - ratings
          *     * `height` - height
          *     * `hitch` - hitch
+         *     * `desk` - desk
          * @enum {string}
          */
-        DeskStationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch";
+        DeskStationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch" | "desk";
         DraftRequest: {
             entries: {
-                [key: string]: components["schemas"]["EntryRequest"];
+                [key: string]: components["schemas"]["EntryRequest"] | null;
             };
             /** @description The saved rig that the entries belong to. */
             rig?: number | null;
@@ -1309,6 +1316,7 @@ export interface components {
              *     * `ratings` - ratings
              *     * `height` - height
              *     * `hitch` - hitch
+             *     * `desk` - desk
              */
             station?: components["schemas"]["DeskStationEnum"];
             system?: components["schemas"]["UnitSystemEnum"];
@@ -1482,6 +1490,31 @@ export interface components {
             says: string | components["schemas"]["Both"];
             remedy: string | components["schemas"]["Both"];
         };
+        FirstAnswer: {
+            state: components["schemas"]["FirstAnswerStateEnum"];
+            says: string | components["schemas"]["Both"];
+            next: (string | components["schemas"]["Both"]) | null;
+            weight_distributing: boolean;
+            /**
+             * Format: double
+             * @description In what share of all cases nothing is over.
+             */
+            fits: number | null;
+            spans: components["schemas"]["RatingSpan"][];
+            lacking: string[];
+            hangs_on: components["schemas"]["HangsOn"][];
+            opened: components["schemas"]["OpenFigure"][];
+            unread: components["schemas"]["AskedReading"][];
+            labels: components["schemas"]["AskedReading"][];
+        };
+        /**
+         * @description * `cannot` - cannot
+         *     * `hangs` - hangs
+         *     * `fits_whatever` - fits_whatever
+         *     * `not_enough` - not_enough
+         * @enum {string}
+         */
+        FirstAnswerStateEnum: "cannot" | "hangs" | "fits_whatever" | "not_enough";
         Fit: {
             kit: string | null;
             bars: boolean;
@@ -1542,6 +1575,14 @@ export interface components {
             card: components["schemas"]["CardBlock"][];
             elevation: components["schemas"]["Elevation"];
             cards: components["schemas"]["MadeCard"][];
+        };
+        HangsOn: {
+            closes: components["schemas"]["AskedReading"][];
+            does: string;
+            /** Format: double */
+            settles: number;
+            settles_text: string;
+            links: string[];
         };
         Heights: {
             attitudes: components["schemas"]["Attitude"][];
@@ -1728,7 +1769,7 @@ export interface components {
         };
         LotAskRequest: {
             entries: {
-                [key: string]: components["schemas"]["EntryRequest"];
+                [key: string]: components["schemas"]["EntryRequest"] | null;
             };
             /** @description The saved rig that the entries belong to. */
             rig?: number | null;
@@ -1746,7 +1787,7 @@ export interface components {
         };
         LotReasonRequest: {
             entries: {
-                [key: string]: components["schemas"]["EntryRequest"];
+                [key: string]: components["schemas"]["EntryRequest"] | null;
             };
             /** @description The saved rig that the entries belong to. */
             rig?: number | null;
@@ -1857,6 +1898,14 @@ export interface components {
             apart: components["schemas"]["Figure"];
             position: components["schemas"]["Position"] | null;
             rail: components["schemas"]["Figure"];
+        };
+        OpenFigure: {
+            key: string;
+            name: string;
+            low: string | components["schemas"]["Both"];
+            high: string | components["schemas"]["Both"];
+            closes: components["schemas"]["AskedReading"];
+            rule: components["schemas"]["Rule"];
         };
         Opened: {
             id: number;
@@ -2147,6 +2196,28 @@ export interface components {
             front: components["schemas"]["Figure"];
             rear: components["schemas"]["Figure"];
         };
+        RatingSpan: {
+            key: string;
+            name: string;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            low_text: string | components["schemas"]["Both"];
+            high_text: string | components["schemas"]["Both"];
+            load: (string | components["schemas"]["Both"]) | null;
+            rating: components["schemas"]["Figure"] | null;
+            /** Format: double */
+            over: number;
+            state: components["schemas"]["RatingSpanStateEnum"];
+        };
+        /**
+         * @description * `within` - within
+         *     * `over` - over
+         *     * `open` - open
+         * @enum {string}
+         */
+        RatingSpanStateEnum: "within" | "over" | "open";
         Ratings: {
             planned: components["schemas"]["Chain"];
             full: components["schemas"]["Chain"];
@@ -2590,7 +2661,7 @@ export interface components {
         };
         WorkingAskRequest: {
             entries: {
-                [key: string]: components["schemas"]["EntryRequest"];
+                [key: string]: components["schemas"]["EntryRequest"] | null;
             };
             /** @description The saved rig that the entries belong to. */
             rig?: number | null;
@@ -2603,6 +2674,7 @@ export interface components {
              *     * `ratings` - ratings
              *     * `height` - height
              *     * `hitch` - hitch
+             *     * `desk` - desk
              */
             station?: components["schemas"]["DeskStationEnum"];
             system?: components["schemas"]["UnitSystemEnum"];
@@ -2865,6 +2937,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Refused"];
                 };
+            };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description The database cannot just now: why, in words. */
             503: {
@@ -3359,6 +3438,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Refused"];
                 };
+            };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description The database cannot just now: why, in words. */
             503: {
@@ -3906,6 +3992,13 @@ export interface operations {
                     "application/json": components["schemas"]["PersonRefused"];
                 };
             };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description The database cannot just now: why, in words. */
             503: {
                 headers: {
@@ -4285,6 +4378,13 @@ export interface operations {
                     "application/json": components["schemas"]["Refused"];
                 };
             };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description The database cannot just now: why, in words. */
             503: {
                 headers: {
@@ -4543,6 +4643,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Refused"];
                 };
+            };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description The database cannot just now: why, in words. */
             503: {
@@ -4891,6 +4998,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Refused"];
                 };
+            };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description The database cannot just now: why, in words. */
             503: {
@@ -5264,6 +5378,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Refused"];
                 };
+            };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description The database cannot just now: why, in words. */
             503: {

@@ -46,6 +46,11 @@ export function Shell({ session, children }: { session: Session; children: React
             New rig
           </Link>
         )}
+        {session.may.includes("open_rig") && (
+          <Link component={RouterLink} to="/rigs/new/desk" color="inherit">
+            First answer
+          </Link>
+        )}
         <Link component={RouterLink} to="/lot" color="inherit">
           The lot
         </Link>

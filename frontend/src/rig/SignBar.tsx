@@ -9,10 +9,10 @@ import { day } from "../app/dates";
 import { pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { SignMark } from "../parts/SignMark";
-import { STATIONS, type StationKey } from "../stations/stations";
+import { DESK, STATIONS, type StationKey } from "../stations/stations";
 import { useRig } from "./context";
 
-export function SignBar({ station }: { station: StationKey }) {
+export function SignBar({ station }: { station: Exclude<StationKey, typeof DESK.key> }) {
   const { draft } = useRig();
   const { read } = useUnits();
   const queries = useQueryClient();

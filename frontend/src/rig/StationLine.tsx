@@ -8,7 +8,7 @@ import { OldMark } from "../parts/OldMark";
 import { SignMark } from "../parts/SignMark";
 import { Slab } from "../parts/Slab";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
-import { PAGES, STATIONS, type StationKey } from "../stations/stations";
+import { DESK, PAGES, STATIONS, type StationKey } from "../stations/stations";
 
 interface Props {
   station: StationKey;
@@ -24,6 +24,15 @@ interface Props {
 export function StationLine({ station, assessment, signatures, saved, old, visit }: Props) {
   return (
     <Box component="nav" aria-label="Stations" sx={{ flex: "none", display: "flex", px: 2, bgcolor: "background.paper", borderBottom: `2px solid ${ink}`, borderTop: `1px solid ${hairline}`, overflowX: "auto" }}>
+      <ButtonBase
+        onClick={() => visit(DESK.key)}
+        aria-current={station === DESK.key ? "step" : undefined}
+        sx={{ display: "flex", alignItems: "center", px: 1.5, py: 0.6, mr: 0.5, font: "inherit", bgcolor: station === DESK.key ? ink : "transparent", color: station === DESK.key ? paper : ink, whiteSpace: "nowrap", borderRight: `1px dashed ${hairline}` }}
+      >
+        <Slab size="inherit" component="span">
+          0 {DESK.name}
+        </Slab>
+      </ButtonBase>
       {STATIONS.map((one, index) => {
         const here = one.key === station;
         const signature = signatures.find((signed) => signed.station === one.key);

@@ -6,7 +6,7 @@ import { api } from "../api/client";
 import type { Assessment, Field, LoadKind, PartsOnOffer, WhatIfAsk } from "../api/types";
 import type { Draft } from "./draft";
 
-type Section = "to_read" | "loading" | "weights" | "ratings" | "heights" | "hitch" | "decisions";
+type Section = "desk" | "to_read" | "loading" | "weights" | "ratings" | "heights" | "hitch" | "decisions";
 
 export interface RigOnPage {
   draft: Draft;
@@ -16,6 +16,8 @@ export interface RigOnPage {
   /** What if: asked for at the Height station, answered with the live answer. */
   whatIf: WhatIfAsk | null;
   askWhatIf: (asked: WhatIfAsk | null) => void;
+  /** to the very field of a figure, wherever it is written */
+  goTo: (path: string) => void;
   /** what this person may do */
   may: string[];
 }

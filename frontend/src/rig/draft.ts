@@ -91,7 +91,7 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
   const answer = useLive({ entries: written, rig: id, whatIf, station, system, state: [record?.version, record?.waivers.length] });
 
   const { aside, entries } = useAside(record, written, answer.head, answer.headAsked);
-  const age = useAge({ isOlder: answer.headIsOlder, answeredAt: answer.headAt, asked: answer.headAsked?.entries, typed: written, error: answer.error });
+  const age = useAge({ isOlder: answer.headIsOlder, answeredAt: answer.headAt, asked: answer.headAsked?.entries as Entries | undefined, typed: written, error: answer.error });
   const { steps, remember, pop, pause, forget } = useSteps();
 
   const save = useMutation<RigRecord, Refusal>({

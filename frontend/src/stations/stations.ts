@@ -8,6 +8,24 @@ export const STATIONS = [
   { key: "hitch", name: "Hitch", does: "kit, shank, ball" },
 ] as const;
 
+/** What stands before them: a first answer, which is no station's and is not signed. */
+export const DESK = { key: "desk", name: "First answer", does: "from labels alone" } as const;
+
+/** Where a figure is written, by the beginning of its path; the first that fits. */
+const WRITTEN_AT: readonly (readonly [string, StationKey])[] = [
+  ["trailer.gross_weight", "weigh"],
+  ["weighing.", "weigh"],
+  ["loads.", "load"],
+  ["journey.", "load"],
+  ["hitch.", "hitch"],
+  ["vehicle.", "meet"],
+  ["trailer.", "meet"],
+];
+
+export function stationOf(path: string): StationKey {
+  return WRITTEN_AT.find(([begins]) => path.startsWith(begins))?.[1] ?? "meet";
+}
+
 /** What follows the desk's stations, each a page of its own. */
 export const PAGES = [
   { key: "bay", name: "Bay", does: "measure, set, tighten" },
@@ -15,7 +33,7 @@ export const PAGES = [
   { key: "record", name: "Record", does: "what happened, the next visit" },
 ] as const;
 
-export type StationKey = (typeof STATIONS)[number]["key"];
+export type StationKey = (typeof STATIONS)[number]["key"] | typeof DESK.key;
 
 /** Which station a part of the drawing belongs to. */
 export const STATION_OF_PART: Record<string, StationKey> = {

@@ -10,7 +10,7 @@ import numpy as np
 
 from stathmos.core import lot
 from stathmos.core.decisions.distribution import forbidden_by
-from stathmos.core.desk.open_figures import ON_TONGUE, Open, of_the_hitch, open_figures
+from stathmos.core.desk.open_figures import Open, of_the_hitch, open_figures
 from stathmos.core.desk.rows import Rows, rows
 from stathmos.core.figures import Missing
 from stathmos.core.lot.chain import OVER
@@ -28,6 +28,8 @@ ASKED = ("vehicle.gvwr", "vehicle.payload", "vehicle.front_gawr", "vehicle.rear_
 RECEIVER = {True: ("vehicle.receiver_wd_tongue", "vehicle.receiver_wd_gross"), False: ("vehicle.receiver_wc_tongue", "vehicle.receiver_wc_gross")}  # fmt: skip
 #: a set of readings is told as what it hangs on when it settles the question so often
 SETTLES = 0.9
+#: the trailer may be as heavy as its plate allows: that says nothing of the rig
+_BY_ITSELF = ("trailer_gvwr",)
 _NOTHING = 1e-9
 
 
@@ -46,18 +48,18 @@ class Span:
 @dataclass(frozen=True)
 class Hangs:
     """A reading, or two, by their paths; ``links``: which it decides. ``settles``: how likely it is that of the ratings nothing is
-    open then, each open figure being as likely anywhere in its range; None where that cannot be told."""
+    open then, each open figure being as likely anywhere in its range."""
 
     closes: tuple[str, ...]
-    settles: float | None
+    settles: float
     links: tuple[str, ...]
 
 
 @dataclass(frozen=True)
 class Desk:
-    """The first answer. ``fits``: in how many cases of a hundred nothing is over, as a share; None where too little is read.
+    """The first answer. ``fits``: in how many cases of a hundred no rating is passed, as a share; None where too little is read.
 
-    ``lacking``: what keeps the rig from fitting that is no rating (`lot.NO_KIT`…); ``unread``: the labels that the answer waits for,
+    ``lacking``: what the shelf has nothing for, in some cases at least (`lot.NO_KIT`…); ``unread``: the labels that the answer waits for,
     ``to_read``: those that it says nothing of.
     """
 
@@ -94,12 +96,10 @@ def _in_style(rig: Rig, house: Rules, stock: Stock, weights: Weights, distributi
     links = lot.without_parts(made.cars, made.trailers, distributing, made.carried, made.hitch)
     parts = lot.judge(made.cars, made.trailers, stock, distributing, made.carried).chosen
     over = {key: state == OVER for key, state in links.state.items()}
-    if distributing:
-        over[lot.NO_KIT] = parts.no_kit
-    over[lot.NO_MOUNT] = parts.no_mount
+    none = {lot.NO_KIT: parts.no_kit, lot.NO_MOUNT: parts.no_mount} if distributing else {lot.NO_MOUNT: parts.no_mount}
     failing = np.any(list(over.values()), axis=0)
     between = slice(made.corners, None) if len(failing) > made.corners else slice(None)
-    share = {key: column for key, column in links.share.items() if not np.isnan(column).all()}
+    share = {key: column for key, column in links.share.items() if not np.isnan(column).all() and key not in _BY_ITSELF}
     corners = slice(None, made.corners)
     wd = "WD" if distributing else "WC"
     spans = tuple(
@@ -113,34 +113,29 @@ def _in_style(rig: Rig, house: Rules, stock: Stock, weights: Weights, distributi
         )
         for key, column in share.items()
     )
-    never = [key for key, column in over.items() if column[corners].all()]
+    never = [key for key, column in (*over.items(), *none.items()) if column[corners].all()]
     unread = tuple(path for path in (*ASKED, *RECEIVER[distributing]) if isinstance(rig.figure(path), Missing))
     fits = float(1 - failing[between].mean())
     state = CANNOT if never else NOT_ENOUGH if unread else HANGS if failing.any() else FITS
     hanging = {span.key: share[span.key] for span in spans if span.state == OPEN}
-    lacking = tuple(key for key in (lot.NO_KIT, lot.NO_MOUNT) if key in over and over[key].any())
+    lacking = tuple(key for key, column in none.items() if column.any())
     return Desk(
         state,
         distributing,
         None if unread and state != CANNOT else fits,
         spans,
         lacking,
-        _hangs_on(made, opened, hanging, lacking) if state in (HANGS, NOT_ENOUGH) else (),
+        _hangs_on(made, opened, hanging) if state in (HANGS, NOT_ENOUGH) else (),
         opened,
         unread,
     )
 
 
-def _hangs_on(
-    made: Rows, opened: Sequence[Open], hanging: Mapping[str, Column], lacking: tuple[str, ...]
-) -> tuple[Hangs, ...]:
+def _hangs_on(made: Rows, opened: Sequence[Open], hanging: Mapping[str, Column]) -> tuple[Hangs, ...]:
     """The readings that would settle what is open, the likeliest first: one where one does, else before them the best two together.
 
-    ``hanging``: the shares that may be over and may not. ``lacking``: which parts serve in some rows only; where nothing else is
-    open that hangs on the load, and how likely the load settles it is not told.
+    ``hanging``: the shares that may be over and may not.
     """
-    if not hanging and lacking:
-        return tuple(Hangs((one.closes,), None, lacking) for one in opened if one.key == ON_TONGUE)
     readings = tuple(dict.fromkeys(one.closes for one in opened))
     effects = {key: _effects(made, column) for key, column in hanging.items()}
 
@@ -150,11 +145,12 @@ def _hangs_on(
         return Hangs(closes, _settles(made, hanging, effects, mine), decides)
 
     alone = [one for one in (settled((each,)) for each in readings) if one.links]
-    alone.sort(key=lambda one: -(one.settles or 0.0))
-    if len(alone) < 2 or (alone[0].settles or 0.0) >= SETTLES:
-        return tuple(alone)
+    alone.sort(key=lambda one: (-one.settles, -len(one.links)))
+    told = [one for one in alone if one.settles] or alone[:2]
+    if len(alone) < 2 or alone[0].settles >= SETTLES:
+        return tuple(told)
     pairs = [settled((*one.closes, *other.closes)) for one, other in itertools.combinations(alone, 2)]
-    return (max(pairs, key=lambda one: one.settles or 0.0), *alone)
+    return (max(pairs, key=lambda one: one.settles), *told)
 
 
 def _settles(

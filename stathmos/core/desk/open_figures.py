@@ -26,6 +26,20 @@ AXLES, TONGUE, GROSS, WHEELBASE, OVERHANG, BALL_TO_AXLE, PEOPLE = (
 KIT, MOUNT = "hitch.kit", "hitch.shank"  # and what closes what the hitch brings: that it is chosen
 
 
+#: what one does to close each
+DOES: Mapping[str, str] = {
+    AXLES: "weigh the vehicle's axles, alone and loaded to travel",
+    TONGUE: "weigh the tongue",
+    GROSS: "weigh the trailer",
+    WHEELBASE: "look up the wheelbase",
+    OVERHANG: "tape the overhang, hub to ball",
+    BALL_TO_AXLE: "tape the trailer, ball to axles",
+    PEOPLE: "ask who rides in front",
+    KIT: "choose the hitch",
+    MOUNT: "choose the ball mount",
+}
+
+
 @dataclass(frozen=True)
 class Typical:
     """What is usual of a class of vehicles: share of the unladen weight on the front axle; wheelbase and overhang, in."""

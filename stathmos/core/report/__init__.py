@@ -17,6 +17,7 @@ from stathmos.core.report.build import answer, decisions, hitch
 from stathmos.core.report.callouts import notes
 from stathmos.core.report.chain import ratings
 from stathmos.core.report.compared import compared
+from stathmos.core.report.desk import first_answer
 from stathmos.core.report.findings import at_a_glance, finding
 from stathmos.core.report.heights import heights
 from stathmos.core.report.loads import loading
@@ -25,6 +26,7 @@ from stathmos.core.report.weights import weights
 from stathmos.core.report.writing import UNIT_NAMES, Plain, Tree, found_at, in_both, opened, written
 
 __all__ = [
+    "ROOMS",
     "STATIONS",
     "UNIT_NAMES",
     "answer",
@@ -49,6 +51,11 @@ STATIONS: Mapping[str, Callable[[Assessment], Tree]] = {
     "height": lambda assessment: {"heights": heights(assessment)},
     "hitch": lambda assessment: {"hitch": hitch(assessment), "decisions": decisions(assessment)},
 }
+#: and before them the first answer, which is no part of an assessment but another question about the same rig
+ROOMS: Mapping[str, Callable[[Assessment], Tree]] = {
+    **STATIONS,
+    "desk": lambda assessment: {"desk": first_answer(assessment)},
+}
 
 
 def _said(assessment: Assessment) -> Tree:
@@ -62,13 +69,13 @@ def _said(assessment: Assessment) -> Tree:
 
 def station(assessment: Assessment, key: str, system: str) -> Any:
     """What one station of the desk shows, in one system of units; a figure says where its working is to be asked for."""
-    shown = {**_said(assessment), "notes": notes(assessment, key), **STATIONS[key](assessment)}
+    shown = {**_said(assessment), "notes": notes(assessment, key), **ROOMS[key](assessment)}
     return written(shown, (system,))
 
 
 def working(assessment: Assessment, key: str, place: str, system: str) -> Plain | None:
     """The working of a figure that a station shows at a place; None where there is none."""
-    found = found_at(STATIONS[key](assessment), place)
+    found = found_at(ROOMS[key](assessment), place)
     return None if found is None else opened(found, system)
 
 

@@ -1,0 +1,131 @@
+"""The first answer as plain data: what it comes to in a sentence, each rating as a span, what it hangs on, what stands in."""
+
+from __future__ import annotations
+
+import math
+
+from stathmos.core import desk, lot
+from stathmos.core.answer import Assessment
+from stathmos.core.desk import Desk, Hangs, Open, Span
+from stathmos.core.phrases import Phrase, as_text
+from stathmos.core.ratings import Link
+from stathmos.core.report.writing import Amount, Tree, figure, rule_of
+from stathmos.core.rig import entry_at, name_at
+from stathmos.core.units import SHARE, WEIGHT
+
+#: what no rating is, and keeps a rig from fitting
+LACKING = {lot.NO_KIT: "no hitch kit on the shelf serves", lot.NO_MOUNT: "no shank or ball on the shelf serves"}
+_NAMED = 3
+
+
+def first_answer(assessment: Assessment) -> Tree:
+    """The desk's answer for a rig as far as it is read."""
+    judged = assessment.bench.rig
+    told = desk.desk(judged, assessment.rules, assessment.stock, assessment.weights)
+    links = {link.key: link for link in assessment.planned}
+    return {
+        "state": told.state,
+        "says": _says(told),
+        "next": _next(told),
+        "weight_distributing": told.weight_distributing,
+        "fits": told.fits,
+        "spans": [_span(span, links.get(span.key)) for span in sorted(told.spans, key=lambda span: -span.high)],
+        "lacking": [LACKING[key] for key in told.lacking],
+        "hangs_on": [_hangs(one, told) for one in told.hangs_on],
+        "opened": [_open(one) for one in told.opened],
+        "unread": [_asked(path) for path in told.unread],
+        "labels": [_asked(path) for path in _labels(assessment)],
+    }
+
+
+def _says(told: Desk) -> Phrase:
+    over = [span for span in told.spans if span.state != "within"]
+    over.sort(key=lambda span: -span.high)
+    names = ", ".join(span.name for span in over[:_NAMED])
+    if told.state == desk.CANNOT:
+        sure = [span for span in told.spans if span.state == "over"]
+        if not sure:
+            return Phrase(f"It cannot fit, whatever is read: {' and '.join(LACKING[key] for key in told.lacking)}.")
+        worst = max(sure, key=lambda span: span.low)
+        return Phrase(
+            f"It cannot fit, whatever is read: {as_text(worst.name)} is used to {{low}} at the least.",
+            {"low": (worst.low, SHARE, "down")},
+        )
+    if told.state == desk.NOT_ENOUGH:
+        labels = ", ".join(name_at(path) for path in told.unread)
+        return Phrase(f"Too little is read for an answer: {as_text(labels)}.")
+    if told.state == desk.FITS:
+        return Phrase("No rating is passed, whatever the open figures are.")
+    return Phrase(f"On what is not read yet hang: {as_text(names)}.")
+
+
+def _next(told: Desk) -> Phrase | None:
+    """The reading that is worth the walk."""
+    if told.state == desk.NOT_ENOUGH and told.unread:
+        entry = entry_at(told.unread[0])
+        return None if entry is None else Phrase(f"Read {as_text(name_at(told.unread[0]))}: {as_text(entry.read_at)}.")
+    if not told.hangs_on:
+        return None
+    first = told.hangs_on[0]
+    does = " and ".join(desk.DOES[path] for path in first.closes)
+    return Phrase(f"First {as_text(does)}: that settles the ratings in {math.floor(first.settles * 100)} of 100 cases.")
+
+
+def _span(span: Span, link: Link | None) -> Tree:
+    rating = None if link is None or link.rating is None else figure(link.rating, "down")
+    known = getattr(link.rating, "value", None) if link is not None else None
+    return {
+        "key": span.key,
+        "name": span.name,
+        "low": span.low,
+        "high": span.high,
+        "low_text": Amount(span.low, SHARE, "down"),
+        "high_text": Amount(span.high, SHARE, "up"),
+        "load": None if known is None or not _weighs(link) else Phrase(
+            "{low} to {high}", {"low": (span.low * known, WEIGHT, "down"), "high": (span.high * known, WEIGHT, "up")}
+        ),
+        "rating": rating,
+        "over": span.over,
+        "state": span.state,
+    }  # fmt: skip
+
+
+def _weighs(link: Link | None) -> bool:
+    return getattr(link.rating, "dimension", "") == WEIGHT if link is not None else False
+
+
+def _hangs(one: Hangs, told: Desk) -> Tree:
+    names = {span.key: span.name for span in told.spans}
+    return {
+        "closes": [_asked(path) for path in one.closes],
+        "does": " and ".join(desk.DOES[path] for path in one.closes),
+        "settles": one.settles,
+        "settles_text": f"{math.floor(one.settles * 100)} of 100",
+        "links": [names[key] for key in one.links],
+    }
+
+
+def _open(one: Open) -> Tree:
+    return {
+        "key": one.key,
+        "name": one.name,
+        "low": Amount(one.low, one.dimension, "down"),
+        "high": Amount(one.high, one.dimension, "up"),
+        "closes": _asked(one.closes),
+        "rule": rule_of(one.rule),
+    }
+
+
+def _asked(path: str) -> Tree:
+    entry = entry_at(path)
+    return {"path": path, "name": name_at(path), "read_at": "" if entry is None else entry.read_at}
+
+
+def _labels(assessment: Assessment) -> tuple[str, ...]:
+    """The ratings of vehicle and trailer that the first answer says nothing of, as nobody read them."""
+    wanted = [need for link in assessment.planned for need in _needs(link.rating)]
+    return tuple(dict.fromkeys(path for path in wanted if path.startswith(("vehicle.", "trailer."))))
+
+
+def _needs(figure: object) -> tuple[str, ...]:
+    return getattr(figure, "needs", ())
