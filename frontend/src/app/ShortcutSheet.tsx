@@ -14,6 +14,7 @@ const SHEET: [string, string][] = [
   ["7 8 9", "of a saved rig: Bay, Hand-over, Record"],
   ["i", "to the first field of the station"],
   ["v", "to the station that the verdict speaks of"],
+  ["0", "the first answer; there Enter goes to the next figure, and F2 says where one comes from"],
   ["x", "exaggerate sag and pitch in the drawing five times"],
   ["u", "change units"],
   ["Ctrl + s", "save the rig"],
