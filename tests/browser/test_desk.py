@@ -59,7 +59,7 @@ class AtTheDesk(BrowserTest):
         page.locator("[data-hangs='weighing.tongue_scale']").get_by_role("button", name="Go there").click()
         expect(self.field("Tongue scale reading")).to_be_focused()
         page.keyboard.type("800")
-        page.get_by_role("button", name="First answer").click()
+        page.get_by_role("button", name="0 Desk").click()
         # 340 of people, 800 of tongue and the hardware: within 1 650 whatever else is read.
         expect(payload).to_have_attribute("data-state", "within")
         expect(page.locator("[data-hangs='weighing.tongue_scale']")).to_have_count(0)
@@ -98,6 +98,6 @@ class AtTheDesk(BrowserTest):
 
     def test_a_refusal_stands_before_any_first_answer(self) -> None:
         self.open_rig("Perrin Aldous", "Ratings")
-        self.page.get_by_role("button", name="First answer").click()
+        self.page.get_by_role("button", name="0 Desk").click()
         self.expect_verdict("refused", "Rear GAWR")
         expect(self.first_answer()).to_have_count(0)

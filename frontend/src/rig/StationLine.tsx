@@ -23,11 +23,11 @@ interface Props {
 
 export function StationLine({ station, assessment, signatures, saved, old, visit }: Props) {
   return (
-    <Box component="nav" aria-label="Stations" sx={{ flex: "none", display: "flex", px: 2, bgcolor: "background.paper", borderBottom: `2px solid ${ink}`, borderTop: `1px solid ${hairline}`, overflowX: "auto" }}>
+    <Box component="nav" aria-label="Stations" sx={{ flex: "none", display: "flex", px: 2, bgcolor: "background.paper", borderBottom: `2px solid ${ink}`, borderTop: `1px solid ${hairline}`, flexWrap: "wrap" }}>
       <ButtonBase
         onClick={() => visit(DESK.key)}
         aria-current={station === DESK.key ? "step" : undefined}
-        sx={{ display: "flex", alignItems: "center", px: 1.5, py: 0.6, mr: 0.5, font: "inherit", bgcolor: station === DESK.key ? ink : "transparent", color: station === DESK.key ? paper : ink, whiteSpace: "nowrap", borderRight: `1px dashed ${hairline}` }}
+        sx={{ display: "flex", alignItems: "center", px: 1.1, py: 0.6, mr: 0.25, font: "inherit", bgcolor: station === DESK.key ? ink : "transparent", color: station === DESK.key ? paper : ink, whiteSpace: "nowrap", borderRight: `1px dashed ${hairline}` }}
       >
         <Slab size="inherit" component="span">
           0 {DESK.name}
@@ -42,7 +42,7 @@ export function StationLine({ station, assessment, signatures, saved, old, visit
             key={one.key}
             onClick={() => visit(one.key)}
             aria-current={here ? "step" : undefined}
-            sx={{ display: "flex", alignItems: "center", gap: 1, px: 1.5, py: 0.6, mr: 0.5, font: "inherit", bgcolor: here ? ink : "transparent", color: here ? paper : ink, whiteSpace: "nowrap" }}
+            sx={{ display: "flex", alignItems: "center", gap: 0.75, px: 1.1, py: 0.6, mr: 0.25, font: "inherit", bgcolor: here ? ink : "transparent", color: here ? paper : ink, whiteSpace: "nowrap" }}
           >
             <Slab size="inherit" component="span">
               {index + 1} {one.name}
@@ -69,7 +69,7 @@ export function StationLine({ station, assessment, signatures, saved, old, visit
         PAGES.map((one, index) => {
           const signature = signatures.find((signed) => signed.station === one.key);
           return (
-            <ButtonBase key={one.key} onClick={() => visit(one.key)} sx={{ display: "flex", alignItems: "center", gap: 1, px: 1.5, py: 0.6, font: "inherit", color: ink, whiteSpace: "nowrap", borderLeft: index === 0 ? `2px solid ${ink}` : undefined }}>
+            <ButtonBase key={one.key} onClick={() => visit(one.key)} sx={{ display: "flex", alignItems: "center", gap: 0.75, px: 1.1, py: 0.6, font: "inherit", color: ink, whiteSpace: "nowrap", borderLeft: index === 0 ? `2px solid ${ink}` : undefined }}>
               <Slab size="inherit" component="span">
                 {STATIONS.length + index + 1} {one.name}
               </Slab>

@@ -9,7 +9,7 @@ export const STATIONS = [
 ] as const;
 
 /** What stands before them: a first answer, which is no station's and is not signed. */
-export const DESK = { key: "desk", name: "First answer", does: "from labels alone" } as const;
+export const DESK = { key: "desk", name: "Desk", does: "a first answer" } as const;
 
 /** Where a figure is written, by the beginning of its path; the first that fits. */
 const WRITTEN_AT: readonly (readonly [string, StationKey])[] = [
