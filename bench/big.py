@@ -94,7 +94,7 @@ def main(base: str) -> None:
                 "/api/assess/",
                 {"entries": entries, "rig": pk, "what_if": None, "station": station, "system": "us"},
             )
-            for station in report.STATIONS
+            for station in report.ROOMS
         ),
         ("the overview", "manager", "/api/overview/", None),
         ("its record.jsonl", "desk", f"/api/rigs/{pk}/record.jsonl", None),

@@ -29,7 +29,7 @@ from stathmos.catalogue.tables import Plan, plan, written_out
 from stathmos.people.roles import may, require
 from stathmos.people.strict import AskedNumber, Text, Truth, Whole, taken
 
-PickShape = shape("Pick", name=text(), entries=s.DictField(child=EntryShape()))
+PickShape = shape("Pick", name=text(), told=s.ListField(child=Text()), entries=s.DictField(child=EntryShape()))
 PicksShape = shape("Picks", picks=PickShape(many=True), found=Whole())
 OnOfferShape = shape("PartsOnOffer", **{kind: s.ListField(child=Text()) for kind in ("kits", "shanks", "balls")})
 FieldOfKindShape = shape(
@@ -126,7 +126,7 @@ class PicksView(APIView):
         found = sought(_kind(kind), asked["q"]).filter(retired=False)
         if asked["name"]:
             found = found.filter(name=asked["name"])
-        picks = [{"name": item.name, "entries": item.as_entries()} for item in _page(found, asked["first"], PICKS)]
+        picks = [_pick(item) for item in _page(found, asked["first"], PICKS)]
         return Response({"picks": picks, "found": found.count()})
 
 
@@ -134,6 +134,14 @@ def _kind(name: str) -> type[CatalogueItem]:
     if name not in KINDS:
         raise Http404
     return KINDS[name]
+
+
+def _pick(item: CatalogueItem) -> dict:
+    """With what one knows a thing by beside its name, as it reads: what it may weigh, what hangs on the ball, what it costs."""
+    known = item.all_entries()
+    described = item.described()
+    told = [f"{described[name].label} {known[name]['is']}" for name in KNOWN_BY if name in known]
+    return {"name": item.name, "told": told, "entries": item.as_entries()}
 
 
 def _page(found: QuerySet, first: int, many: int) -> list[CatalogueItem]:
@@ -159,6 +167,8 @@ def _written(data: dict) -> Written:
     return Written(data["name"], data.get("family", ""), data.get("system", "us"), data["texts"])
 
 
+#: what stands beside a name in a picker, where the kind has it
+KNOWN_BY = ("gvwr", "tow_rating", "brochure_tongue", "sleeps", "price")
 #: how many are shown at a time
 PICKS, ITEMS = 20, 100
 UNREAD_QUESTION = "What is looked for cannot be read."

@@ -58,7 +58,8 @@ _PLACE = {key: place for place, key in enumerate(KEYS)}
 @dataclass(frozen=True, kw_only=True)
 class Finding:
     """One thing to say. ``key`` is what it says, for whatever goes by it; ``station`` and ``subject`` say where on the
-    page it belongs. ``degree``: of several with one key the greater is said first.
+    page it belongs. ``degree``: of several with one key the greater is said first. ``reads``: the paths of the figures that
+    would end it, the first to be read first.
     """
 
     key: str
@@ -68,17 +69,20 @@ class Finding:
     says: Phrase
     remedy: Phrase
     degree: float = 0.0
+    reads: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
 class Verdict:
-    """The standing verdict: one sentence, its remedy, and how many more findings stand behind it."""
+    """The standing verdict: one sentence, its remedy, and how many more findings stand behind it. ``reads``: the paths of the
+    figures that would end it."""
 
     state: str
     says: Phrase
     remedy: Phrase
     station: str
     more: int
+    reads: tuple[str, ...] = ()
 
 
 def worst_first(found: Iterable[Finding]) -> tuple[Finding, ...]:

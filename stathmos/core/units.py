@@ -328,6 +328,18 @@ def write_length(mm: float, system: str, rounding: str = "nearest") -> str:
     return f"{sign}{f'{whole} ' if whole else ''}{fraction.numerator}/{fraction.denominator} in"
 
 
+def write_feet(mm: float, system: str) -> str:
+    """A long length as the trade says it: feet and whole inches, or metres to the centimetre; rounded up, against the user.
+
+    >>> write_feet(7416.8, "us"), write_feet(7416.8, "metric"), write_feet(7315.2, "us"), write_feet(7310.0, "us")
+    ('24 ft 4 in', '7.42 m', '24 ft', '24 ft')
+    """
+    if system == "metric":
+        return f"{_rounded(mm / 10, 'up') / 100:.2f} m"
+    feet, inches = divmod(_rounded(mm / MM_PER_IN, "up"), 12)
+    return f"{feet} ft" + (f" {inches} in" if inches else "")
+
+
 def write_weight(kg: float, system: str, rounding: str = "nearest") -> str:
     """A weight for reading, to the whole pound or kilogram.
 

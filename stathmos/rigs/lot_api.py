@@ -138,6 +138,8 @@ def _row(item, one: lot.Pairing) -> dict:
     def named(key: str) -> str:
         return KEPT_BY.get(key) or link_name(key, wd)
 
+    long = getattr(item, "ball_to_rear", None)
+    length = None if long is None else {system: units.write_feet(long, system) for system in units.SYSTEMS}
     return {
         "name": item.name,
         "fits": one.fits,
@@ -155,7 +157,7 @@ def _row(item, one: lot.Pairing) -> dict:
         "sleeps": text("sleeps", units.COUNT),
         "price": None if getattr(item, "price", None) is None else units.write(item.price, units.MONEY, "us"),
         "gvwr": both("gvwr", units.WEIGHT),
-        "length": both("ball_to_rear", units.LENGTH),
+        "length": length,
     }
 
 

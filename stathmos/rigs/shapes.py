@@ -132,6 +132,7 @@ PartsShape = shape(
     total=text(),
     unpriced=Whole(),
 )
+_READS = s.ListField(child=Text(), help_text="The figures that would end it, by path, the first to be read first.")
 VerdictShape = shape(
     "Verdict",
     state=s.ChoiceField(finding.ORDER),
@@ -139,6 +140,7 @@ VerdictShape = shape(
     remedy=Words(),
     station=text(),
     more=Whole(),
+    reads=_READS,
 )
 FindingShape = shape(
     "Finding",
@@ -148,6 +150,7 @@ FindingShape = shape(
     subject=text(),
     says=Words(),
     remedy=Words(),
+    reads=_READS,
 )
 PoseShape = shape(
     "Pose",

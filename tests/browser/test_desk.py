@@ -1,5 +1,6 @@
 """The first answer at the desk: few keys, a range for what nobody read, never fit, and everything kept for the full rig."""
 
+import re
 import time
 
 from playwright.sync_api import expect
@@ -95,6 +96,21 @@ class AtTheDesk(BrowserTest):
         self.assertEqual((held["trailer.gvwr"].typed, held["trailer.gvwr"].provenance), ("5000", "measured"))
         # what stood in for what was not read is not written
         self.assertNotIn("vehicle.unladen_front", held)
+
+    def test_go_there_opens_the_very_field_wherever_it_is(self) -> None:
+        page = self.page
+        page.goto(f"{self.live_server_url}/rigs/new/meet")
+        self.expect_verdict("unknown", "Tongue weight or gross trailer weight is unknown")
+        page.get_by_role("region", name="Verdict").get_by_role("button", name="Go there").first.click()
+        expect(self.field("Tongue scale reading")).to_be_focused()
+        page.get_by_role("button", name=re.compile("^[0-9]+ more$")).click()
+        page.get_by_role("listitem").filter(has_text="How level the trailer will stand").get_by_role(
+            "button", name="Go there"
+        ).click()
+        expect(page.get_by_role("navigation", name="Stations").get_by_role("button", name="1 Meet")).to_have_attribute(
+            "aria-current", "step"
+        )
+        expect(page.locator(":focus")).to_have_attribute("data-path", re.compile("^(vehicle|trailer)[.]"))
 
     def test_a_refusal_stands_before_any_first_answer(self) -> None:
         self.open_rig("Perrin Aldous", "Ratings")

@@ -27,6 +27,30 @@ class Good(unittest.TestCase):
         self.assertFalse({State.OVER, State.UNKNOWN} & {one.state for one in (*assessment.planned, *assessment.full)})
 
 
+class WhereToRead(unittest.TestCase):
+    def test_what_is_not_read_is_the_very_figure_that_the_verdict_names(self) -> None:
+        """Each label left out alone: the verdict waits for it, by its path."""
+        for path in (
+            "vehicle.rear_gawr",
+            "vehicle.payload",
+            "vehicle.tow_rating",
+            "trailer.chain_rating",
+            "weighing.tongue_scale",
+        ):
+            verdict = assessed(rig(**GOOD, **{path.replace(".", "__"): None})).verdict
+            self.assertEqual(verdict.state, finding.UNKNOWN, path)
+            self.assertIn(path, verdict.reads)
+
+    def test_a_guess_names_what_was_guessed_and_what_cannot_be_where_it_stands(self) -> None:
+        guess = assessed(rig(**GOOD, vehicle__payload={"is": "2800 lb", "from": "assumed"})).verdict
+        self.assertEqual(guess.reads, ("vehicle.payload",))
+        wrong = assessed(rig(**GOOD, vehicle__payload=label("9000 lb"))).verdict
+        self.assertEqual(wrong.reads, ("vehicle.payload",))
+
+    def test_good_news_waits_for_nothing(self) -> None:
+        self.assertEqual(assessed(rig(**GOOD)).verdict.reads, ())
+
+
 class Order(unittest.TestCase):
     def test_worst_first(self) -> None:
         assessment = assessed(

@@ -135,6 +135,8 @@ class Sought(WithDemo):
         trailer = Trailer.objects.get(name="Wrenfold 27 Bunk")
         (pick,) = self.picks("q=wrenfold+27")["picks"]
         self.assertEqual(pick["entries"], trailer.as_entries())
+        self.assertEqual(pick["told"][0], "Trailer GVWR 7800 lb")
+        self.assertEqual(pick["told"][-1].partition(" $")[0], "Price")
         Trailer.objects.filter(pk=trailer.pk).update(retired=True)
         self.assertEqual(self.names("q=wrenfold+27"), [])
         _, listed = self.ask("GET", "catalogue/trailers/?q=wrenfold+27")
@@ -166,7 +168,8 @@ class Sought(WithDemo):
         for query, place in (
             ("first=-1", "first"),
             ("first=x", "first"),
-            ("first=1.0", "first"), ("first=", "first"),
+            ("first=1.0", "first"),
+            ("first=", "first"),
             ("first=9999999999", "first"),
             (f"q={'x' * 81}", "q"),
         ):

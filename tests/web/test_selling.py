@@ -2,6 +2,7 @@
 
 import csv
 import io
+import re
 
 from django.db import DatabaseError, transaction
 
@@ -32,6 +33,7 @@ class TheLot(WithDemo):
         over = next(row for row in found["rows"] if row["name"] == "Larkmere 33 Family")
         self.assertEqual(over["fits"], "does not fit")
         self.assertIn("Receiver, WD tongue", over["over"])
+        self.assertTrue(re.fullmatch(r"\d+ ft( \d+ in)?", over["length"]["us"]), over["length"])
 
     def test_each_row_is_what_opening_it_says(self) -> None:
         for row in self.lot()["rows"]:

@@ -1483,6 +1483,8 @@ export interface components {
             ask?: string;
         };
         Finding: {
+            /** @description The figures that would end it, by path, the first to be read first. */
+            reads: string[];
             key: string;
             state: components["schemas"]["VerdictStateEnum"];
             station: string;
@@ -2081,6 +2083,7 @@ export interface components {
         };
         Pick: {
             name: string;
+            told: string[];
             entries: {
                 [key: string]: components["schemas"]["Entry"];
             };
@@ -2555,6 +2558,8 @@ export interface components {
          */
         UnitSystemEnum: "us" | "metric";
         Verdict: {
+            /** @description The figures that would end it, by path, the first to be read first. */
+            reads: string[];
             state: components["schemas"]["VerdictStateEnum"];
             says: string | components["schemas"]["Both"];
             remedy: string | components["schemas"]["Both"];

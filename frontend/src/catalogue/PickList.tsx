@@ -12,7 +12,7 @@ export function PickLine({ props, pick }: { props: HTMLAttributes<HTMLLIElement>
     <li key={key} {...rest} aria-label={pick.name}>
       <Box>
         {pick.name}
-        <Box sx={{ fontSize: "0.82rem", color: inkSoft }}>{pick.entries.gvwr ? `GVWR ${pick.entries.gvwr.is}` : "GVWR not known"}</Box>
+        <Box sx={{ fontSize: "0.82rem", color: inkSoft }}>{pick.told.join(" · ") || "nothing known but its name"}</Box>
       </Box>
     </li>
   );

@@ -157,7 +157,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
       {station === DESK.key && own?.desk && newest.verdict.state !== "refused" && !draft.age ? (
         <ProvisionalLine told={own.desk} older={draft.headIsOlder} open={() => visit("meet")} />
       ) : (
-        <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} aside={Object.keys(draft.aside).map((path) => labelAt(fields.data, path))} visit={visit} />
+        <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} aside={Object.keys(draft.aside).map((path) => labelAt(fields.data, path))} visit={visit} goTo={goTo} />
       )}
       <StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} old={draft.age !== null} visit={visit} />
       <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>

@@ -1,6 +1,7 @@
 /** The standing verdict in one sentence, with its remedy; the other findings behind it on asking. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
 import { useState } from "react";
 
 import type { Assessment } from "../api/types";
@@ -19,14 +20,17 @@ interface Props {
   /** what is written and does not hold, by name: where to look again */
   aside: string[];
   visit: (key: string) => void;
+  /** to the very field of a figure */
+  goTo: (path: string) => void;
 }
 
 const NAMED = 4;
 
-export function VerdictLine({ assessment, older, age, aside, visit }: Props) {
+export function VerdictLine({ assessment, older, age, aside, visit, goTo }: Props) {
   const { read } = useUnits();
   const [all, setAll] = useState(false);
   const { verdict, findings } = assessment;
+  const there = (one: { station: string; reads: string[] }) => (one.reads[0] ? goTo(one.reads[0]) : visit(one.station));
   return (
     <Box component="section" aria-label="Verdict" sx={{ flex: "none", px: 2, py: 0.75, ...(age ? { backgroundImage: HATCH } : {}) }}>
       <Box sx={{ display: "flex", gap: 1.25, alignItems: "flex-start" }}>
@@ -57,7 +61,7 @@ export function VerdictLine({ assessment, older, age, aside, visit }: Props) {
             {all ? "Fewer" : `${verdict.more} more`}
           </Button>
         )}
-        <Button onClick={() => visit(verdict.station)} sx={{ flex: "none" }}>
+        <Button onClick={() => there(verdict)} sx={{ flex: "none" }}>
           Go there
         </Button>
       </Box>
@@ -65,7 +69,10 @@ export function VerdictLine({ assessment, older, age, aside, visit }: Props) {
         <Box component="ol" sx={{ m: 0, mt: 0.5, pl: 5, maxHeight: 130, overflow: "auto" }}>
           {findings.slice(1).map((found, index) => (
             <li key={index}>
-              <StateMark state={found.state} size={13} /> {VERDICT_WORDS[found.state]}: {read(found.says)} {read(found.remedy)}
+              <StateMark state={found.state} size={13} /> {VERDICT_WORDS[found.state]}: {read(found.says)} {read(found.remedy)}{" "}
+              <Link component="button" type="button" color="inherit" onClick={() => there(found)} sx={{ font: "inherit", fontWeight: 600, verticalAlign: "baseline" }}>
+                Go there
+              </Link>
             </li>
           ))}
         </Box>

@@ -96,7 +96,7 @@ def verdict(found: tuple[Finding, ...], choice: Choice, heights: Heights) -> Ver
     """The first finding as the standing verdict; or that all is within, with the build."""
     if found:
         first = found[0]
-        return Verdict(first.state, first.says, first.remedy, first.station, len(found) - 1)
+        return Verdict(first.state, first.says, first.remedy, first.station, len(found) - 1, first.reads)
     parts = ", ".join(part.name for part in (choice.in_force.kit, choice.in_force.shank, choice.in_force.ball) if part)
     hole = f"shank {choice.position.words}" if choice.position else "shank as fitted"
     return Verdict(

@@ -13,9 +13,11 @@ from stathmos.core.rig import entry_at, name_at
 from stathmos.core.units import SHARE
 
 
-def _finding(key: str, state: str, link: Link, says: Phrase, remedy: Phrase, degree: float = 0.0) -> Finding:
+def _finding(
+    key: str, state: str, link: Link, says: Phrase, remedy: Phrase, degree: float = 0.0, reads: tuple[str, ...] = ()
+) -> Finding:
     return Finding(
-        key=key, state=state, station="ratings", subject=link.key, says=says, remedy=remedy, degree=degree
+        key=key, state=state, station="ratings", subject=link.key, says=says, remedy=remedy, degree=degree, reads=reads
     )  # fmt: skip
 
 
@@ -65,7 +67,9 @@ def unknown_links(planned: tuple[Link, ...]) -> list[Finding]:
     names = "; ".join(link.name for link in unknown[:4]) + (f" and {len(unknown) - 4} more" if len(unknown) > 4 else "")
     says = Phrase(f"Nothing to go by yet for: {names}. What is not known is not passed.")
     return [
-        _finding("links_unknown", UNKNOWN, unknown[0], says, Phrase(f"Go and read: {needs_in_words(needs)}."))
+        _finding(
+            "links_unknown", UNKNOWN, unknown[0], says, Phrase(f"Go and read: {needs_in_words(needs)}."), reads=needs
+        )
     ]  # fmt: skip
 
 

@@ -15,8 +15,8 @@ from stathmos.core.units import LENGTH
 HOW_LEVEL = ("height_unknown", "ball_off", "school_off_level")
 
 
-def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase) -> Finding:
-    return Finding(key=key, state=state, station="height", subject=subject, says=says, remedy=remedy)
+def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase, reads: tuple[str, ...] = ()) -> Finding:
+    return Finding(key=key, state=state, station="height", subject=subject, says=says, remedy=remedy, reads=reads)
 
 
 def tailgate(rig: Rig, heights: Heights) -> list[Finding]:
@@ -47,7 +47,9 @@ def height(heights: Heights, choice: Choice) -> list[Finding]:
         # Where no ball was measured yet, what the height wanted waits for comes first.
         needs = rail.needs if heights.ball_is_measured else wanting(heights.ball_wanted, rail)
         says = Phrase("How level the trailer will stand cannot be told.")
-        return [_finding("height_unknown", UNKNOWN, "ball", says, Phrase(f"Go and read: {needs_in_words(needs)}."))]
+        return [
+            _finding("height_unknown", UNKNOWN, "ball", says, Phrase(f"Go and read: {needs_in_words(needs)}."), needs)
+        ]
     if not ATTITUDE.within(rail.value):
         return [_off_level(heights, choice, rail.value > 0)]
     if heights.ball_is_measured or heights.school_stands_level:

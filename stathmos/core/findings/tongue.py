@@ -20,7 +20,8 @@ def tongue(weights: Weights) -> list[Finding]:
         says = Phrase("Tongue weight or gross trailer weight is unknown: nothing can be chosen on a guess.")
         if not isinstance(weights.share, Missing):
             says = Phrase("The school in force goes by the S-limit of the coupling, and nobody has read it.")
-        return [_share("share_unknown", UNKNOWN, says, Phrase(f"Go and read: {needs_in_words(judged.needs)}."))]
+        go = Phrase(f"Go and read: {needs_in_words(judged.needs)}.")
+        return [_finding("share_unknown", UNKNOWN, "share", says, go, judged.needs)]
     found = []
     if sure(weights.tongue).value >= sure(weights.gross).value:
         says = Phrase("The tongue weighs no less than the whole trailer: one of the two figures is wrong.")
@@ -31,7 +32,11 @@ def tongue(weights: Weights) -> list[Finding]:
         weigh = Phrase("Weigh the tongue: that one measurement settles it.")
         # What was read, however weakly, and is too light is no better for being weak.
         light = [one for one in _band(weights) if one.state == REFUSED] if weights.read else []
-        return [*found, *light, _finding("tongue_not_weighed", UNKNOWN, "tongue", says, weigh)]
+        return [
+            *found,
+            *light,
+            _finding("tongue_not_weighed", UNKNOWN, "tongue", says, weigh, ("weighing.tongue_scale",)),
+        ]
     settled = weights.reconciled.settled and weights.gross_reconciled.settled
     if not settled:
         says = next(warning.says for warning in weights.warnings if warning.key == DISAGREE)
@@ -48,12 +53,16 @@ def tongue(weights: Weights) -> list[Finding]:
     if sure(weights.gross_standing).provenance is not Provenance.MEASURED:
         put = {"share": (weights.share.value, SHARE, "nearest")}
         says = Phrase("Gross trailer weight is planned, not weighed; the tongue's share of {share} hangs on it.", put)
-        found.append(_finding("gross_planned", CAUTION, "gross", says, Phrase("Weigh the loaded trailer.")))
+        found.append(
+            _finding(
+                "gross_planned", CAUTION, "gross", says, Phrase("Weigh the loaded trailer."), ("trailer.gross_weight",)
+            )
+        )
     return found
 
 
-def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase) -> Finding:
-    return Finding(key=key, state=state, station="weigh", subject=subject, says=says, remedy=remedy)
+def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase, reads: tuple[str, ...] = ()) -> Finding:
+    return Finding(key=key, state=state, station="weigh", subject=subject, says=says, remedy=remedy, reads=reads)
 
 
 def _share(key: str, state: str, says: Phrase, remedy: Phrase) -> Finding:

@@ -15,7 +15,9 @@ def _station_of(path: str) -> str:
 
 
 def _at(place: str, key: str, says: Phrase, remedy: Phrase) -> Finding:
-    return Finding(key=key, state=UNKNOWN, station=_station_of(place), subject=place, says=says, remedy=remedy)
+    return Finding(
+        key=key, state=UNKNOWN, station=_station_of(place), subject=place, says=says, remedy=remedy, reads=(place,)
+    )
 
 
 def contradicted(wrong: tuple[Contradiction, ...]) -> list[Finding]:
@@ -41,7 +43,7 @@ def guessed(paths: tuple[str, ...]) -> list[Finding]:
     says = Phrase(as_text(f"A guess is not a rating: {put}. What stands on it is not known."))
     remedy = Phrase(as_text(f"Go and read: {needs_in_words(paths)}."))
     return [
-        Finding(key="guessed", state=UNKNOWN, station=_station_of(paths[0]), subject=paths[0], says=says, remedy=remedy)
+        Finding(key="guessed", state=UNKNOWN, station=_station_of(paths[0]), subject=paths[0], says=says, remedy=remedy, reads=paths)
     ]  # fmt: skip
 
 

@@ -8,6 +8,8 @@ from stathmos.core.answer import Assessment
 from stathmos.core.elevation import Elevation
 from stathmos.core.finding import Finding
 from stathmos.core.report.writing import Tree
+from stathmos.core.rig import entry_at
+from stathmos.core.stock import part_entry
 
 
 def finding(one: Finding) -> Tree:
@@ -19,7 +21,13 @@ def finding(one: Finding) -> Tree:
         "subject": one.subject,
         "says": one.says,
         "remedy": one.remedy,
+        "reads": _to_write(one.reads),
     }
+
+
+def _to_write(paths: tuple[str, ...]) -> list[str]:
+    """Of the figures that would end it those that are written on the rig, and not stamped on a part of the shelf."""
+    return [path for path in paths if entry_at(path) is not None and part_entry(path) is None]
 
 
 def elevation(drawn: Elevation) -> Tree:
@@ -37,6 +45,7 @@ def at_a_glance(assessment: Assessment) -> Tree:
             "remedy": verdict.remedy,
             "station": verdict.station,
             "more": verdict.more,
+            "reads": _to_write(verdict.reads),
         },
         "elevation": elevation(assessment.elevation),
     }
