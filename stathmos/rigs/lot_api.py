@@ -18,7 +18,7 @@ from stathmos.core.assess import assess
 from stathmos.core.ratings import SAME, link_name
 from stathmos.core.rig import Vehicle
 from stathmos.core.units import COUNT, LENGTH, MONEY, UnreadableError, parse
-from stathmos.rigs import drafts, shapes
+from stathmos.rigs import drafts, offered, shapes
 from stathmos.rigs.actions.write_rig import NotWritten
 
 TRAILERS, VEHICLES = "trailers", "vehicles"
@@ -127,19 +127,9 @@ def _judged(draft: drafts.Draft, side: str, limits: dict[str, float]) -> tuple[S
 def _row(item, one: lot.Pairing) -> dict:
     wd = "WD" if one.style == "weight_distributing" else "WC"
 
-    def text(name: str, dimension: str) -> str:
-        value = getattr(item, name, None)
-        return "" if value is None else units.write_exact(value, dimension, item.system)
-
-    def both(name: str, dimension: str) -> dict | None:
-        value = getattr(item, name, None)
-        return None if value is None else report.in_both(value, dimension)
-
     def named(key: str) -> str:
         return KEPT_BY.get(key) or link_name(key, wd)
 
-    long = getattr(item, "ball_to_rear", None)
-    length = None if long is None else {system: units.write_feet(long, system) for system in units.SYSTEMS}
     return {
         "name": item.name,
         "fits": one.fits,
@@ -154,10 +144,7 @@ def _row(item, one: lot.Pairing) -> dict:
         "shank": one.shank,
         "hole": None if one.hole is None else f"turned {'up' if one.turned_up else 'down'}, hole {one.hole}",
         "ball": one.ball,
-        "sleeps": text("sleeps", units.COUNT),
-        "price": None if getattr(item, "price", None) is None else units.write(item.price, units.MONEY, "us"),
-        "gvwr": both("gvwr", units.WEIGHT),
-        "length": length,
+        **offered.told(item),
     }
 
 

@@ -403,9 +403,12 @@ NotesShape = shape(
 DESK = list(report.ROOMS)
 #: what one station shows beside what all of them do; a test holds it to `report.ROOMS`
 _READING = shape("AskedReading", path=text(), name=text(), read_at=text())
+#: what the first answer says of a trailer
+PROVISIONAL = ["fits_whatever", "hangs", "cannot"]
+_PROVISIONAL = s.ChoiceField(PROVISIONAL)
 FirstAnswerShape = shape(
     "FirstAnswer",
-    state=s.ChoiceField(["cannot", "hangs", "fits_whatever", "not_enough"]),
+    state=s.ChoiceField([*PROVISIONAL, "not_enough"]),
     says=Words(),
     next=Words(allow_null=True),
     weight_distributing=Truth(),
@@ -539,6 +542,27 @@ ComparedShape = shape(
     )(many=True),
 )
 _SIDE = s.ChoiceField(["trailers", "vehicles"])
+WorkingDraftShape = shape("WorkingDraft", **_DRAFT)
+_OFFERED = {
+    "sleeps": text(),
+    "price": Text(allow_null=True),
+    "gvwr": _maybe(BothShape),
+    "length": _maybe(BothShape),
+}
+WhichTrailersShape = shape(
+    "WhichTrailers",
+    counts=shape("WhichCount", state=_PROVISIONAL, count=Whole())(many=True),
+    rows=shape(
+        "WhichRow",
+        name=text(),
+        state=_PROVISIONAL,
+        used=s.FloatField(allow_null=True),
+        used_text=Text(allow_null=True),
+        weakest=text(),
+        **_OFFERED,
+    )(many=True),
+    unread=s.ListField(child=Text()),
+)
 _FITS = s.ChoiceField(["fits", "not known", "does not fit"])
 LotAskShape = shape(
     "LotAsk",
@@ -571,10 +595,7 @@ LotShape = shape(
         shank=Text(allow_null=True),
         hole=Text(allow_null=True),
         ball=Text(allow_null=True),
-        sleeps=text(),
-        price=Text(allow_null=True),
-        gvwr=_maybe(BothShape),
-        length=_maybe(BothShape),
+        **_OFFERED,
     )(many=True),
 )
 LotReasonShape = shape("LotReason", **_DRAFT, side=_SIDE, name=text(), style=text())

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from stathmos.rigs import api, lot_api
+from stathmos.rigs import api, desk_api, lot_api
 
 urlpatterns = [
     path("rigs/", api.RigsView.as_view()),
@@ -15,6 +15,7 @@ urlpatterns = [
     path("compare/", api.CompareView.as_view()),
     path("lot/", lot_api.LotView.as_view()),
     path("lot/reason/", lot_api.ReasonView.as_view()),
+    path("desk/trailers/", desk_api.WhichTrailersView.as_view()),
     path("place/", api.PlaceView.as_view()),
     path("load-kinds/", api.LoadKindsView.as_view()),
     path("working/", api.WorkingView.as_view()),

@@ -139,6 +139,7 @@ SPECTACULAR_SETTINGS = {
         "CarrierEnum": "stathmos.rigs.shapes.CARRIERS",
         "LoadWhenEnum": "stathmos.rigs.shapes.LOAD_WHEN",
         "StationEnum": "stathmos.core.signing.STATIONS",
+        "ProvisionalEnum": "stathmos.rigs.shapes.PROVISIONAL",
         "DeskStationEnum": "stathmos.rigs.shapes.DESK",
         "UnitSystemEnum": "stathmos.core.units.SYSTEMS",
         "PersonRoleEnum": "stathmos.people.models.Person.Role",

@@ -97,6 +97,22 @@ class AtTheDesk(BrowserTest):
         # what stood in for what was not read is not written
         self.assertNotIn("vehicle.unladen_front", held)
 
+    def test_which_trailers_before_one_is_chosen(self) -> None:
+        """1 200 lb on the receiver at 15 %: nothing over 8 000 lb holds, and the heaviest that does stands first."""
+        page = self.page
+        page.goto(f"{self.live_server_url}/rigs/new/desk")
+        expect(self.field("GVWR")).to_be_focused()
+        self.typed(*TYPED[:-1])
+        first = page.locator("[data-which]").first
+        expect(first).to_have_attribute("data-state", "fits_whatever")
+        expect(page.get_by_role("status").filter(has_text="hold whatever is read")).to_be_visible()
+        expect(page.locator("[data-which='Larkmere 33 Family'][data-state=fits_whatever]")).to_have_count(0)
+        name = first.get_attribute("data-which") or ""
+        first.get_by_role("button", name="Put it here").click()
+        expect(page.get_by_label("Trailer", exact=True)).to_have_value(name)
+        expect(self.first_answer()).not_to_have_attribute("data-first-answer", "cannot")
+        expect(page.locator("[data-which]")).to_have_count(0)
+
     def test_go_there_opens_the_very_field_wherever_it_is(self) -> None:
         page = self.page
         page.goto(f"{self.live_server_url}/rigs/new/meet")

@@ -28,11 +28,13 @@ from stathmos.core.desk.rows import rows
 from stathmos.core.figures import Given, Provenance
 from stathmos.core.ratings import State
 from stathmos.core.rig import Load, Rig
+from stathmos.core.rules import Rules
 from stathmos.core.units import LENGTH, WEIGHT
 from tests.core.rigs import label, rig
 
 #: what the axles and the receiver carry: the links of the vehicle, which no choice of parts changes but by its weight
 LOADS = ("payload", "rear_gawr", "front_gawr", "gvwr", "receiver_tongue", "receiver_gross", "tow_rating", "gcwr")
+OF_THE_VEHICLE = (UNLADEN, SPLIT, WHEEL, BEHIND, FRONT_SEATS)
 LABELS = ("gvwr", "payload", "front_gawr", "rear_gawr")
 
 
@@ -189,6 +191,49 @@ class Ranges(unittest.TestCase):
             self.assertTrue(set(hangs.closes) <= {one.closes for one in said.opened})
 
 
+class WhichTrailers(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(0, 10**9), st.integers(0, 10**9))
+    def test_what_is_said_of_each_trailer_holds_for_any_vehicle_inside_the_ranges(self, seed: int, inside: int) -> None:
+        """A vehicle read to be anything inside, with each trailer filled, judged by `assess`: nothing belies what was said."""
+        asked, read = at_the_desk(seed)
+        vans = [at_the_desk(seed + 1 + number)[0].trailer for number in range(6)]
+        said = desk.which(asked, Rules(), read.stock, lot.trailers(vans))
+        chance = random.Random(inside)
+        opened = desk.open_figures(asked, Rules(), assess(asked, stock=read.stock).weights)
+        truth = read_now(
+            asked, {one.key: chance.uniform(one.low, one.high) for one in opened if one.key in OF_THE_VEHICLE}
+        )
+        style = "weight_distributing" if said.weight_distributing else "weight_carrying"
+        for place, van in enumerate(vans):
+            reach = Given(chance.uniform(4000, 7000), LENGTH, Provenance.MEASURED, path="trailer.ball_to_axle")
+            told = assess(lot.filled(truth, replace(van, ball_to_axle=reach), Rules(), style), stock=read.stock)
+            build = told.choice.in_force
+            if build.shank is None or (said.weight_distributing and build.kit is None):
+                continue
+            over = [link.key for link in told.planned if link.key in LOADS and link.state is State.OVER]
+            state = said.told(place)
+            if state == desk.FITS:
+                self.assertEqual(over, [], (place, said.used[place]))
+            if state == desk.CANNOT and said.links[said.weakest[place]] != "Trailer GVWR":
+                self.assertTrue(over, place)
+
+    def test_those_that_hold_come_first_the_heaviest_of_them_first(self) -> None:
+        asked, read = at_the_desk(5)
+        vans = [at_the_desk(100 + number)[0].trailer for number in range(30)]
+        said = desk.which(asked, Rules(), read.stock, lot.trailers(vans))
+        listed = [(int(said.state[place]), -vans[place].gvwr.value) for place in said.order]
+        self.assertEqual(listed, sorted(listed))
+        self.assertEqual(sum(said.counted().values()), 30)
+
+    def test_with_a_label_unread_none_holds(self) -> None:
+        asked, read = at_the_desk(5)
+        vans = lot.trailers([at_the_desk(100 + number)[0].trailer for number in range(10)])
+        for name in LABELS:
+            said = desk.which(replace(asked, vehicle=replace(asked.vehicle, **{name: None})), Rules(), read.stock, vans)
+            self.assertEqual((said.counted()[desk.FITS], said.unread), (0, (f"vehicle.{name}",)))
+
+
 class ByHand(unittest.TestCase):
     def asked(self, **more: dict) -> tuple[Rig, rigfile.RigFile]:
         document = {
@@ -206,6 +251,7 @@ class ByHand(unittest.TestCase):
         }  # fmt: skip
         for name in ("vehicle", "trailer"):
             document[name] = {field: entry for field, entry in document[name].items() if entry is not None}
+        self.written = document
         read = rigfile.read(document)
         self.assertEqual(read.problems, ())
         return read.rig, read
@@ -234,6 +280,22 @@ class ByHand(unittest.TestCase):
             self.assertIsNone(said.fits)
         said = first_answer(*self.asked(trailer={"gvwr": None}))
         self.assertEqual((said.state, said.unread), (desk.NOT_ENOUGH, ("trailer.gvwr",)))
+
+    def test_a_guess_is_no_label(self) -> None:
+        """Written as assumed it is asked for all the same; and where it is over, it is over on a guess too."""
+        self.asked()
+        for name in LABELS:
+            guess = {**self.written["vehicle"][name], "from": "assumed"}
+            said = first_answer(*self.asked(vehicle={name: guess}, trailer={"gvwr": label("3000 lb")}))
+            self.assertEqual((said.state, said.unread), (desk.NOT_ENOUGH, (f"vehicle.{name}",)))
+        light = {"gvwr": label("4000 lb")}
+        told = first_answer(*self.asked(vehicle={"tow_rating": label("9000 lb")}, trailer=light))
+        held = first_answer(*self.asked(vehicle={"tow_rating": {"is": "9000 lb", "from": "brochure"}}, trailer=light))
+        self.assertEqual(
+            [next(span.state for span in one.spans if span.key == "tow_rating") for one in (told, held)],
+            ["within", "open"],
+        )
+        self.assertEqual(held.state, desk.HANGS)
 
     def test_empty_and_split_by_hand(self) -> None:
         """7 000 less 1 600 is 5 400 lb; 35 lb less for rounding, 100 lb more for options."""

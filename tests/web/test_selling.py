@@ -118,6 +118,29 @@ class TheLot(WithDemo):
         self.assertEqual([one["place"] for one in found["problems"]], ["loads.front_seats.weight"])
         self.assertIn("Somebody drives", found["problems"][0]["says"])
 
+    def test_which_trailers_by_labels_alone(self) -> None:
+        """Nothing weighed: the placard's 1 650 lb less 340 of people and the hitch leave no 15 % of 10 200 lb, 1 530 lb."""
+        labels = {
+            "gvwr": "7050 lb", "payload": "1650 lb", "front_gawr": "3900 lb", "rear_gawr": "4350 lb",
+            "receiver_wd_tongue": "1200 lb", "receiver_wd_gross": "12000 lb",
+        }  # fmt: skip
+        entries = {f"vehicle.{name}": {"is": text, "from": "label", "system": "us"} for name, text in labels.items()}
+        body = {"entries": {**entries, "loads.front_seats.weight": measured("340 lb")}}
+        status, told = self.ask("POST", "desk/trailers/", body)
+        self.assertEqual((status, told["unread"]), (200, []))
+        counts = {one["state"]: one["count"] for one in told["counts"]}
+        self.assertEqual(sum(counts.values()), 15)
+        self.assertGreater(counts["fits_whatever"], 3)
+        self.assertGreater(counts["cannot"], 0)
+        self.assertNotIn("Larkmere 30 Long Stay", [row["name"] for row in told["rows"]])
+        for row in told["rows"]:
+            self.assertEqual(row["state"] == "fits_whatever", row["used"] <= 1, row)
+        del body["entries"]["vehicle.payload"]
+        _, told = self.ask("POST", "desk/trailers/", body)
+        self.assertEqual(told["unread"], ["vehicle.payload"])
+        self.assertEqual({one["state"]: one["count"] for one in told["counts"]}["fits_whatever"], 0)
+        self.assertEqual(self.ask("POST", "desk/trailers/", {"entries": []})[0], 400)
+
     def test_with_nothing_known_nothing_fits(self) -> None:
         _, found = self.ask("POST", "lot/", {"entries": {}, "side": "trailers"})
         self.assertEqual({row["fits"] for row in found["rows"]} - {"not known", "does not fit"}, set())

@@ -44,6 +44,7 @@ class AsTheSchemaSays(WithDemo):
             self.holds("Live", self.ask("POST", "assess/", {**draft, "what_if": {"holes": 1, "softer": 20}})[1])
             self.holds("Compared", self.ask("POST", "compare/", draft)[1])
             self.holds("Compared", self.ask("POST", "compare/", {**draft, "vehicle": "Morvane Stoker one-ton"})[1])
+            self.holds("WhichTrailers", self.ask("POST", "desk/trailers/", draft)[1])
             for side, other in (("trailers", "Saltgrass 20"), ("vehicles", "Morvane Stoker one-ton")):
                 self.holds("Lot", self.ask("POST", "lot/", {**draft, "side": side})[1])
                 reason = {**draft, "side": side, "name": other, "style": ""}

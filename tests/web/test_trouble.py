@@ -69,14 +69,14 @@ class Catalogue(WithDemo):
 
         rig = self.rig_of("Haldis Okonjo")
         TowVehicle.objects.filter(name=rig.vehicle_name).update(retired=True, gvwr=3000)
-        _, catalogue = self.ask("GET", "catalogue/")
-        self.assertNotIn(rig.vehicle_name, [pick["name"] for pick in catalogue["vehicles"]])
+        _, told = self.ask("GET", "catalogue/vehicles/picks/")
+        self.assertNotIn(rig.vehicle_name, [pick["name"] for pick in told["picks"]])
         _, record = self.ask("GET", f"rigs/{rig.pk}/")
         self.assertEqual(record["entries"]["vehicle.gvwr"]["is"], "8150 lb")
 
     def test_picks_carry_provenance_by_kind_of_figure(self) -> None:
-        _, catalogue = self.ask("GET", "catalogue/")
-        trailer = next(pick for pick in catalogue["trailers"] if pick["name"] == "Larkmere 28")["entries"]
+        _, told = self.ask("GET", "catalogue/trailers/picks/?name=Larkmere+28")
+        trailer = told["picks"][0]["entries"]
         self.assertEqual(trailer["gvwr"], {"is": "9400 lb", "from": "label", "system": "us"})
         self.assertEqual(trailer["brochure_tongue"]["from"], "brochure")
         self.assertEqual(

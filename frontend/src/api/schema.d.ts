@@ -193,6 +193,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk/trailers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Every trailer on offer against the vehicle as far as it is read: which hold whatever is read, which hang on it. */
+        post: operations["which_trailers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/everything.{form}": {
         parameters: {
             query?: never;
@@ -1510,13 +1527,13 @@ export interface components {
             labels: components["schemas"]["AskedReading"][];
         };
         /**
-         * @description * `cannot` - cannot
+         * @description * `fits_whatever` - fits_whatever
          *     * `hangs` - hangs
-         *     * `fits_whatever` - fits_whatever
+         *     * `cannot` - cannot
          *     * `not_enough` - not_enough
          * @enum {string}
          */
-        FirstAnswerStateEnum: "cannot" | "hangs" | "fits_whatever" | "not_enough";
+        FirstAnswerStateEnum: "fits_whatever" | "hangs" | "cannot" | "not_enough";
         Fit: {
             kit: string | null;
             bars: boolean;
@@ -1806,6 +1823,10 @@ export interface components {
             decisions: components["schemas"]["Decisions"];
         };
         LotRow: {
+            sleeps: string;
+            price: string | null;
+            gvwr: components["schemas"]["Both"] | null;
+            length: components["schemas"]["Both"] | null;
             fits: components["schemas"]["FitsEnum"];
             name: string;
             style: string;
@@ -1820,10 +1841,6 @@ export interface components {
             shank: string | null;
             hole: string | null;
             ball: string | null;
-            sleeps: string;
-            price: string | null;
-            gvwr: components["schemas"]["Both"] | null;
-            length: components["schemas"]["Both"] | null;
         };
         MadeCard: {
             number: number;
@@ -2175,6 +2192,13 @@ export interface components {
          * @enum {string}
          */
         ProvenanceEnum: "assumed" | "brochure" | "label" | "measured";
+        /**
+         * @description * `fits_whatever` - fits_whatever
+         *     * `hangs` - hangs
+         *     * `cannot` - cannot
+         * @enum {string}
+         */
+        ProvisionalEnum: "fits_whatever" | "hangs" | "cannot";
         Question: {
             path: string;
             ask: string;
@@ -2641,6 +2665,27 @@ export interface components {
             tongue?: string;
             system?: components["schemas"]["UnitSystemEnum"];
         };
+        WhichCount: {
+            state: components["schemas"]["ProvisionalEnum"];
+            count: number;
+        };
+        WhichRow: {
+            state: components["schemas"]["ProvisionalEnum"];
+            sleeps: string;
+            price: string | null;
+            gvwr: components["schemas"]["Both"] | null;
+            length: components["schemas"]["Both"] | null;
+            name: string;
+            /** Format: double */
+            used: number | null;
+            used_text: string | null;
+            weakest: string;
+        };
+        WhichTrailers: {
+            counts: components["schemas"]["WhichCount"][];
+            rows: components["schemas"]["WhichRow"][];
+            unread: string[];
+        };
         WholeBuild: {
             kit: string | null;
             shank: string;
@@ -2684,6 +2729,13 @@ export interface components {
             station?: components["schemas"]["DeskStationEnum"];
             system?: components["schemas"]["UnitSystemEnum"];
             at: string;
+        };
+        WorkingDraftRequest: {
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"] | null;
+            };
+            /** @description The saved rig that the entries belong to. */
+            rig?: number | null;
         };
         WriteItemRequest: {
             version?: number;
@@ -3518,6 +3570,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Compared"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    which_trailers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkingDraftRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhichTrailers"];
                 };
             };
             400: {

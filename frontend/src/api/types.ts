@@ -6,6 +6,7 @@ type Schemas = components["schemas"];
 export type Assessment = Schemas["Assessment"];
 export type Both = Schemas["Both"];
 export type FirstAnswer = Schemas["FirstAnswer"];
+export type WhichTrailers = Schemas["WhichTrailers"];
 export type PartsOnOffer = Schemas["PartsOnOffer"];
 export type Pick = Schemas["Pick"];
 export type Picks = Schemas["Picks"];

@@ -10,9 +10,12 @@ import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
 import { DeskFigures } from "./DeskFigures";
 import { DeskSpans } from "./DeskSpans";
+import { WhichTrailers } from "./WhichTrailers";
 
 export function Desk() {
   const told = useSection("desk");
+  const { draft } = useRig();
+  const noTrailer = !Object.keys(draft.entries).some((path) => path.startsWith("trailer."));
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(330px, 390px) minmax(0, 1fr)", gap: 3, "@media (max-width: 900px)": { gridTemplateColumns: "minmax(0, 1fr)" } }}>
       <DeskFigures />
@@ -25,6 +28,7 @@ export function Desk() {
             </Box>
           ))}
         </Panel>
+        {noTrailer && <WhichTrailers />}
         {told.hangs_on.length > 0 && <HangsOn told={told} />}
         <StandsIn told={told} />
         {told.labels.length > 0 && (

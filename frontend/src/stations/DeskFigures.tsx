@@ -14,7 +14,7 @@ const GROUPS = [
   { title: "Door jamb", note: "driver's side", paths: ["vehicle.gvwr", "vehicle.front_gawr", "vehicle.rear_gawr", "vehicle.payload"] },
   { title: "Receiver", note: "its label, used with bars", paths: ["vehicle.receiver_wd_tongue", "vehicle.receiver_wd_gross"] },
   { title: "Who rides along", note: "", paths: ["loads.front_seats.weight", "loads.rear_seats.weight", "loads.bed.weight"] },
-  { title: "Trailer", note: "its plate; what the brochure says", paths: ["trailer.gvwr", "trailer.unladen_weight", "trailer.brochure_tongue"] },
+  { title: "The trailer", note: "its plate; what the brochure says", paths: ["trailer.gvwr", "trailer.unladen_weight", "trailer.brochure_tongue"] },
 ] as const;
 const BESIDES = ["vehicle.receiver_wc_tongue", "vehicle.receiver_wc_gross", "vehicle.tow_rating", "vehicle.gcwr"] as const;
 /** The first answer hangs on these: Enter goes from one to the next, and past the last of them to what is asked besides. */

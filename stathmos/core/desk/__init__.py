@@ -7,5 +7,20 @@ Nothing of it is a verdict: it is never *fit*, and nobody signs it.
 
 from stathmos.core.desk.answer import CANNOT, FITS, HANGS, NOT_ENOUGH, Desk, Hangs, Span, desk
 from stathmos.core.desk.open_figures import DOES, Open, open_figures
+from stathmos.core.desk.which import Which, which
 
-__all__ = ["CANNOT", "DOES", "FITS", "HANGS", "NOT_ENOUGH", "Desk", "Hangs", "Open", "Span", "desk", "open_figures"]
+__all__ = [
+    "CANNOT",
+    "DOES",
+    "FITS",
+    "HANGS",
+    "NOT_ENOUGH",
+    "Desk",
+    "Hangs",
+    "Open",
+    "Span",
+    "Which",
+    "desk",
+    "open_figures",
+    "which",
+]

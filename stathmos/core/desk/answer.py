@@ -8,12 +8,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from stathmos.core import lot
+from stathmos.core import guesses, lot
 from stathmos.core.decisions.distribution import forbidden_by
 from stathmos.core.desk.open_figures import Open, of_the_hitch, open_figures
 from stathmos.core.desk.rows import Rows, rows
 from stathmos.core.figures import Missing
-from stathmos.core.lot.chain import OVER
+from stathmos.core.lot.chain import OVER, UNKNOWN
 from stathmos.core.lot.columns import Column
 from stathmos.core.ratings import link_name
 from stathmos.core.rig import Rig
@@ -75,14 +75,23 @@ class Desk:
 
 def desk(rig: Rig, house: Rules, stock: Stock, weights: Weights) -> Desk:
     """The first answer for a rig as far as it is read. In the style that is written, else in the one that fits the oftener."""
-    told = [_in_style(rig, house, stock, weights, distributing) for distributing in _styles(rig)]
+    told = [_in_style(rig, house, stock, weights, distributing) for distributing in styles(rig)]
     return min(told, key=lambda one: (_ORDER.index(one.state), -(one.fits or 0.0)))
 
 
 _ORDER = (FITS, HANGS, NOT_ENOUGH, CANNOT)
 
 
-def _styles(rig: Rig) -> tuple[bool, ...]:
+def not_read(rig: Rig, distributing: bool) -> tuple[str, ...]:
+    """The labels that the first answer waits for: not written, or a guess."""
+    guessed = guesses.of_rig(rig)
+    return tuple(
+        path for path in (*ASKED, *RECEIVER[distributing]) if isinstance(rig.figure(path), Missing) or path in guessed
+    )
+
+
+def styles(rig: Rig) -> tuple[bool, ...]:
+    """Whether with bars, without, or either; in the order of preference."""
     written = rig.choice("hitch.style")
     if written:
         return (written == "weight_distributing",)
@@ -101,6 +110,8 @@ def _in_style(rig: Rig, house: Rules, stock: Stock, weights: Weights, distributi
     between = slice(made.corners, None) if len(failing) > made.corners else slice(None)
     share = {key: column for key, column in links.share.items() if not np.isnan(column).all() and key not in _BY_ITSELF}
     corners = slice(None, made.corners)
+    # A load is known and its rating written, and it is unknown all the same: the rating is a guess, and nothing passes on it.
+    guessed = {key: (links.state[key] == UNKNOWN) & ~np.isnan(column) for key, column in share.items()}
     wd = "WD" if distributing else "WC"
     spans = tuple(
         Span(
@@ -109,15 +120,16 @@ def _in_style(rig: Rig, house: Rules, stock: Stock, weights: Weights, distributi
             float(np.nanmin(column)),
             float(np.nanmax(column)),
             float(over[key][between].mean()),
-            OVER_WHATEVER if over[key][corners].all() else OPEN if over[key].any() else WITHIN,
+            OVER_WHATEVER if over[key][corners].all() else OPEN if (over[key] | guessed[key]).any() else WITHIN,
         )
         for key, column in share.items()
     )
     never = [key for key, column in (*over.items(), *none.items()) if column[corners].all()]
-    unread = tuple(path for path in (*ASKED, *RECEIVER[distributing]) if isinstance(rig.figure(path), Missing))
+    unread = not_read(rig, distributing)
     fits = float(1 - failing[between].mean())
-    state = CANNOT if never else NOT_ENOUGH if unread else HANGS if failing.any() else FITS
-    hanging = {span.key: share[span.key] for span in spans if span.state == OPEN}
+    weak = np.any(list(guessed.values()), axis=0) if guessed else np.zeros(len(failing), bool)
+    state = CANNOT if never else NOT_ENOUGH if unread else HANGS if (failing | weak).any() else FITS
+    hanging = {span.key: share[span.key] for span in spans if span.state == OPEN and over[span.key].any()}
     lacking = tuple(key for key, column in none.items() if column.any())
     return Desk(
         state,

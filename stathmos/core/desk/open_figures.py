@@ -141,7 +141,7 @@ def front_share_range(kinds: tuple[str, ...], wheelbase: float | None) -> tuple[
 
 def open_figures(rig: Rig, rules: Rules, weights: Weights) -> tuple[Open, ...]:
     """Every figure that the axles hang on and nobody read. What cannot be said how far it may be is not among them."""
-    return (*_of_the_vehicle(rig), *_of_the_trailer(rig, rules, weights))
+    return (*of_the_vehicle(rig), *_of_the_trailer(rig, rules, weights))
 
 
 def _value(rig: Rig, path: str) -> float | None:
@@ -149,7 +149,8 @@ def _value(rig: Rig, path: str) -> float | None:
     return None if isinstance(given, Missing) else given.value
 
 
-def _of_the_vehicle(rig: Rig) -> list[Open]:
+def of_the_vehicle(rig: Rig) -> list[Open]:
+    """What is open of the vehicle alone."""
     kind = rig.choice("vehicle.vehicle_class")
     kinds = (kind,) if kind in TYPICAL else tuple(TYPICAL)
     found = []

@@ -60,7 +60,7 @@ def rows(rig: Rig, opened: Sequence[Open], rules: Rules, weights: Weights, betwe
     count = len(at)
 
     cars, car_of = _distinct(values, [key for key in keys if key in _ON_VEHICLE], count)
-    vehicles = lot.vehicles([_with_vehicle(rig, one) for one in cars], rules)
+    vehicles = lot.vehicles([with_vehicle(rig, one) for one in cars], rules)
     vans, van_of = _distinct(values, [key for key in keys if key == REACH], count)
     trailers = lot.trailers([_with_reach(rig, one) for one in vans])
 
@@ -91,7 +91,7 @@ def _distinct(values: Mapping[str, Column], keys: list[str], count: int) -> tupl
     return [dict(zip(keys, row.tolist(), strict=True)) for row in found], which.reshape(-1)
 
 
-def _with_vehicle(rig: Rig, values: Mapping[str, float]) -> Rig:
+def with_vehicle(rig: Rig, values: Mapping[str, float]) -> Rig:
     """The rig with the vehicle's open figures standing in."""
     vehicle = rig.vehicle
     for key, field in ((WHEEL, "wheelbase"), (BEHIND, "overhang")):

@@ -29,6 +29,7 @@ __all__ = [
     "NO_KIT",
     "NO_MOUNT",
     "Carried",
+    "Links",
     "OnHitch",
     "Trailers",
     "Vehicles",
