@@ -33,7 +33,8 @@ class WhichTrailersView(APIView):
                 {"detail": "Nothing can be said: something cannot be read.", "problems": error.problems}, status=400
             )
         there = yard()
-        found = desk.which(draft.rig_file.rig, draft.now.rules, draft.rig_file.stock, there.trailers)
+        wrong = tuple(one["place"] for one in drafts.problems(draft))
+        found = desk.which(draft.rig_file.rig, draft.now.rules, draft.rig_file.stock, there.trailers, wrong)
         places = [place for state in (desk.FITS, desk.HANGS) for place in _first(found, state)]
         items = Trailer.objects.in_bulk([int(there.keys[place]) for place in places])
         rows = [

@@ -8,7 +8,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from stathmos.core import desk, lot, rigfile
+from stathmos.core import desk, lot, report, rigfile
 from stathmos.core.assess import assess
 from stathmos.core.desk.open_figures import (
     ALL_OF_IT,
@@ -296,6 +296,28 @@ class ByHand(unittest.TestCase):
             ["within", "open"],
         )
         self.assertEqual(held.state, desk.HANGS)
+
+    def test_with_something_written_wrong_there_is_no_answer(self) -> None:
+        """A payload over the GVWR, nobody at the wheel, a figure that cannot be read: none of them makes a light rig hold."""
+        light = {"gvwr": label("3000 lb")}
+        for loads, vehicle, path in (
+            ({}, {"payload": label("7000 lb")}, "vehicle.payload"),
+            ({"front_seats": {"weight": "0 lb"}}, {}, "loads.front_seats.weight"),
+        ):
+            asked, read = self.asked(vehicle=vehicle, trailer=light)
+            if loads:
+                seats = Load(key="front_seats", weight=Given(0.0, WEIGHT, Provenance.ASSUMED, path=path))
+                asked = replace(asked, loads=(seats,))
+            told = report.station(assess(asked, stock=read.stock), "desk", "us")["desk"]
+            self.assertEqual((told["state"], [one["path"] for one in told["unread"]]), (desk.NOT_ENOUGH, [path]))
+            self.assertIsNone(told["fits"])
+            vans = lot.trailers([asked.trailer])
+            self.assertEqual(desk.which(asked, Rules(), read.stock, vans, (path,)).counted()[desk.FITS], 0)
+        # and where nobody says that it is wrong, what cannot be worked out is no pass either
+        asked, read = self.asked(vehicle={"payload": label("7000 lb")}, trailer=light)
+        said = first_answer(asked, read)
+        self.assertEqual((said.state, said.fits), (desk.NOT_ENOUGH, None))
+        self.assertEqual(desk.which(asked, Rules(), read.stock, lot.trailers([asked.trailer])).counted()[desk.FITS], 0)
 
     def test_empty_and_split_by_hand(self) -> None:
         """7 000 less 1 600 is 5 400 lb; 35 lb less for rounding, 100 lb more for options."""

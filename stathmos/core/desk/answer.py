@@ -26,6 +26,8 @@ WITHIN, OVER_WHATEVER, OPEN = "within", "over", "open"
 #: what the desk asks for before it answers at all; the receiver's by how the hitch is used
 ASKED = ("vehicle.gvwr", "vehicle.payload", "vehicle.front_gawr", "vehicle.rear_gawr", "trailer.gvwr")
 RECEIVER = {True: ("vehicle.receiver_wd_tongue", "vehicle.receiver_wd_gross"), False: ("vehicle.receiver_wc_tongue", "vehicle.receiver_wc_gross")}  # fmt: skip
+#: the links that no answer is without, whatever is left open
+JUDGED = ("payload", "gvwr", "front_gawr", "rear_gawr", "receiver_tongue", "receiver_gross")
 #: a set of readings is told as what it hangs on when it settles the question so often
 SETTLES = 0.9
 #: the trailer may be as heavy as its plate allows: that says nothing of the rig
@@ -73,21 +75,30 @@ class Desk:
     unread: tuple[str, ...]
 
 
-def desk(rig: Rig, house: Rules, stock: Stock, weights: Weights) -> Desk:
-    """The first answer for a rig as far as it is read. In the style that is written, else in the one that fits the oftener."""
-    told = [_in_style(rig, house, stock, weights, distributing) for distributing in styles(rig)]
+def desk(rig: Rig, house: Rules, stock: Stock, weights: Weights, wrong: tuple[str, ...] = ()) -> Desk:
+    """The first answer for a rig as far as it is read. In the style that is written, else in the one that fits the oftener.
+
+    ``wrong``: the paths at which something is written that cannot be read, or cannot be; with any there is no answer.
+    """
+    told = [_in_style(rig, house, stock, weights, distributing, wrong) for distributing in styles(rig)]
     return min(told, key=lambda one: (_ORDER.index(one.state), -(one.fits or 0.0)))
 
 
 _ORDER = (FITS, HANGS, NOT_ENOUGH, CANNOT)
 
 
-def not_read(rig: Rig, distributing: bool) -> tuple[str, ...]:
-    """The labels that the first answer waits for: not written, or a guess."""
+def not_read(rig: Rig, distributing: bool, wrong: tuple[str, ...] = ()) -> tuple[str, ...]:
+    """What the first answer waits for: written wrong, first; then the labels that are not written, or a guess."""
     guessed = guesses.of_rig(rig)
-    return tuple(
-        path for path in (*ASKED, *RECEIVER[distributing]) if isinstance(rig.figure(path), Missing) or path in guessed
-    )
+    labels = (*ASKED, *RECEIVER[distributing])
+    waits = (path for path in labels if isinstance(rig.figure(path), Missing) or path in guessed)
+    return tuple(dict.fromkeys((*wrong, *waits)))
+
+
+def not_worked_out(share: Mapping[str, Column]) -> Column:
+    """In which rows nothing can be told of some rating that an answer must have judged."""
+    untold: Column = np.any([np.isnan(share[key]) for key in JUDGED], axis=0)
+    return untold
 
 
 def styles(rig: Rig) -> tuple[bool, ...]:
@@ -98,7 +109,9 @@ def styles(rig: Rig) -> tuple[bool, ...]:
     return (False,) if forbidden_by(rig) else (True, False)
 
 
-def _in_style(rig: Rig, house: Rules, stock: Stock, weights: Weights, distributing: bool) -> Desk:
+def _in_style(
+    rig: Rig, house: Rules, stock: Stock, weights: Weights, distributing: bool, wrong: tuple[str, ...]
+) -> Desk:
     rules = rules_for(rig, house)
     opened = (*open_figures(rig, rules, weights), *of_the_hitch(rig, rules, stock, distributing))
     made = rows(rig, opened, house, weights)
@@ -125,16 +138,21 @@ def _in_style(rig: Rig, house: Rules, stock: Stock, weights: Weights, distributi
         for key, column in share.items()
     )
     never = [key for key, column in (*over.items(), *none.items()) if column[corners].all()]
-    unread = not_read(rig, distributing)
+    unread = not_read(rig, distributing, wrong)
+    untold = not_worked_out(links.share).any()
     fits = float(1 - failing[between].mean())
     weak = np.any(list(guessed.values()), axis=0) if guessed else np.zeros(len(failing), bool)
-    state = CANNOT if never else NOT_ENOUGH if unread else HANGS if (failing | weak).any() else FITS
+    too_little = bool(unread) or bool(untold)
+    state = (
+        NOT_ENOUGH if wrong else CANNOT if never else NOT_ENOUGH if too_little
+        else HANGS if (failing | weak).any() else FITS
+    )  # fmt: skip
     hanging = {span.key: share[span.key] for span in spans if span.state == OPEN and over[span.key].any()}
     lacking = tuple(key for key, column in none.items() if column.any())
     return Desk(
         state,
         distributing,
-        None if unread and state != CANNOT else fits,
+        None if state == NOT_ENOUGH else fits,
         spans,
         lacking,
         _hangs_on(made, opened, hanging) if state in (HANGS, NOT_ENOUGH) else (),
@@ -148,11 +166,11 @@ def _hangs_on(made: Rows, opened: Sequence[Open], hanging: Mapping[str, Column])
 
     ``hanging``: the shares that may be over and may not.
     """
-    readings = tuple(dict.fromkeys(one.closes for one in opened))
+    readings = tuple(dict.fromkeys(one.closes for one in opened if one.key in made.at))
     effects = {key: _effects(made, column) for key, column in hanging.items()}
 
     def settled(closes: tuple[str, ...]) -> Hangs:
-        mine = [one.key for one in opened if one.closes in closes]
+        mine = [one.key for one in opened if one.closes in closes and one.key in made.at]
         decides = tuple(key for key in hanging if any(abs(effects[key][name]) > _NOTHING for name in mine))
         return Hangs(closes, _settles(made, hanging, effects, mine), decides)
 

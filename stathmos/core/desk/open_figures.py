@@ -167,7 +167,7 @@ def of_the_vehicle(rig: Rig) -> list[Open]:
     known = all(_value(rig, f"vehicle.unladen_{end}") is not None for end in ("front", "rear"))
     if not weighed and not known:
         found += _unladen(rig, kinds, wheelbase)
-    if not weighed and rig.load("front_seats") is None:
+    if not weighed and isinstance(rig.figure(PEOPLE), Missing):
         found.append(Open(FRONT_SEATS, "People in front", WEIGHT, DRIVER, FULL_FRONT, PEOPLE, _SEATS))
     return found
 

@@ -51,17 +51,18 @@ class Rows:
 
 def rows(rig: Rig, opened: Sequence[Open], rules: Rules, weights: Weights, between: int = BETWEEN) -> Rows:
     """Every corner, then ``between`` places inside, evenly spread by chance."""
-    keys = [one.key for one in opened]
+    keys = [one.key for one in opened if one.low < one.high]  # a range of no width has no ends
     corners = np.array(list(itertools.product((0.0, 1.0), repeat=len(keys)))).reshape(-1, len(keys))
     inside = np.random.default_rng(SEED).uniform(size=(between, len(keys)))
     at = np.concatenate((corners, inside)) if keys else np.zeros((1, 0))
-    by_key = {one.key: at[:, place] for place, one in enumerate(opened)}
-    values = {one.key: one.low + by_key[one.key] * (one.high - one.low) for one in opened}
     count = len(at)
+    by_key = {key: at[:, place] for place, key in enumerate(keys)}
+    values = {one.key: one.low + by_key.get(one.key, np.zeros(count)) * (one.high - one.low) for one in opened}
+    named = [one.key for one in opened]
 
-    cars, car_of = _distinct(values, [key for key in keys if key in _ON_VEHICLE], count)
+    cars, car_of = _distinct(values, [key for key in named if key in _ON_VEHICLE], count)
     vehicles = lot.vehicles([with_vehicle(rig, one) for one in cars], rules)
-    vans, van_of = _distinct(values, [key for key in keys if key == REACH], count)
+    vans, van_of = _distinct(values, [key for key in named if key == REACH], count)
     trailers = lot.trailers([_with_reach(rig, one) for one in vans])
 
     def column(key: str, read: float) -> Column:
@@ -109,7 +110,8 @@ def with_vehicle(rig: Rig, values: Mapping[str, float]) -> Rig:
         seats = Load(
             key=FRONT_SEATS_KEY, weight=assumed(values[FRONT_SEATS], WEIGHT, f"loads.{FRONT_SEATS_KEY}.weight")
         )
-        made = replace(made, loads=(*made.loads, seats))
+        others = tuple(one for one in made.loads if one.key != FRONT_SEATS_KEY)
+        made = replace(made, loads=(*others, seats))
     return made
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from stathmos.core import lot
-from stathmos.core.desk.answer import CANNOT, FITS, HANGS, not_read, styles
+from stathmos.core.desk.answer import CANNOT, FITS, HANGS, not_read, not_worked_out, styles
 from stathmos.core.desk.open_figures import (
     BEHIND,
     FRONT_SEATS,
@@ -61,13 +61,18 @@ class Which:
         return _STATES[int(self.state[place])]
 
 
-def which(rig: Rig, house: Rules, stock: Stock, trailers: lot.Trailers) -> Which:
-    """Every trailer against the vehicle as far as it is read, in the style in which more of them hold, or more is read."""
-    found = [_in_style(rig, house, stock, trailers, distributing) for distributing in styles(rig)]
+def which(rig: Rig, house: Rules, stock: Stock, trailers: lot.Trailers, wrong: tuple[str, ...] = ()) -> Which:
+    """Every trailer against the vehicle as far as it is read, in the style in which more of them hold, or more is read.
+
+    ``wrong``: the paths at which something is written that cannot be read, or cannot be; with any, none holds.
+    """
+    found = [_in_style(rig, house, stock, trailers, distributing, wrong) for distributing in styles(rig)]
     return max(found, key=lambda one: (one.counted()[FITS], -len(one.unread), one.counted()[HANGS]))
 
 
-def _in_style(rig: Rig, house: Rules, stock: Stock, trailers: lot.Trailers, distributing: bool) -> Which:
+def _in_style(
+    rig: Rig, house: Rules, stock: Stock, trailers: lot.Trailers, distributing: bool, wrong: tuple[str, ...]
+) -> Which:
     rules = rules_for(rig, house)
     opened = (*of_the_vehicle(rig), *of_the_hitch(rig, rules, stock, distributing))
     chains = [
@@ -77,11 +82,12 @@ def _in_style(rig: Rig, house: Rules, stock: Stock, trailers: lot.Trailers, dist
     over = np.stack([[one.state[key] == OVER for key in keys] for one in chains])
     shares = np.stack([[one.share[key] for key in keys] for one in chains]).max(axis=0)
     state = np.where(over.all(axis=0).any(axis=0), 2, np.where(over.any(axis=(0, 1)), 1, 0))
-    unread = tuple(path for path in not_read(rig, distributing) if path.startswith("vehicle."))
+    unread = tuple(path for path in not_read(rig, distributing, wrong) if path in wrong or path.startswith("vehicle."))
+    untold = np.any([not_worked_out(one.share) for one in chains], axis=0)
     unknown = np.stack([[one.state[key] == UNKNOWN for key in keys] for one in chains]).any(axis=(0, 1))
     gross = trailers.figures["gvwr"]
     # Where a weight or a rating is not known, or guessed, nothing holds.
-    state = np.where(np.isnan(gross) | unknown | bool(unread), np.maximum(state, 1), state)
+    state = np.where(np.isnan(gross) | unknown | untold | bool(unread), np.maximum(state, 1), state)
     used = np.fmax.reduce(shares, axis=0) if len(keys) else np.full(len(gross), np.nan)
     weakest = np.nan_to_num(shares, nan=-1.0).argmax(axis=0) if len(keys) else np.zeros(len(gross), int)
     wd = "WD" if distributing else "WC"

@@ -15,13 +15,16 @@ from stathmos.core.units import SHARE, WEIGHT
 
 #: what no rating is, and keeps a rig from fitting
 LACKING = {lot.NO_KIT: "no hitch kit on the shelf serves", lot.NO_MOUNT: "no shank or ball on the shelf serves"}
+#: findings that say of a figure that it cannot be read, or cannot be
+WRITTEN_WRONG = ("unreadable", "contradicted")
 _NAMED = 3
 
 
 def first_answer(assessment: Assessment) -> Tree:
     """The desk's answer for a rig as far as it is read."""
     judged = assessment.bench.rig
-    told = desk.desk(judged, assessment.rules, assessment.stock, assessment.weights)
+    wrong = tuple(path for one in assessment.findings if one.key in WRITTEN_WRONG for path in one.reads)
+    told = desk.desk(judged, assessment.rules, assessment.stock, assessment.weights, wrong)
     links = {link.key: link for link in assessment.planned}
     return {
         "state": told.state,
@@ -32,7 +35,7 @@ def first_answer(assessment: Assessment) -> Tree:
         "spans": [_span(span, links.get(span.key)) for span in sorted(told.spans, key=lambda span: -span.high)],
         "lacking": [LACKING[key] for key in told.lacking],
         "hangs_on": [_hangs(one, told) for one in told.hangs_on],
-        "opened": [_open(one) for one in told.opened],
+        "opened": [_open(one) for one in told.opened if one.low < one.high],
         "unread": [_asked(path) for path in told.unread],
         "labels": [_asked(path) for path in _labels(assessment)],
     }
@@ -52,7 +55,7 @@ def _says(told: Desk) -> Phrase:
             {"low": (worst.low, SHARE, "down")},
         )
     if told.state == desk.NOT_ENOUGH:
-        labels = ", ".join(name_at(path) for path in told.unread)
+        labels = ", ".join(name_at(path) for path in told.unread) or "what the axles carry cannot be worked out"
         return Phrase(f"Too little is read for an answer: {as_text(labels)}.")
     if told.state == desk.FITS:
         return Phrase("No rating is passed, whatever the open figures are.")
