@@ -35,17 +35,13 @@ class WhichTrailersView(APIView):
         there = yard()
         wrong = tuple(one["place"] for one in drafts.problems(draft))
         found = desk.which(draft.rig_file.rig, draft.now.rules, draft.rig_file.stock, there.trailers, wrong)
-        places = [place for state in (desk.FITS, desk.HANGS) for place in _first(found, state)]
+        places = [place for state in (desk.FITS, desk.HANGS) for place in found.first(state, TOLD)]
         items = Trailer.objects.in_bulk([int(there.keys[place]) for place in places])
         rows = [
             _row(items[int(there.keys[place])], found, place) for place in places if int(there.keys[place]) in items
         ]
         counts = [{"state": state, "count": count} for state, count in found.counted().items()]
         return Response({"counts": counts, "rows": rows, "unread": list(found.unread)})
-
-
-def _first(found: desk.Which, state: str) -> list[int]:
-    return [int(place) for place in found.order if found.told(place) == state][:TOLD]
 
 
 def _row(item: Trailer, found: desk.Which, place: int) -> dict:

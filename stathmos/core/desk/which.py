@@ -56,6 +56,11 @@ class Which:
         """How many hold whatever is read, hang on it, cannot."""
         return {word: int((self.state == code).sum()) for code, word in enumerate(_STATES)}
 
+    def first(self, state: str, many: int) -> list[int]:
+        """The places of the first so many of one state."""
+        found: list[int] = self.order[self.state[self.order] == _STATES.index(state)][:many].tolist()
+        return found
+
     def told(self, place: int) -> str:
         """The state of one trailer, by its place."""
         return _STATES[int(self.state[place])]
