@@ -9,10 +9,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core import outlines
 from stathmos.core.cargo import load_space
 from stathmos.core.coupled import Coupled, CoupledState
 from stathmos.core.figures import Anything, Missing
 from stathmos.core.heights import Heights
+from stathmos.core.outlines import Stroke
 from stathmos.core.rig import Rig
 from stathmos.core.units import MM_PER_IN
 
@@ -25,6 +27,7 @@ TYPICAL = {
     "trailer.coupler_height": 23 * MM_PER_IN,
     "trailer.axle_count": 2,
 }
+TYPICAL_KINDS = {"vehicle.vehicle_class": "half_ton", "trailer.body": "travel"}
 AXLE_SPACING = 34 * MM_PER_IN
 
 
@@ -40,7 +43,10 @@ class Pose:
 
 @dataclass(frozen=True)
 class Elevation:
-    """The side elevation."""
+    """The side elevation. ``vehicle_body``, ``trailer_body``, ``fittings``: what stands there, uncoupled and level.
+
+    ``fittings``: what hangs on the trailer's frame, where its place is known.
+    """
 
     vehicle_class: str
     wheelbase: float
@@ -53,6 +59,9 @@ class Elevation:
     rail_to_x: float
     coupler_height: float
     bracket_x: float | None
+    vehicle_body: tuple[Stroke, ...]
+    trailer_body: tuple[Stroke, ...]
+    fittings: tuple[Stroke, ...]
     uncoupled: Pose
     bare: Pose
     coupled: Pose
@@ -94,25 +103,61 @@ def elevation(rig: Rig, heights: Heights, overhang: Anything, bracket: Anything,
     def value(figure: Anything, otherwise: float = 0.0) -> float:
         return otherwise if isinstance(figure, Missing) else figure.value
 
+    def chosen(path: str) -> str:
+        key = rig.choice(path)
+        if not key:
+            guessed.append(path)
+            return TYPICAL_KINDS[path]
+        return key
+
+    vehicle_class = chosen("vehicle.vehicle_class")
+    on = outlines.Rail(ball_x + space.front, ball_x + space.rear, axle_x, coupler)
     standing = value(heights.ball_standing, value(heights.ball_wanted, coupler))
 
     def pose_of(state: CoupledState) -> Pose:
         return pose(state, standing, coupler, L)
 
     return Elevation(
-        vehicle_class=rig.choice("vehicle.vehicle_class") or "half_ton",
+        vehicle_class=vehicle_class,
         wheelbase=wheelbase,
         ball_x=ball_x,
         receiver_height=length("vehicle.receiver_height", heights.receiver),
         trailer_axle_x=axle_x,
         axle_count=int(length("trailer.axle_count")),
         axle_spacing=AXLE_SPACING,
-        rail_from_x=ball_x + space.front,
-        rail_to_x=ball_x + space.rear,
+        rail_from_x=on.front,
+        rail_to_x=on.rear,
         coupler_height=coupler,
         bracket_x=None if isinstance(bracket, Missing) else ball_x + bracket.value,
+        vehicle_body=outlines.vehicle(vehicle_class, wheelbase, ball_x),
+        trailer_body=outlines.trailer(chosen("trailer.body"), on),
+        fittings=_fittings(rig, ball_x, coupler),
         uncoupled=Pose(0.0, 0.0, standing, 0.0),
         bare=pose_of(at_rest.states[1]),
         coupled=pose_of(at_rest.states[-1]),
         assumed=tuple(dict.fromkeys(guessed)),
     )
+
+
+def _fittings(rig: Rig, ball_x: float, rail: float) -> tuple[Stroke, ...]:
+    """Tanks, propane, batteries and jack of which somebody wrote where they are."""
+
+    def told(path: str) -> float | None:
+        figure = rig.figure(f"trailer.{path}")
+        return None if isinstance(figure, Missing) else figure.value
+
+    def place(path: str) -> float | None:
+        behind = told(path)
+        return None if behind is None else ball_x + behind
+
+    found: list[Stroke] = []
+    for name in ("fresh_tank", "grey_tank", "black_tank"):
+        if (at := place(f"{name}_position")) is not None:
+            found.append(outlines.tank(at, rail, told(name)))
+    if (at := place("propane_position")) is not None:
+        found += outlines.cylinders(at, rail, told("propane_tray"))
+    if (at := place("battery_position")) is not None:
+        found.append(outlines.battery(at, rail, told("battery_tray")))
+    if (at := place("jack_position")) is not None:
+        found.append(outlines.jack(at, rail, told("jack_height")))
+    return tuple(found)

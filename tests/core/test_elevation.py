@@ -2,7 +2,7 @@
 
 import unittest
 
-from stathmos.core.elevation import TYPICAL
+from stathmos.core.elevation import TYPICAL, TYPICAL_KINDS
 from tests.core.rigs import MM, assessed, measured, rig
 
 
@@ -16,7 +16,7 @@ class ToScale(unittest.TestCase):
         self.assertAlmostEqual(self.drawn.ball_x, 195 * MM)
         self.assertAlmostEqual(self.drawn.trailer_axle_x, (195 + 216) * MM)
         self.assertAlmostEqual(self.drawn.rail_to_x - self.drawn.rail_from_x, 288 * MM)
-        self.assertEqual(self.drawn.assumed, ())
+        self.assertEqual(self.drawn.assumed, ("trailer.body",))
 
     def test_bare_and_coupled_are_as_worked_out(self) -> None:
         settled = self.assessment.heights.settled
@@ -42,11 +42,13 @@ class ToScale(unittest.TestCase):
 class Guessed(unittest.TestCase):
     def test_what_nobody_measured_is_typical_and_listed(self) -> None:
         drawn = assessed({"stathmos_rig_file": 3}).elevation
-        self.assertEqual(set(drawn.assumed), set(TYPICAL))
+        self.assertEqual(set(drawn.assumed), {*TYPICAL, *TYPICAL_KINDS})
         self.assertAlmostEqual(drawn.wheelbase, TYPICAL["vehicle.wheelbase"])
 
     def test_one_missing_length(self) -> None:
-        self.assertEqual(assessed(rig(trailer__frame_length=None)).elevation.assumed, ("trailer.frame_length",))
+        self.assertEqual(
+            assessed(rig(trailer__frame_length=None)).elevation.assumed, ("trailer.frame_length", "trailer.body")
+        )
 
     def test_a_typical_length_enters_no_judgement(self) -> None:
         assessment = assessed(rig(trailer__ball_to_axle=None))

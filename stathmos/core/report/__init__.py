@@ -17,6 +17,7 @@ from stathmos.core.report.build import answer, decisions, hitch
 from stathmos.core.report.callouts import notes
 from stathmos.core.report.chain import ratings
 from stathmos.core.report.compared import compared
+from stathmos.core.report.customer import customer
 from stathmos.core.report.desk import first_answer
 from stathmos.core.report.findings import at_a_glance, finding
 from stathmos.core.report.heights import heights
@@ -51,10 +52,11 @@ STATIONS: Mapping[str, Callable[[Assessment], Tree]] = {
     "height": lambda assessment: {"heights": heights(assessment)},
     "hitch": lambda assessment: {"hitch": hitch(assessment), "decisions": decisions(assessment)},
 }
-#: and before them the first answer, which is no part of an assessment but another question about the same rig
+#: and besides them the first answer, which is another question about the same rig, and what a customer is shown of it
 ROOMS: Mapping[str, Callable[[Assessment], Tree]] = {
     **STATIONS,
     "desk": lambda assessment: {"desk": first_answer(assessment)},
+    "customer": lambda assessment: {"customer": customer(assessment)},
 }
 
 

@@ -7,6 +7,7 @@ from dataclasses import asdict
 from stathmos.core.answer import Assessment
 from stathmos.core.elevation import Elevation
 from stathmos.core.finding import Finding
+from stathmos.core.outlines import Stroke
 from stathmos.core.report.writing import Tree
 from stathmos.core.rig import entry_at
 from stathmos.core.stock import part_entry
@@ -30,9 +31,16 @@ def _to_write(paths: tuple[str, ...]) -> list[str]:
     return [path for path in paths if entry_at(path) is not None and part_entry(path) is None]
 
 
+def strokes(found: tuple[Stroke, ...]) -> Tree:
+    """Outlines, as they are drawn."""
+    return [{"kind": one.kind, "x": list(one.x), "y": list(one.y), "closed": one.closed} for one in found]
+
+
 def elevation(drawn: Elevation) -> Tree:
     """Where everything stands, for the drawing."""
-    return {**asdict(drawn), "assumed": list(drawn.assumed)}
+
+    bodies = {name: strokes(getattr(drawn, name)) for name in ("vehicle_body", "trailer_body", "fittings")}
+    return {**asdict(drawn), **bodies, "assumed": list(drawn.assumed)}
 
 
 def at_a_glance(assessment: Assessment) -> Tree:

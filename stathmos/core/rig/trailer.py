@@ -15,6 +15,16 @@ COUPLINGS = (
     ("gooseneck", "gooseneck, on a ball in the bed"),
 )
 
+BODIES = (
+    ("travel", "travel trailer"),
+    ("folding", "folding camper"),
+    ("toy_hauler", "toy hauler with a ramp"),
+    ("cargo", "enclosed cargo"),
+    ("flat", "flat bed"),
+    ("tilt", "tilt bed"),
+    ("boat", "boat on a trailer"),
+)
+
 TRAILER_PLATE = "certification plate, front left of the trailer"
 
 
@@ -24,6 +34,7 @@ class Trailer:
     """The trailer: its plate, its brochure, its coupler and its dimensions."""
 
     coupling: Given | None = choice("Coupling", "look at the tongue", *COUPLINGS)
+    body: Given | None = choice("Kind", "look at it", *BODIES, usual="measured", guess=True)
     gvwr: Given | None = weight("Trailer GVWR", TRAILER_PLATE, 500, 40000)
     axle_rating: Given | None = weight("GAWR, each axle", TRAILER_PLATE, 400, 16000)
     axle_count: Given | None = described("Axles", COUNT, "count them", 1, 3)
