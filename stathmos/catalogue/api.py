@@ -23,13 +23,32 @@ from stathmos.catalogue.actions.write_item import (
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, ItemChange
 from stathmos.catalogue.seeking import sought
-from stathmos.catalogue.shapes import EntryShape, shape, text
+from stathmos.catalogue.shapes import EntryShape, StrokeShape, shape, text
 from stathmos.catalogue.shelf import shelf
 from stathmos.catalogue.tables import Plan, plan, written_out
+from stathmos.core import part_drawing, report
+from stathmos.core.report.part_drawing import part_drawing as drawing_report
 from stathmos.people.roles import may, require
 from stathmos.people.strict import AskedNumber, Text, Truth, Whole, taken
 
-PickShape = shape("Pick", name=text(), told=s.ListField(child=Text()), entries=s.DictField(child=EntryShape()))
+PickShape = shape(
+    "Pick",
+    name=text(),
+    told=s.ListField(child=Text()),
+    entries=s.DictField(child=EntryShape()),
+    strokes=StrokeShape(many=True),
+)
+BothTextsShape = shape("InBoth", us=text(), metric=text())
+DrawingShape = shape(
+    "PartDrawing",
+    strokes=StrokeShape(many=True),
+    dimensions=shape(
+        "PartDimension",
+        name=text(),
+        **{at: s.FloatField() for at in ("x1", "y1", "x2", "y2")},
+        text=BothTextsShape(),
+    )(many=True),
+)
 PicksShape = shape("Picks", picks=PickShape(many=True), found=Whole())
 OnOfferShape = shape("PartsOnOffer", **{kind: s.ListField(child=Text()) for kind in ("kits", "shanks", "balls")})
 FieldOfKindShape = shape(
@@ -77,6 +96,7 @@ AskedShape = shape(
         default="",
         help_text="words, each of which is to be written somewhere",
     ),
+    units=s.ChoiceField(["us", "metric"], required=False, default="us", help_text="of a bare number that is asked for"),
     name=Text(required=False, allow_blank=True, max_length=400, default="", help_text="the very name"),
     first=AskedNumber(required=False, default=0, min_value=0, max_value=1_000_000, help_text="so many are passed over"),
 )
@@ -123,7 +143,7 @@ class PicksView(APIView):
     @extend_schema(operation_id="picks", parameters=[AskedShape], responses={200: PicksShape, 400: NotKeptShape})
     def get(self, request: Request, kind: str) -> Response:
         asked = taken(AskedShape, request.query_params.dict(), UNREAD_QUESTION)
-        found = sought(_kind(kind), asked["q"]).filter(retired=False)
+        found = sought(_kind(kind), asked["q"], asked["units"]).filter(retired=False)
         if asked["name"]:
             found = found.filter(name=asked["name"])
         picks = [_pick(item) for item in _page(found, asked["first"], PICKS)]
@@ -141,7 +161,8 @@ def _pick(item: CatalogueItem) -> dict:
     known = item.all_entries()
     described = item.described()
     told = [f"{described[name].label} {known[name]['is']}" for name in KNOWN_BY if name in known]
-    return {"name": item.name, "told": told, "entries": item.as_entries()}
+    drawn = report.written(drawing_report(part_drawing.part_drawing(item.without_texts())))
+    return {"name": item.name, "told": told, "entries": item.as_entries(), "strokes": drawn["strokes"]}
 
 
 def _page(found: QuerySet, first: int, many: int) -> list[CatalogueItem]:
@@ -221,7 +242,7 @@ class ItemsView(APIView):
     )
     def get(self, request: Request, kind: str) -> Response:
         model, asked = _kind(kind), taken(AskedShape, request.query_params.dict(), UNREAD_QUESTION)
-        found = sought(model, asked["q"])
+        found = sought(model, asked["q"], asked["units"])
         if asked["name"]:
             found = found.filter(name=asked["name"])
         items = [_told(item) for item in _page(found, asked["first"], ITEMS)]
@@ -278,6 +299,17 @@ class RetireView(APIView):
             return _stale(error)
         except (_kind(kind).DoesNotExist, OverflowError) as absent:
             raise Http404 from absent
+
+
+class DrawingView(APIView):
+    """One item drawn, with its dimensions."""
+
+    @extend_schema(operation_id="part_drawing", responses=DrawingShape)
+    def get(self, request: Request, kind: str, pk: int) -> Response:
+        item = _kind(kind).objects.filter(pk=pk).first()
+        if item is None:
+            raise Http404
+        return Response(report.written(drawing_report(part_drawing.part_drawing(item.without_texts()))))
 
 
 class ItemHistoryView(APIView):

@@ -3,6 +3,7 @@
 from drf_spectacular.utils import inline_serializer
 from rest_framework import serializers as s
 
+from stathmos.core import outlines
 from stathmos.core.figures import Provenance
 from stathmos.people.strict import Text, Truth
 
@@ -32,4 +33,13 @@ EntryShape = shape(
     "Entry",
     **entry_fields(),
     again=Truth(required=False, help_text="The same as it is written, taken again."),
+)
+
+#: an outline of a drawing
+StrokeShape = shape(
+    "Stroke",
+    kind=s.ChoiceField(choices=outlines.KINDS),
+    x=s.ListField(child=s.FloatField()),
+    y=s.ListField(child=s.FloatField()),
+    closed=s.BooleanField(),
 )

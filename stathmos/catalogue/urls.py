@@ -10,5 +10,6 @@ urlpatterns = [
     path("catalogue/<str:kind>/csv/", api.TableView.as_view()),
     path("catalogue/<str:kind>/<int:pk>/", api.ItemView.as_view()),
     path("catalogue/<str:kind>/<int:pk>/retire/", api.RetireView.as_view()),
+    path("catalogue/<str:kind>/<int:pk>/drawing/", api.DrawingView.as_view()),
     path("catalogue/<str:kind>/<int:pk>/history/", api.ItemHistoryView.as_view()),
 ]

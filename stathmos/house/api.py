@@ -9,10 +9,11 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.catalogue.shapes import EntryShape, shape, text
+from stathmos.house.actions.be_the_dealer import be_the_dealer
 from stathmos.house.actions.choose_rules import NotChosen, choose_rules
-from stathmos.house.models import the_house
+from stathmos.house.models import Dealer, the_dealer, the_house
 from stathmos.people.roles import may
-from stathmos.people.strict import Text, Truth
+from stathmos.people.strict import Money, Text, Truth, Whole, taken
 
 HouseShape = shape(
     "House",
@@ -27,6 +28,22 @@ HouseShape = shape(
     may_choose=Truth(),
 )
 ChoiceShape = shape("HouseChoice", entries=s.DictField(child=EntryShape(allow_null=True)))
+_DEALER = {
+    "name": Text(max_length=80, allow_blank=True),
+    "address": Text(max_length=240, allow_blank=True),
+    "hour": Money(max_digits=8, decimal_places=2, min_value=0, max_value=2000),
+    "minutes_fixed": Whole(min_value=0, max_value=1440),
+    "minutes_trial": Whole(min_value=0, max_value=240),
+    "minutes_joint": Whole(min_value=0, max_value=120),
+    "trials": Whole(min_value=0, max_value=20),
+    "tax_percent": Money(max_digits=5, decimal_places=3, min_value=0, max_value=40),
+    "tax_on_labour": Truth(),
+    "valid_days": Whole(min_value=1, max_value=365),
+}
+DealerShape = shape("Dealer", **_DEALER)
+DealerToldShape = shape(
+    "DealerTold", **_DEALER, by=Text(allow_null=True), at=s.DateTimeField(allow_null=True), may_choose=Truth()
+)
 RefusedShape = shape("HouseRefused", detail=text(), problems=s.DictField(child=Text()))
 
 
@@ -64,3 +81,26 @@ class HouseView(APIView):
             detail = "Nothing was chosen: something cannot be read."
             return Response({"detail": detail, "problems": error.problems}, status=400)
         return Response(_told(request))
+
+
+def _dealer(request: Request, dealer: Dealer) -> dict:
+    shown = DealerShape(dealer).data
+    by = dealer.chosen_by.called if dealer.pk else None
+    return {**shown, "by": by, "at": dealer.chosen_at, "may_choose": may(request.user, "choose_rules")}
+
+
+class DealerView(APIView):
+    """Who the house is on its papers, and what its work costs."""
+
+    @extend_schema(operation_id="dealer", responses=DealerToldShape)
+    def get(self, request: Request) -> Response:
+        return Response(_dealer(request, the_dealer()))
+
+    @extend_schema(
+        operation_id="be_the_dealer",
+        request=DealerShape,
+        responses={200: DealerToldShape, 400: RefusedShape, 403: RefusedShape},
+    )
+    def post(self, request: Request) -> Response:
+        written = taken(DealerShape, request.data, "Nothing was put in force: something cannot be read.")
+        return Response(_dealer(request, be_the_dealer(request.user, written)))

@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import uuid
 from dataclasses import dataclass
+from decimal import Decimal
 from functools import lru_cache
 from typing import Any
 
 from django.conf import settings
 from django.db import models
+from django.db.models import Q
 
 from stathmos.catalogue.columns import columns, limits
 from stathmos.catalogue.models.edition import RULES, SUBJECTS, editions, new_edition
 from stathmos.catalogue.shelf import Shelf, shelf
-from stathmos.core import units
+from stathmos.core import quote, units
 from stathmos.core.figures import Authority, Given, Provenance
 from stathmos.core.rig import CHOICE, Ways, entries
 from stathmos.core.rules import Rules, chosen
@@ -90,3 +92,46 @@ def the_house() -> House:
     marks = editions()
     rules, chosen_last = _rules_of(marks[RULES]) if RULES in marks else _read()
     return House(rules, chosen_last, shelf(marks), tuple(str(marks.get(subject, "none yet")) for subject in SUBJECTS))
+
+
+class Dealer(models.Model):
+    """Who the house is on its papers, and what its work costs (append-only: the last row holds)."""
+
+    name = models.CharField(max_length=80, blank=True)
+    address = models.CharField(max_length=240, blank=True)
+    hour = models.DecimalField(max_digits=8, decimal_places=2, default=Decimal("140.00"))
+    minutes_fixed = models.PositiveSmallIntegerField(default=75)
+    minutes_trial = models.PositiveSmallIntegerField(default=20)
+    minutes_joint = models.PositiveSmallIntegerField(default=5)
+    trials = models.PositiveSmallIntegerField(default=3)
+    tax_percent = models.DecimalField(max_digits=5, decimal_places=3, default=Decimal("0"))
+    tax_on_labour = models.BooleanField(default=False)
+    valid_days = models.PositiveSmallIntegerField(default=14)
+    chosen_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    chosen_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-pk"]
+        constraints = [
+            models.CheckConstraint(name="dealer_hour", condition=Q(hour__gte=0, hour__lte=2000)),
+            models.CheckConstraint(name="dealer_tax", condition=Q(tax_percent__gte=0, tax_percent__lte=40)),
+            models.CheckConstraint(
+                name="dealer_times",
+                condition=Q(minutes_fixed__lte=1440, minutes_trial__lte=240, minutes_joint__lte=120, trials__lte=20),
+            ),
+            models.CheckConstraint(name="dealer_valid", condition=Q(valid_days__gte=1, valid_days__lte=365)),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+    def times(self) -> quote.Times:
+        """How long a fit takes here, and what an hour costs."""
+        return quote.Times(
+            Decimal(self.minutes_fixed), Decimal(self.minutes_trial), Decimal(self.minutes_joint), self.hour
+        )
+
+
+def the_dealer() -> Dealer:
+    """Who the house is now: what nobody chose stands at the program's default, from memory, and no tax."""
+    return Dealer.objects.select_related("chosen_by").first() or Dealer()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.db import transaction
 
+from stathmos.core.figures import Given
 from stathmos.core.rig import CHOICE, Ways, entries
 from stathmos.core.rigfile import read_entry
 from stathmos.core.rules import band_stands
@@ -22,10 +23,8 @@ class NotChosen(Exception):
         self.problems = problems
 
 
-@tried_again
-def choose_rules(person: Person, written: dict[str, object]) -> HouseRules:
-    """The house's rules from entries by name, as typed; a name left out is the program's default."""
-    require(person, "choose_rules")
+def read_choices(written: dict[str, object]) -> dict[str, Given | None]:
+    """Choices by name, as typed, read. Raises `NotChosen`."""
     fields = dict(entries(Ways))
     problems = {name[:64]: "There is no such rule." for name in written if name not in fields}
     found = {}
@@ -40,6 +39,15 @@ def choose_rules(person: Person, written: dict[str, object]) -> HouseRules:
         problems["share_high"] = "An own band wants a least and a most, and the most must be more."
     if problems:
         raise NotChosen(problems)
+    return found
+
+
+@tried_again
+def choose_rules(person: Person, written: dict[str, object]) -> HouseRules:
+    """The house's rules from entries by name, as typed; a name left out is the program's default."""
+    require(person, "choose_rules")
+    found = read_choices(written)
+    fields = dict(entries(Ways))
     columns = {
         name: ((given.typed if given else "") if fields[name].dimension == CHOICE else (given.value if given else None))
         for name, given in found.items()
