@@ -8,7 +8,8 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.bay import shapes
-from stathmos.bay.actions.write_in_bay import Parcel, WrittenBetween, write_in_bay
+from stathmos.bay.actions.write_in_bay import write_in_bay
+from stathmos.bay.parcels import written_parcel
 from stathmos.core.bay.prove import torque
 from stathmos.core.report import bay as report
 from stathmos.core.report import written
@@ -19,7 +20,6 @@ from stathmos.house.models import the_house
 from stathmos.people.models import Person
 from stathmos.people.strict import taken
 from stathmos.rigs import assessing
-from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.models import Rig
 from stathmos.rigs.record import record_of, rig_or_404
 from stathmos.rigs.shapes import NotWrittenShape
@@ -46,17 +46,7 @@ class BayView(APIView):
         responses={200: shapes.BayShape, 400: NotWrittenShape, 403: NotWrittenShape, 409: shapes.BetweenShape},
     )
     def post(self, request: Request, pk: int) -> Response:
-        rig_or_404(pk)
-        sent = taken(shapes.ParcelShape, request.data, "This parcel of readings cannot be read.")
-        try:
-            rig = write_in_bay(pk, request.user, Parcel(sent["key"], request.data["entries"], sent.get("seen", {})))
-        except NotWritten as error:
-            said = " ".join(error.problems.values())
-            return Response({"detail": f"Not written. {said}", "problems": error.problems}, status=400)
-        except WrittenBetween as between:
-            detail = "Somebody else wrote this meanwhile. Choose which stands."
-            return Response({"detail": detail, "theirs": between.theirs}, status=409)
-        return Response(told(rig, request.user))
+        return written_parcel(request, pk, write_in_bay, told)
 
 
 class ExtensionView(APIView):

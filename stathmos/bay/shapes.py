@@ -2,8 +2,9 @@
 
 from rest_framework import serializers as s
 
-from stathmos.catalogue.shapes import EntryShape, shape, text
+from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
 from stathmos.core import finding
+from stathmos.core.places import FORMS
 from stathmos.people.strict import Text, Truth, Whole
 from stathmos.rigs.shapes import BothShape, ElevationShape, FigureShape, FindingShape, RigShape, RuleShape
 
@@ -199,6 +200,26 @@ ParcelShape = shape(
     key=s.UUIDField(),
     entries=s.DictField(child=EntryShape(allow_null=True)),
     seen=s.DictField(child=Whole(min_value=0), required=False),
+)
+RoundShape = shape(
+    "Round",
+    rig=RigShape(),
+    stops=shape(
+        "Stop",
+        key=text(),
+        name=text(),
+        look=text(),
+        form=s.ChoiceField(choices=FORMS),
+        open=Whole(help_text="How many of them nobody has answered."),
+        asks=shape(
+            "Ask",
+            question=QuestionShape(),
+            prints=text(),
+            decides=_TEXTS,
+            usual=s.ChoiceField(PROVENANCES),
+            datums=shape("AskDatum", value=text(), word=text())(many=True),
+        )(many=True),
+    )(many=True),
 )
 BetweenShape = shape("Between", detail=text(), theirs=s.DictField(child=EntryShape()))
 ExtensionShape = shape(

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
-
 from django.http import Http404, HttpResponse
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
@@ -32,11 +30,10 @@ def _told(rig: Rig, person: Person) -> dict:
     rig.hold()
     house = the_house()
     read, fitted = assessing.fit_rig(rig, house)
-    drawn = fitted.now.elevation
     return {
         "rig": record_of(rig, person, house),
         **written(report.tree(handover.hand_over(read, fitted, bay_signature(rig, house)))),
-        "elevation": {**asdict(drawn), "assumed": list(drawn.assumed)},
+        "elevation": report.elevation(fitted.now.elevation),
         "cards": [
             {
                 "number": one.number,
@@ -90,9 +87,9 @@ class CardView(APIView):
         if card is None:
             raise Http404
         system = request.query_params.get("units", "us")
-        from stathmos.handover.card import page  # with all that draws pages: 41 MB that no other answer wants
+        from stathmos.handover import card as paper  # with all that draws pages: 41 MB that no other answer wants
 
-        drawn = page.pdf(card.content, system if system in units.SYSTEMS else "us")
+        drawn = paper.pdf(card.content, system if system in units.SYSTEMS else "us")
         answer = HttpResponse(drawn, content_type="application/pdf")
         answer["Content-Disposition"] = f'inline; filename="card-{pk}-{number}.pdf"'
         return answer

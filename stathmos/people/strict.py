@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from decimal import Decimal
 from typing import Any
 
 from rest_framework import serializers as s
@@ -42,6 +43,12 @@ class Text(s.CharField):
 class Whole(s.IntegerField):
     """A whole number, not written as a text."""
 
+    default_error_messages = {
+        "invalid": "Write a whole number.",
+        "min_value": "At least {min_value}.",
+        "max_value": "At most {max_value}.",
+    }
+
     def to_internal_value(self, data: Any) -> int:
         if not isinstance(data, int) or isinstance(data, bool):
             self.fail("invalid")
@@ -66,6 +73,17 @@ class Measure(s.FloatField):
         return super().to_internal_value(data)
 
 
+class Money(s.DecimalField):
+    """An amount, written as a text so that no digit of it is lost."""
+
+    default_error_messages = {"min_value": "At least {min_value}.", "max_value": "At most {max_value}."}
+
+    def to_internal_value(self, data: Any) -> Decimal:
+        if not isinstance(data, str) or not re.fullmatch(r"-?[0-9]{1,9}(\.[0-9]{1,6})?", data.strip()):
+            raise s.ValidationError("Write an amount such as 1250 or 1250.50.")
+        return super().to_internal_value(data.strip())
+
+
 class AskedNumber(s.IntegerField):
     """A whole number in an address: digits, and nothing that could be made into them."""
 
@@ -85,3 +103,9 @@ class Asked(s.BooleanField):
         if word not in self._WORDS:
             self.fail("invalid", input=data)
         return self._WORDS[word]
+
+
+class Day(s.DateField):
+    """A day."""
+
+    default_error_messages = {"invalid": "Write a day, such as 2026-12-31."}

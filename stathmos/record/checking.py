@@ -40,6 +40,10 @@ def check(rows: Iterable[Row]) -> None:
             _once(row, seen, "number")
             if not isinstance(row.fields["content"], dict):
                 raise row.wrong("a card's content is an object.")
+        elif row.label == "sale.sheet":
+            _once(row, seen, "number")
+            if not isinstance(row.fields["content"], dict):
+                raise row.wrong("a sheet's content is an object.")
     _no_loops(rigs)
 
 

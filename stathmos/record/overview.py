@@ -11,6 +11,7 @@ from stathmos.core.ratings import LINKS
 from stathmos.handover.models import Card
 from stathmos.house.models import the_house
 from stathmos.people.models import Person
+from stathmos.record import month
 from stathmos.record.models import Backup
 from stathmos.rigs.api import searched
 from stathmos.rigs.floor.page import Asked, page
@@ -36,6 +37,7 @@ def overview(person: Person) -> dict:
         "overridden": _overridden(),
         "due": _due(),
         "behind": behind,
+        "figures": month.figures(),
         "backup": None if last is None else {"at": last.made_at, "bytes": last.bytes},
         "backup_is_old": last is None or timezone.now() - last.made_at > BACKED_UP_EVERY,
     }

@@ -37,8 +37,13 @@ OverviewListShape = shape(
     count=Whole(help_text="Of rigs; the first of them are told."),
     rows=OverviewRowShape(many=True),
 )
+BarsShape = shape("Bar", word=text(), count=Whole())
 OverviewShape = shape(
     "Overview",
+    figures=shape(
+        "HouseFigures",
+        **{key: BarsShape(many=True) for key in ("verdicts", "waits_for", "ages", "fitted", "trials", "overrides")},
+    )(),
     backup=shape("Backup", at=s.DateTimeField(), bytes=Whole())(allow_null=True),
     backup_is_old=Truth(help_text="None was made for more than a day."),
     behind=Whole(help_text="Rigs that are yet to be looked over anew; what is stale may be more."),

@@ -12,10 +12,10 @@ from stathmos.core.ratings import LINKS
 from stathmos.core.rig import entry_at, name_at
 from stathmos.rigs.models import Reading, Rig
 
-READINGS, TRIAL, OVERRIDE, SIGNED, CARD, VISIT, COMPLAINT, ARRIVAL = (
-    "readings", "trial", "override", "signed", "card", "visit", "complaint", "arrival",
+READINGS, TRIAL, OVERRIDE, SIGNED, CARD, SHEET, VISIT, COMPLAINT, ARRIVAL = (
+    "readings", "trial", "override", "signed", "card", "sheet", "visit", "complaint", "arrival",
 )  # fmt: skip
-KINDS = (READINGS, TRIAL, OVERRIDE, SIGNED, CARD, VISIT, COMPLAINT, ARRIVAL)
+KINDS = (READINGS, TRIAL, OVERRIDE, SIGNED, CARD, SHEET, VISIT, COMPLAINT, ARRIVAL)
 #: readings of one person closer together than this, about the same thing, are told as one
 TOGETHER = timedelta(minutes=10)
 MOST_NAMED = 4
@@ -25,7 +25,15 @@ STATION_NAMES = {"handover": "Hand-over"}
 
 def timeline(rig: Rig) -> list[dict]:
     """Every event of a rig."""
-    events = [*_readings(rig), *_signed(rig), *_overridden(rig), *_cards(rig), *_visits(rig), *_arrivals(rig)]
+    events = [
+        *_readings(rig),
+        *_signed(rig),
+        *_overridden(rig),
+        *_cards(rig),
+        *_sheets(rig),
+        *_visits(rig),
+        *_arrivals(rig),
+    ]
     return sorted(events, key=lambda one: one["at"], reverse=True)
 
 
@@ -115,6 +123,12 @@ def _overridden(rig: Rig) -> Iterator[dict]:
     for one in rig.reserve_waivers.select_related("waived_by"):
         name = LINKS[one.link][0].format(style="").replace("  ", " ")
         yield _event(OVERRIDE, one.waived_at, one.waived_by.called, f"House reserve overridden: {name}", [one.reason])
+
+
+def _sheets(rig: Rig) -> Iterator[dict]:
+    for one in rig.sheets.select_related("made_by"):
+        says = f"Customer's sheet {one.called} of version {one.version}, valid until {one.valid_until:%Y-%m-%d}{_along(rig, one.made_at)}"
+        yield _event(SHEET, one.made_at, one.made_by.called, says)
 
 
 def _cards(rig: Rig) -> Iterator[dict]:

@@ -22,12 +22,13 @@ from stathmos.handover.models import Card
 from stathmos.house.models import HouseRules
 from stathmos.people.models import Person
 from stathmos.rigs.models import Arrival, Reading, ReserveWaiver, Rig, SignOff
+from stathmos.sale.models import Sheet
 
 FORMATS = ("jsonl", "csv")
 VERSION = 1
 #: of a person only this leaves the house
 PERSON_FIELDS = ("username", "first_name", "last_name", "role")
-OF_A_RIG: tuple[type[models.Model], ...] = (Reading, SignOff, ReserveWaiver, Card, Arrival)
+OF_A_RIG: tuple[type[models.Model], ...] = (Reading, SignOff, ReserveWaiver, Card, Sheet, Arrival)
 #: every model that travels, in the order in which they can be put in; catalogue changes name their item by kind and name
 MODELS: tuple[type[models.Model], ...] = (Person, *KINDS.values(), ItemChange, HouseRules, Rig, *OF_A_RIG)
 LABELS = {model._meta.label_lower: model for model in MODELS}

@@ -6,14 +6,14 @@ from collections.abc import Callable
 from dataclasses import asdict
 
 from django.db.models import Q, QuerySet
-from django.http import HttpResponse
+from django.http import Http404, HttpResponse
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from stathmos.core import finding, report, units
+from stathmos.core import finding, places, report, units
 from stathmos.core.holding import TELL_WHICH, Aside, Drafted, Standing, called, key_of
 from stathmos.core.holding.conditions import CONDITIONS
 from stathmos.core.rig import entry_at, name_at
@@ -146,6 +146,17 @@ class RigView(APIView):
             detail = "{Who} saved this rig after you opened it. Nothing of yours is lost: choose what stands, then save again."
             return stale_answer(stale, request.user, detail)
         return Response(record_of(rig, request.user))
+
+
+class VersionView(APIView):
+    """Which version a rig has: asked over and over by a page that lies open."""
+
+    @extend_schema(operation_id="rig_version", responses=shapes.VersionShape)
+    def get(self, request: Request, pk: int) -> Response:
+        version = Rig.objects.filter(pk=pk).values_list("version", flat=True).first()
+        if version is None:
+            raise Http404
+        return Response({"version": version})
 
 
 class SignView(APIView):
@@ -402,6 +413,14 @@ class LoadKindsView(APIView):
     @extend_schema(operation_id="load_kinds", responses=shapes.LoadKindShape(many=True))
     def get(self, request: Request) -> Response:
         return Response(assessing.kinds())
+
+
+class PlacesView(APIView):
+    """Where one stands to read what is written of a rig, in the order of a walk round it."""
+
+    @extend_schema(operation_id="places", responses=shapes.StandShape(many=True))
+    def get(self, request: Request) -> Response:
+        return Response([{**asdict(one), "spots": [asdict(spot) for spot in one.spots]} for one in places.PLACES])
 
 
 class FieldsView(APIView):

@@ -10,7 +10,8 @@ from rest_framework.views import APIView
 from stathmos.catalogue.models import Trailer
 from stathmos.catalogue.yard import yard
 from stathmos.core import desk, units
-from stathmos.rigs import drafts, offered, shapes
+from stathmos.core.rig import name_at
+from stathmos.rigs import drafts, offered, shapes, wanted
 from stathmos.rigs.actions.write_rig import NotWritten
 
 #: so many trailers of each state are told of
@@ -22,17 +23,18 @@ class WhichTrailersView(APIView):
 
     @extend_schema(
         operation_id="which_trailers",
-        request=shapes.WorkingDraftShape,
+        request=shapes.WhichAskShape,
         responses={200: shapes.WhichTrailersShape, 400: shapes.NotWrittenShape},
     )
     def post(self, request: Request) -> Response:
         try:
             draft = drafts.read(request.data)
+            limits = wanted.limits(request.data)
         except NotWritten as error:
             return Response(
                 {"detail": "Nothing can be said: something cannot be read.", "problems": error.problems}, status=400
             )
-        there = yard()
+        there = wanted.within(yard(), limits)
         wrong = tuple(one["place"] for one in drafts.problems(draft))
         found = desk.which(draft.rig_file.rig, draft.now.rules, draft.rig_file.stock, there.trailers, wrong)
         places = [place for state in (desk.FITS, desk.HANGS) for place in found.first(state, TOLD)]
@@ -41,7 +43,8 @@ class WhichTrailersView(APIView):
             _row(items[int(there.keys[place])], found, place) for place in places if int(there.keys[place]) in items
         ]
         counts = [{"state": state, "count": count} for state, count in found.counted().items()]
-        return Response({"counts": counts, "rows": rows, "unread": list(found.unread)})
+        told = {"unread": [name_at(path) for path in found.unread], "problems": drafts.problems(draft)}
+        return Response({"counts": counts, "rows": rows, **told})
 
 
 def _row(item: Trailer, found: desk.Which, place: int) -> dict:

@@ -5,33 +5,23 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
-import numpy as np
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.catalogue.models import KINDS
-from stathmos.catalogue.yard import Yard, yard
+from stathmos.catalogue.yard import yard
 from stathmos.core import lot, report, units
 from stathmos.core.assess import assess
-from stathmos.core.ratings import SAME, link_name
+from stathmos.core.ratings import link_name
 from stathmos.core.rig import Vehicle
-from stathmos.core.units import COUNT, LENGTH, MONEY, UnreadableError, parse
-from stathmos.rigs import drafts, offered, shapes
+from stathmos.rigs import drafts, offered, shapes, wanted
 from stathmos.rigs.actions.write_rig import NotWritten
 
 TRAILERS, VEHICLES = "trailers", "vehicles"
 #: so many pairs are told of, unless more are asked for; and no more than so many
 TOLD, MOST_TOLD = 60, 600
-#: what a customer may ask: the field of the item, its dimension, and whether it is a least
-ASKS = {
-    "sleeps_least": ("sleeps", COUNT, True),
-    "length_most": ("ball_to_rear", LENGTH, False),
-    "price_most": ("price", MONEY, False),
-}
-
-
 #: what keeps a pair from fitting where it is no link of the chain
 KEPT_BY = {
     lot.FORBIDDEN: "A maker forbids weight distribution",
@@ -44,40 +34,6 @@ def _refused(error: NotWritten) -> Response:
     return Response(
         {"detail": "The lot cannot be judged: something cannot be read.", "problems": error.problems}, status=400
     )
-
-
-def _limits(data: dict) -> dict[str, float]:
-    """The filters as typed, read."""
-    system = data.get("system", "us")
-    found, problems = {}, {}
-    if system not in units.SYSTEMS:
-        raise NotWritten({"system": f"One of: {', '.join(units.SYSTEMS)}."})
-    for name, (_, dimension, _) in ASKS.items():
-        text = data.get(name, "")
-        if not isinstance(text, str):
-            problems[name] = "Write it as a text."
-            continue
-        text = text.strip()
-        if not text:
-            continue
-        try:
-            found[name] = parse(text, dimension, system)
-        except UnreadableError as error:
-            problems[name] = str(error)
-    if problems:
-        raise NotWritten(problems)
-    return found
-
-
-def _within(yard: Yard, limits: dict[str, float]) -> Yard:
-    """The trailers that are what the customer asked for; what is not known does not pass."""
-    passes = np.ones(len(yard.keys), bool)
-    for name, limit in limits.items():
-        field, _, least = ASKS[name]
-        column = yard.asked[field]
-        with np.errstate(invalid="ignore"):
-            passes &= column >= limit - SAME if least else column <= limit + SAME
-    return yard.of(np.flatnonzero(passes))
 
 
 class LotView(APIView):
@@ -94,7 +50,7 @@ class LotView(APIView):
                 raise NotWritten({"side": "Trailers or vehicles."})
             if not isinstance(most, int) or isinstance(most, bool) or not 1 <= most <= MOST_TOLD:
                 raise NotWritten({"most": f"From 1 to {MOST_TOLD}."})
-            limits = _limits(request.data) if side == TRAILERS else {}
+            limits = wanted.limits(request.data) if side == TRAILERS else {}
         except NotWritten as error:
             return _refused(error)
         keys, judged = _judged(draft, side, limits)
@@ -117,7 +73,7 @@ def _judged(draft: drafts.Draft, side: str, limits: dict[str, float]) -> tuple[S
     rig, stock, rules = draft.rig_file.rig, draft.rig_file.stock, draft.now.rules
     style = rig.choice("hitch.style")
     if side == TRAILERS:
-        there = _within(yard(), limits)
+        there = wanted.within(yard(), limits)
         return there.keys, lot.best(lot.vehicles([rig], rules), there.trailers, stock, style)
     items = list(KINDS[side].objects.filter(retired=False))
     cars = lot.vehicles([replace(rig, vehicle=item.without_texts()) for item in items], rules)

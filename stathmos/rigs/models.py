@@ -186,6 +186,19 @@ class Reading(models.Model):
         return isinstance(raw, dict) and {key: raw[key] for key in ENTRY_KEYS if raw.get(key)} == self.as_entry()
 
 
+class Photograph(models.Model):
+    """A photograph of what a reading was read off, as it was kept (append-only). ``key``: its device's, so that it is kept once."""
+
+    reading = models.ForeignKey(Reading, on_delete=models.PROTECT, related_name="photographs")
+    key = models.UUIDField(unique=True)
+    picture = models.BinaryField()
+    taken_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    taken_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"photograph of {self.reading_id}"
+
+
 class SignOff(models.Model):
     """Somebody put their name to a station: when, at which version, and everything that it stood on (append-only)."""
 

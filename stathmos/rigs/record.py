@@ -10,7 +10,7 @@ from stathmos.core.ratings import LINKS
 from stathmos.house.models import House, the_house
 from stathmos.people.models import Person, names_of
 from stathmos.rigs.actions.write_rig import Stale
-from stathmos.rigs.models import Rig
+from stathmos.rigs.models import Photograph, Rig
 from stathmos.rigs.signatures import signatures
 
 
@@ -57,6 +57,7 @@ def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
             }
             for path, aside in rig.kept.aside.items()
         },
+        "photographs": photographs_of(rig),
         "signatures": signatures(rig, now or the_house(), person),
         "waivers": [
             {
@@ -69,6 +70,21 @@ def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
             for row in reversed(rig.waived())
         ],
     }
+
+
+def photographs_of(rig: Rig) -> dict[str, list[dict]]:
+    """The photographs of a rig's readings by path, the newest first; of a figure that was taken back or corrected those too."""
+    rows = (
+        Photograph.objects.filter(reading__rig=rig)
+        .defer("picture")
+        .select_related("reading", "taken_by")
+        .order_by("-pk")
+    )
+    told: dict[str, list[dict]] = {}
+    for row in rows:
+        shown = {"id": row.pk, "revision": row.reading.revision, "by": row.taken_by.called, "at": row.taken_at}
+        told.setdefault(row.reading.path, []).append(shown)
+    return told
 
 
 def stale_answer(stale: Stale, person: Person, says: str) -> Response:

@@ -6,8 +6,8 @@ The data itself is made by `stathmos.core.report`; a test holds the two together
 from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers as s
 
-from stathmos.catalogue.shapes import PROVENANCES, EntryShape, entry_fields, shape, text
-from stathmos.core import attitudes, finding, parts_list, reading_list, report, selection
+from stathmos.catalogue.shapes import PROVENANCES, EntryShape, StrokeShape, entry_fields, shape, text
+from stathmos.core import attitudes, customer, finding, parts_list, places, reading_list, report, selection
 from stathmos.core.ratings import State
 from stathmos.core.report import build, callouts
 from stathmos.core.rig import KINDS
@@ -28,6 +28,14 @@ PART_STATES = [selection.CHOSEN, selection.SERVES, selection.RESERVE, selection.
 def _maybe(kind: type, **more) -> s.Serializer:
     return kind(allow_null=True, **more)
 
+
+_PHOTOGRAPHS = s.DictField(
+    child=s.ListField(child=shape("Photographed", id=Whole(), revision=Whole(), by=text(), at=s.DateTimeField())()),
+    help_text="Photographs of readings, by path, the newest first.",
+)
+PhotographsShape = shape("Photographs", photographs=_PHOTOGRAPHS)
+#: a photograph as it is sent: the picture in base 64; larger ones are refused by name
+PhotographShape = shape("Photograph", key=s.UUIDField(), path=Text(max_length=64), image=Text(max_length=950_000))
 
 BothShape = shape("Both", us=text(), metric=text())
 
@@ -172,6 +180,9 @@ ElevationShape = shape(
     rail_to_x=s.FloatField(),
     coupler_height=s.FloatField(),
     bracket_x=s.FloatField(allow_null=True),
+    vehicle_body=StrokeShape(many=True),
+    trailer_body=StrokeShape(many=True),
+    fittings=StrokeShape(many=True),
     uncoupled=PoseShape(),
     bare=PoseShape(),
     coupled=PoseShape(),
@@ -441,7 +452,27 @@ FirstAnswerShape = shape(
     unread=_READING(many=True),
     labels=_READING(many=True),
 )
+#: what a customer is shown of a rig, on the screen and on paper
+CUSTOMER = {
+    "state": s.ChoiceField(choices=finding.ORDER),
+    "plain": text(),
+    "says": Words(),
+    "remedy": Words(),
+    "may_load": s.ListField(child=Words()),
+    "to_read": s.ListField(child=Text()),
+    "build": shape("SheetPart", quantity=Whole(), name=text(), what=text(), state=text())(many=True),
+    "cautions": s.ListField(child=Words()),
+    "borne": shape(
+        "Borne",
+        name=text(),
+        share=s.FloatField(allow_null=True),
+        used=Text(allow_null=True),
+        word=s.ChoiceField(choices=customer.WORDS),
+    )(many=True),
+}
+CustomerShape = shape("Customer", **CUSTOMER)
 SECTIONS = {
+    "customer": CustomerShape(required=False),
     "desk": FirstAnswerShape(required=False),
     "to_read": ToReadShape(many=True, required=False),
     "loading": LoadingShape(required=False),
@@ -561,19 +592,35 @@ WhichTrailersShape = shape(
         weakest=text(),
         **_OFFERED,
     )(many=True),
-    unread=s.ListField(child=Text()),
+    unread=s.ListField(child=Text(), help_text="What of the vehicle must be read first, by name."),
+    problems=ProblemShape(many=True, help_text="What was written and cannot be read; it is judged without."),
 )
 _FITS = s.ChoiceField(["fits", "not known", "does not fit"])
+_WANTED = {
+    "system": s.ChoiceField(["us", "metric"], required=False),
+    "sleeps_least": Text(required=False, allow_blank=True),
+    "length_most": Text(required=False, allow_blank=True),
+    "price_most": Text(required=False, allow_blank=True),
+}
 LotAskShape = shape(
     "LotAsk",
     **_DRAFT,
     side=s.ChoiceField(["trailers", "vehicles"], required=False),
-    system=s.ChoiceField(["us", "metric"], required=False),
-    sleeps_least=Text(required=False, allow_blank=True),
-    length_most=Text(required=False, allow_blank=True),
-    price_most=Text(required=False, allow_blank=True),
+    **_WANTED,
     most=Whole(required=False, min_value=1, help_text="how many pairs are told of"),
 )
+WhichAskShape = shape("WhichAsk", **_DRAFT, **_WANTED)
+PinShape = shape(
+    "Pin",
+    kind=s.ChoiceField(["trailer", "vehicle", "build", "as_it_is"]),
+    name=Text(max_length=200, allow_blank=True),
+    kit=Text(required=False, allow_blank=True, max_length=200),
+    shank=Text(required=False, allow_blank=True, max_length=200),
+    ball=Text(required=False, allow_blank=True, max_length=200),
+)
+_PINS = PinShape(many=True, min_length=1, max_length=4)
+PinsShape = shape("Pins", pins=_PINS)
+BesideAskShape = shape("BesideAsk", **_DRAFT, pins=_PINS)
 LotShape = shape(
     "Lot",
     side=_SIDE,
@@ -656,6 +703,7 @@ RigShape = shape(
     entries=s.DictField(child=WrittenShape()),
     aside=s.DictField(child=AsideShape(), help_text="What was written last and holds no longer, by path."),
     signatures=SignatureShape(many=True),
+    photographs=_PHOTOGRAPHS,
     waivers=shape("RecordWaiver", link=text(), name=text(), by=text(), at=s.DateTimeField(), reason=text())(many=True),
 )
 PastShape = shape(
@@ -757,6 +805,52 @@ StepShape = shape(
     steps=Whole(min_value=-10000, max_value=10000),
 )
 PlaceShape = shape("Place", mm=Measure(min_value=-1e5, max_value=1e5), system=s.ChoiceField(["us", "metric"]))
+BesideShape = shape(
+    "SideBySide",
+    sides=shape("BesideSide", key=text(), name=text(), verdict=VerdictShape(), elevation=ElevationShape())(many=True),
+    rows=shape(
+        "BesideRow",
+        key=text(),
+        name=text(),
+        differs=Truth(),
+        cells=shape("BesideCell", says=BothShape(), state=text(), share=s.FloatField(allow_null=True))(many=True),
+    )(many=True),
+)
+SchoolCardShape = shape(
+    "SchoolCard",
+    field=text(),
+    key=text(),
+    name=text(),
+    means=text(),
+    source=text(),
+    low=s.FloatField(allow_null=True, help_text="As a share of the question's scale."),
+    high=s.FloatField(allow_null=True),
+    stages=s.ListField(child=Text()),
+)
+HousePreviewAskShape = shape("HousePreviewAsk", entries=s.DictField(child=EntryShape(allow_null=True)))
+HousePreviewShape = shape(
+    "HousePreview",
+    changed=shape(
+        "PreviewedRig",
+        id=Whole(),
+        customer=text(),
+        before=s.ChoiceField(choices=finding.ORDER),
+        after=s.ChoiceField(choices=finding.ORDER),
+        says=BothShape(),
+    )(many=True),
+    same=Whole(),
+    left=Whole(help_text="so many were not tried"),
+)
+VersionShape = shape("Version", version=Whole())
+StandShape = shape(
+    "Stand",
+    key=text(),
+    name=text(),
+    look=text(),
+    form=s.ChoiceField(choices=places.FORMS),
+    walked=Truth(),
+    spots=shape("Spot", path=text(), prints=text(), optional=Truth())(many=True),
+)
 LoadKindShape = shape(
     "LoadKind",
     key=text(),

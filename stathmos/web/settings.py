@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "stathmos.catalogue",
     "stathmos.house",
     "stathmos.rigs",
+    "stathmos.sale",
     "stathmos.bay",
     "stathmos.handover",
     "stathmos.record",

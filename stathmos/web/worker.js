@@ -3,7 +3,7 @@
 const PAGE = "stathmos-page";
 const OF = "stathmos-of-";
 const WHOSE = "Stathmos-Whose";
-const READ = /^\/api\/(session|fields|rigs\/\d+\/(bay|handover))\/$/;
+const READ = /^\/api\/(session|fields|rigs\/\d+\/(bay|handover|round))\/$/;
 const ENDS = /^\/api\/session\/(everywhere\/)?$/;
 
 // What was asked before a session ended is not kept when it is answered after.

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
+
+from stathmos.core import elevation, outlines
 
 WIDTH, HEIGHT = 1000.0, 190.0
-INK, SOFT = "#1d1b16", "#6b665a"
-_FRONT, _TALL = 950.0, 1750.0  # mm: what stands before the front axle; how high a vehicle is drawn, from memory
+INK, SOFT, GLASS = "#1d1b16", "#6b665a", "#e9e6dc"
+_FRONT = 1050.0  # mm: what stands before the front axle, from memory
 _TYRE = 400.0  # mm, radius drawn
 
 
 def side_elevation(drawn: Mapping) -> str:
     """An SVG of the coupled rig. ``drawn``: the elevation as the report gives it, mm."""
-    tall = drawn["coupler_height"] + 2400
+    tall = outlines.ROOF + 120
     length = drawn["rail_to_x"] + _FRONT + 200
     scale = min(WIDTH / length, (HEIGHT - 14) / tall)
 
@@ -29,17 +31,17 @@ def side_elevation(drawn: Mapping) -> str:
         """Height of the trailer's rail at a place: level at the coupler's height, sloped about the axles."""
         return drawn["coupler_height"] + pose["trailer_slope"] * (drawn["trailer_axle_x"] - at)
 
+    bodies = _bodies(drawn)
+    sunk = pose["front_drop"], (pose["rear_drop"] - pose["front_drop"]) / drawn["wheelbase"]
     shapes = [f'<line x1="0" y1="{y(0):.1f}" x2="{WIDTH}" y2="{y(0):.1f}" class="ground"/>']
-    shapes += _vehicle(drawn, x, y, scale)
-    front, rear = drawn["rail_from_x"], drawn["rail_to_x"]
-    box = [
-        (front, rail(front)),
-        (rear, rail(rear)),
-        (rear, rail(rear) + 2200),
-        (front + 250, rail(front) + 2200),
-        (front, rail(front) + 1500),
-    ]
-    shapes.append(_polygon(box, x, y, "box"))
+    shapes += [_stroke(one, x, lambda at, high: y(high - sunk[0] - sunk[1] * at)) for one in bodies["vehicle_body"]]
+    tail = drawn["ball_x"] - 180
+    low = drawn["receiver_height"] - sunk[0] - sunk[1] * tail
+    shapes.append(_line(tail, low, drawn["ball_x"], ball - 60, x, y, "beam"))
+    shapes += [_wheel(0, x, y, scale), _wheel(drawn["wheelbase"], x, y, scale)]
+    front = drawn["rail_from_x"]
+    for one in (*bodies["trailer_body"], *bodies["fittings"]):
+        shapes.append(_stroke(one, x, lambda at, high: y(high + rail(at) - drawn["coupler_height"])))
     shapes.append(_line(drawn["ball_x"], ball, front, rail(front), x, y, "beam"))
     shapes.append(f'<circle cx="{x(drawn["ball_x"]):.1f}" cy="{y(ball):.1f}" r="3.2" class="ball"/>')
     if drawn["bracket_x"] is not None:
@@ -51,38 +53,30 @@ def side_elevation(drawn: Mapping) -> str:
         shapes.append(_wheel(first + number * drawn["axle_spacing"], x, y, scale))
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {WIDTH:.0f} {HEIGHT:.0f}" width="100%" role="img">'
-        "<style>.ground,.line{stroke:" + SOFT + ";stroke-width:1}.body,.box{fill:none;stroke:" + INK + ";stroke-width:1.4}"
+        "<style>.ground{stroke:" + SOFT + ";stroke-width:1}.body,.load{fill:#fff;stroke:" + INK + ";stroke-width:1.4}"
+        ".glass,.part{fill:" + GLASS + ";stroke:" + INK + ";stroke-width:.8}.line{fill:none;stroke:" + INK + ";stroke-width:.8}"
+        ".moved{fill:none;stroke:" + SOFT + ";stroke-width:.8;stroke-dasharray:5 4}"
         ".wheel{fill:#fff;stroke:" + INK + ";stroke-width:2}.hub{fill:" + INK + "}.beam{stroke:" + INK + ";stroke-width:3}"
         ".bar{stroke:" + INK + ";stroke-width:1.6}.ball{fill:" + INK + "}</style>" + "".join(shapes) + "</svg>"
     )  # fmt: skip
 
 
-def _vehicle(drawn: Mapping, x, y, scale: float) -> list[str]:
-    w, pose = drawn["wheelbase"], drawn["coupled"]
-    tail = drawn["ball_x"] - 180
-
-    def sunk(at: float) -> float:
-        return pose["front_drop"] + (pose["rear_drop"] - pose["front_drop"]) * at / w
-
-    pickup = drawn["vehicle_class"] in ("half_ton", "three_quarter_ton", "one_ton")
-    back = 0.62 * w if pickup else tail
-    outline = [
-        (-_FRONT + 60, 450),
-        (-_FRONT + 60, 1000),
-        (0.12 * w, 1150),
-        (0.26 * w, _TALL),
-        (back, _TALL),
-        (back + 90, 1150 if pickup else 1500),
-        (tail, 1150),
-        (tail, 450),
-    ]
-    body = _polygon([(at, high - sunk(at)) for at, high in outline], x, y, "body")
-    hitch = _line(tail, drawn["receiver_height"] - sunk(tail), drawn["ball_x"], pose["ball_height"] - 60, x, y, "beam")
-    return [body, hitch, _wheel(0, x, y, scale), _wheel(w, x, y, scale)]
+def _bodies(drawn: Mapping) -> dict[str, list[Mapping]]:
+    """What stands there; of a card from before bodies were kept with it, what its lengths and its vehicle's class tell."""
+    if "vehicle_body" in drawn:
+        return {name: drawn[name] for name in ("vehicle_body", "trailer_body", "fittings")}
+    on = outlines.Rail(drawn["rail_from_x"], drawn["rail_to_x"], drawn["trailer_axle_x"], drawn["coupler_height"])
+    made = {
+        "vehicle_body": outlines.vehicle(drawn["vehicle_class"], drawn["wheelbase"], drawn["ball_x"]),
+        "trailer_body": outlines.trailer(elevation.TYPICAL_KINDS["trailer.body"], on),
+        "fittings": (),
+    }
+    return {name: [vars(one) for one in strokes] for name, strokes in made.items()}
 
 
-def _polygon(points: list[tuple[float, float]], x, y, name: str) -> str:
-    return f'<polygon points="{" ".join(f"{x(a):.1f},{y(b):.1f}" for a, b in points)}" class="{name}"/>'
+def _stroke(one: Mapping, x: Callable[[float], float], y: Callable[[float, float], float]) -> str:
+    points = " ".join(f"{x(at):.1f},{y(at, high):.1f}" for at, high in zip(one["x"], one["y"], strict=True))
+    return f'<{"polygon" if one["closed"] else "polyline"} points="{points}" class="{one["kind"]}"/>'
 
 
 def _line(x1: float, y1: float, x2: float, y2: float, x, y, name: str) -> str:

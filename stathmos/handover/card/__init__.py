@@ -1,1 +1,0 @@
-"""The glovebox card on paper: `page` writes it, `drawing` draws the rig on it. Fonts lie beside them."""

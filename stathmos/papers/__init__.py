@@ -1,0 +1,1 @@
+"""Paper: `paper` makes one page of PDF, `drawing` draws the rig on it. Fonts lie beside them."""

@@ -1,0 +1,1 @@
+"""The sale: what a customer takes home, and what it costs."""
