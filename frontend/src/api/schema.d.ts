@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/beside/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Up to four trailers, vehicles or builds for a rig, side by side; nothing is saved. */
+        post: operations["beside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bring-in/": {
         parameters: {
             query?: never;
@@ -84,6 +101,23 @@ export interface paths {
         put?: never;
         /** @description One item written anew. */
         post: operations["edit_item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue/{kind}/{id}/drawing/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One item drawn, with its dimensions. */
+        get: operations["part_drawing"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -259,6 +293,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/dealer/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Who the house is on its papers, and what its work costs. */
+        get: operations["dealer"];
+        put?: never;
+        /** @description Who the house is on its papers, and what its work costs. */
+        post: operations["be_the_dealer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/preview/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What another choice of rules would change on today's floor; nothing is chosen. */
+        post: operations["house_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/schools/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every school, with what it means. */
+        get: operations["schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/load-kinds/": {
         parameters: {
             query?: never;
@@ -389,6 +475,23 @@ export interface paths {
         put?: never;
         /** @description A place that was pointed at on the drawing, as somebody would type it. */
         post: operations["place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Where one stands to read what is written of a rig, in the order of a walk round it. */
+        get: operations["places"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -604,6 +707,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/photographs/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The photographs of a rig's readings. */
+        post: operations["keep_photograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/photographs/{number}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One photograph. */
+        get: operations["photograph"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/quote/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What the quote of a rig would come to; nothing is made. */
+        post: operations["quote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/record.{form}": {
         parameters: {
             query?: never;
@@ -613,6 +767,59 @@ export interface paths {
         };
         /** @description One rig with all its readings, sign-offs and cards, and its earlier visits. */
         get: operations["rig_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/round/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The label round of one rig. */
+        get: operations["label_round"];
+        put?: never;
+        /** @description The label round of one rig. */
+        post: operations["write_on_round"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/sheets/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The customer's sheets of one rig. */
+        get: operations["sheets"];
+        put?: never;
+        /** @description The customer's sheets of one rig. */
+        post: operations["make_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/sheets/{number}.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One sheet as PDF, as it was made; it says so when what it stands on has changed since. */
+        get: operations["sheet_pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -663,6 +870,23 @@ export interface paths {
             cookie?: never;
         };
         get: operations["timeline"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/version/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Which version a rig has: asked over and over by a page that lies open. */
+        get: operations["rig_version"];
         put?: never;
         post?: never;
         delete?: never;
@@ -863,12 +1087,24 @@ export interface components {
             /** @description Why it holds no longer. */
             why: components["schemas"]["Both"];
         };
+        Ask: {
+            decides: string[];
+            question: components["schemas"]["Question"];
+            prints: string;
+            usual: components["schemas"]["ProvenanceEnum"];
+            datums: components["schemas"]["AskDatum"][];
+        };
+        AskDatum: {
+            value: string;
+            word: string;
+        };
         AskedReading: {
             path: string;
             name: string;
             read_at: string;
         };
         Assessment: {
+            customer?: components["schemas"]["Customer"];
             desk?: components["schemas"]["FirstAnswer"];
             to_read?: components["schemas"]["ToRead"][];
             loading?: components["schemas"]["Loading"];
@@ -938,6 +1174,10 @@ export interface components {
          * @enum {string}
          */
         BandWayEnum: "more" | "less";
+        Bar: {
+            word: string;
+            count: number;
+        };
         Bay: {
             rig: components["schemas"]["RigRecord"];
             bay: components["schemas"]["Fit"];
@@ -1059,6 +1299,20 @@ export interface components {
             state: components["schemas"]["VerdictStateEnum"];
             says: components["schemas"]["Both"];
         };
+        BesideAskRequest: {
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"] | null;
+            };
+            /** @description The saved rig that the entries belong to. */
+            rig?: number | null;
+            pins: components["schemas"]["PinRequest"][];
+        };
+        BesideCell: {
+            says: components["schemas"]["Both"];
+            state: string;
+            /** Format: double */
+            share: number | null;
+        };
         BesideFigure: {
             path: string;
             /**
@@ -1073,11 +1327,30 @@ export interface components {
             most: number;
             what: string;
         };
+        BesideRow: {
+            key: string;
+            name: string;
+            differs: boolean;
+            cells: components["schemas"]["BesideCell"][];
+        };
+        BesideSide: {
+            key: string;
+            name: string;
+            verdict: components["schemas"]["Verdict"];
+            elevation: components["schemas"]["Elevation"];
+        };
         Between: {
             detail: string;
             theirs: {
                 [key: string]: components["schemas"]["Entry"];
             };
+        };
+        Borne: {
+            name: string;
+            /** Format: double */
+            share: number | null;
+            used: string | null;
+            word: components["schemas"]["WordEnum"];
         };
         Both: {
             us: string;
@@ -1295,6 +1568,49 @@ export interface components {
             name: string;
             by: (string | components["schemas"]["Both"]) | null;
         };
+        Customer: {
+            state: components["schemas"]["VerdictStateEnum"];
+            plain: string;
+            says: string | components["schemas"]["Both"];
+            remedy: string | components["schemas"]["Both"];
+            may_load: (string | components["schemas"]["Both"])[];
+            to_read: string[];
+            build: components["schemas"]["SheetPart"][];
+            cautions: (string | components["schemas"]["Both"])[];
+            borne: components["schemas"]["Borne"][];
+        };
+        DealerRequest: {
+            name: string;
+            address: string;
+            /** Format: decimal */
+            hour: string;
+            minutes_fixed: number;
+            minutes_trial: number;
+            minutes_joint: number;
+            trials: number;
+            /** Format: decimal */
+            tax_percent: string;
+            tax_on_labour: boolean;
+            valid_days: number;
+        };
+        DealerTold: {
+            name: string;
+            address: string;
+            /** Format: decimal */
+            hour: string;
+            minutes_fixed: number;
+            minutes_trial: number;
+            minutes_joint: number;
+            trials: number;
+            /** Format: decimal */
+            tax_percent: string;
+            tax_on_labour: boolean;
+            valid_days: number;
+            by: string | null;
+            /** Format: date-time */
+            at: string | null;
+            may_choose: boolean;
+        };
         Decision: {
             verdict: string;
             says: string | components["schemas"]["Both"];
@@ -1315,9 +1631,10 @@ export interface components {
          *     * `height` - height
          *     * `hitch` - hitch
          *     * `desk` - desk
+         *     * `customer` - customer
          * @enum {string}
          */
-        DeskStationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch" | "desk";
+        DeskStationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch" | "desk" | "customer";
         DraftRequest: {
             entries: {
                 [key: string]: components["schemas"]["EntryRequest"] | null;
@@ -1334,6 +1651,7 @@ export interface components {
              *     * `height` - height
              *     * `hitch` - hitch
              *     * `desk` - desk
+             *     * `customer` - customer
              */
             station?: components["schemas"]["DeskStationEnum"];
             system?: components["schemas"]["UnitSystemEnum"];
@@ -1375,6 +1693,9 @@ export interface components {
             coupler_height: number;
             /** Format: double */
             bracket_x: number | null;
+            vehicle_body: components["schemas"]["Stroke"][];
+            trailer_body: components["schemas"]["Stroke"][];
+            fittings: components["schemas"]["Stroke"][];
             uncoupled: components["schemas"]["Pose"];
             bare: components["schemas"]["Pose"];
             coupled: components["schemas"]["Pose"];
@@ -1411,17 +1732,24 @@ export interface components {
          *     * `override` - override
          *     * `signed` - signed
          *     * `card` - card
+         *     * `sheet` - sheet
          *     * `visit` - visit
          *     * `complaint` - complaint
          *     * `arrival` - arrival
          * @enum {string}
          */
-        EventKindEnum: "readings" | "trial" | "override" | "signed" | "card" | "visit" | "complaint" | "arrival";
+        EventKindEnum: "readings" | "trial" | "override" | "signed" | "card" | "sheet" | "visit" | "complaint" | "arrival";
         ExtensionRequest: {
             joint: string;
             wrench: string;
             extension: string;
             system: components["schemas"]["UnitSystemEnum"];
+        };
+        ExtraRequest: {
+            name: string;
+            /** Format: decimal */
+            amount: string;
+            taxed: boolean;
         };
         Fastener: {
             key: string;
@@ -1581,6 +1909,17 @@ export interface components {
             /** @description So many are yet to be looked over anew: order and counts go by how they were. Ask again. */
             behind: number;
         };
+        /**
+         * @description * `sticker` - sticker
+         *     * `stamp` - stamp
+         *     * `tag` - tag
+         *     * `page` - page
+         *     * `sidewall` - sidewall
+         *     * `tape` - tape
+         *     * `look` - look
+         * @enum {string}
+         */
+        FormEnum: "sticker" | "stamp" | "tag" | "page" | "sidewall" | "tape" | "look";
         GivenPassword: {
             person: components["schemas"]["Person"];
             /** @description Shown this once. */
@@ -1665,11 +2004,34 @@ export interface components {
                 [key: string]: components["schemas"]["EntryRequest"] | null;
             };
         };
+        HouseFigures: {
+            verdicts: components["schemas"]["Bar"][];
+            waits_for: components["schemas"]["Bar"][];
+            ages: components["schemas"]["Bar"][];
+            fitted: components["schemas"]["Bar"][];
+            trials: components["schemas"]["Bar"][];
+            overrides: components["schemas"]["Bar"][];
+        };
+        HousePreview: {
+            changed: components["schemas"]["PreviewedRig"][];
+            same: number;
+            /** @description so many were not tried */
+            left: number;
+        };
+        HousePreviewAskRequest: {
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"] | null;
+            };
+        };
         HouseRefused: {
             detail: string;
             problems: {
                 [key: string]: string;
             };
+        };
+        InBoth: {
+            us: string;
+            metric: string;
         };
         InForce: {
             kit: string | null;
@@ -1792,11 +2154,11 @@ export interface components {
             };
             /** @description The saved rig that the entries belong to. */
             rig?: number | null;
-            side?: components["schemas"]["SideEnum"];
             system?: components["schemas"]["UnitSystemEnum"];
             sleeps_least?: string;
             length_most?: string;
             price_most?: string;
+            side?: components["schemas"]["SideEnum"];
             /** @description how many pairs are told of */
             most?: number;
         };
@@ -1850,6 +2212,21 @@ export interface components {
             /** Format: date */
             inspect_by: string;
             version: number;
+        };
+        MadeSheet: {
+            number: number;
+            called: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            version: number;
+            /** Format: date */
+            valid_until: string;
+            total: string;
+            /** @description What it says follows no longer from the rig, the rules and the catalogue as they are. */
+            changed: boolean;
+            /** @description Its day is past. */
+            over: boolean;
         };
         Move: {
             load: string;
@@ -1936,6 +2313,7 @@ export interface components {
          */
         OrientationEnum: "down" | "up";
         Overview: {
+            figures: components["schemas"]["HouseFigures"];
             backup: components["schemas"]["Backup"] | null;
             /** @description None was made for more than a day. */
             backup_is_old: boolean;
@@ -1983,6 +2361,22 @@ export interface components {
             position: components["schemas"]["Position"] | null;
             residual_text: (string | components["schemas"]["Both"]) | null;
             sleeve: string | null;
+        };
+        PartDimension: {
+            name: string;
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y2: number;
+            text: components["schemas"]["InBoth"];
+        };
+        PartDrawing: {
+            strokes: components["schemas"]["Stroke"][];
+            dimensions: components["schemas"]["PartDimension"][];
         };
         /**
          * @description * `coupling` - coupling
@@ -2098,16 +2492,51 @@ export interface components {
         PersonVersionRequest: {
             version: number;
         };
+        PhotographRequest: {
+            /** Format: uuid */
+            key: string;
+            path: string;
+            image: string;
+        };
+        Photographed: {
+            id: number;
+            revision: number;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        Photographs: {
+            /** @description Photographs of readings, by path, the newest first. */
+            photographs: {
+                [key: string]: components["schemas"]["Photographed"][];
+            };
+        };
         Pick: {
             name: string;
             told: string[];
             entries: {
                 [key: string]: components["schemas"]["Entry"];
             };
+            strokes: components["schemas"]["Stroke"][];
         };
         Picks: {
             picks: components["schemas"]["Pick"][];
             found: number;
+        };
+        /**
+         * @description * `trailer` - trailer
+         *     * `vehicle` - vehicle
+         *     * `build` - build
+         *     * `as_it_is` - as_it_is
+         * @enum {string}
+         */
+        PinKindEnum: "trailer" | "vehicle" | "build" | "as_it_is";
+        PinRequest: {
+            kind: components["schemas"]["PinKindEnum"];
+            name: string;
+            kit?: string;
+            shank?: string;
+            ball?: string;
         };
         PlaceRequest: {
             /** Format: double */
@@ -2180,6 +2609,13 @@ export interface components {
          * @enum {string}
          */
         PositionWayEnum: "rise" | "drop";
+        PreviewedRig: {
+            id: number;
+            customer: string;
+            before: components["schemas"]["VerdictStateEnum"];
+            after: components["schemas"]["VerdictStateEnum"];
+            says: components["schemas"]["Both"];
+        };
         Problem: {
             place: string;
             says: string;
@@ -2217,6 +2653,25 @@ export interface components {
         QuestionOffer: {
             value: string;
             word: string;
+        };
+        Quote: {
+            lines: components["schemas"]["QuoteLine"][];
+            subtotal: string;
+            tax_percent: string;
+            tax: string;
+            total: string | null;
+            no_total: string;
+        };
+        QuoteAskRequest: {
+            /** Format: decimal */
+            trailer: string | null;
+            with_trailer: boolean;
+            extras: components["schemas"]["ExtraRequest"][];
+        };
+        QuoteLine: {
+            name: string;
+            quantity: number;
+            amount: string;
         };
         Rates: {
             noise: string[];
@@ -2307,6 +2762,10 @@ export interface components {
             retired: boolean;
         };
         RigRecord: {
+            /** @description Photographs of readings, by path, the newest first. */
+            photographs: {
+                [key: string]: components["schemas"]["Photographed"][];
+            };
             id: number;
             version: number;
             customer: string;
@@ -2336,6 +2795,10 @@ export interface components {
             value: components["schemas"]["PersonRoleEnum"];
             word: string;
         };
+        Round: {
+            rig: components["schemas"]["RigRecord"];
+            stops: components["schemas"]["Stop"][];
+        };
         Rule: {
             says: string;
             source: string;
@@ -2352,6 +2815,21 @@ export interface components {
             reserve: number;
             reserve_text: string;
             front_loss_text: string;
+        };
+        SchoolCard: {
+            field: string;
+            key: string;
+            name: string;
+            means: string;
+            source: string;
+            /**
+             * Format: double
+             * @description As a share of the question's scale.
+             */
+            low: number | null;
+            /** Format: double */
+            high: number | null;
+            stages: string[];
         };
         Served: {
             joint: string;
@@ -2398,6 +2876,52 @@ export interface components {
          * @enum {string}
          */
         ShareStateEnum: "light" | "inside" | "heavy" | "cannot tell" | "unknown";
+        SheetAskRequest: {
+            /** Format: decimal */
+            trailer: string | null;
+            with_trailer: boolean;
+            extras: components["schemas"]["ExtraRequest"][];
+            version: number;
+            /** Format: date */
+            valid_until: string;
+        };
+        SheetDealer: {
+            name: string;
+            address: string;
+        };
+        SheetNow: {
+            state: components["schemas"]["VerdictStateEnum"];
+            plain: string;
+            says: string | components["schemas"]["Both"];
+            remedy: string | components["schemas"]["Both"];
+            may_load: (string | components["schemas"]["Both"])[];
+            to_read: string[];
+            build: components["schemas"]["SheetPart"][];
+            cautions: (string | components["schemas"]["Both"])[];
+            borne: components["schemas"]["Borne"][];
+            elevation: components["schemas"]["Elevation"];
+        };
+        SheetPart: {
+            quantity: number;
+            name: string;
+            what: string;
+            state: string;
+        };
+        Sheets: {
+            version: number;
+            now: components["schemas"]["SheetNow"];
+            quote: components["schemas"]["Quote"];
+            dealer: components["schemas"]["SheetDealer"];
+            valid_days: number;
+            /** Format: decimal */
+            trailer_price: string | null;
+            may_make: boolean;
+            made: components["schemas"]["MadeSheet"][];
+        };
+        SideBySide: {
+            sides: components["schemas"]["BesideSide"][];
+            rows: components["schemas"]["BesideRow"][];
+        };
         /**
          * @description * `trailers` - trailers
          *     * `vehicles` - vehicles
@@ -2461,11 +2985,24 @@ export interface components {
             to: number;
             text: string | components["schemas"]["Both"];
         };
+        Spot: {
+            path: string;
+            prints: string;
+            optional: boolean;
+        };
         Stale: {
             detail: string;
             theirs: components["schemas"]["RigRecord"];
             /** @description It was this person who saved, elsewhere. */
             yours: boolean;
+        };
+        Stand: {
+            key: string;
+            name: string;
+            look: string;
+            form: components["schemas"]["FormEnum"];
+            walked: boolean;
+            spots: components["schemas"]["Spot"][];
         };
         /**
          * @description * `speaks for it` - speaks for it
@@ -2496,6 +3033,15 @@ export interface components {
         Stepped: {
             text: string;
         };
+        Stop: {
+            key: string;
+            name: string;
+            look: string;
+            form: components["schemas"]["FormEnum"];
+            /** @description How many of them nobody has answered. */
+            open: number;
+            asks: components["schemas"]["Ask"][];
+        };
         Strip: {
             id: number;
             customer: string;
@@ -2511,6 +3057,22 @@ export interface components {
             waits_for: string;
             archived: boolean;
         };
+        Stroke: {
+            kind: components["schemas"]["StrokeKindEnum"];
+            x: number[];
+            y: number[];
+            closed: boolean;
+        };
+        /**
+         * @description * `body` - body
+         *     * `glass` - glass
+         *     * `line` - line
+         *     * `part` - part
+         *     * `load` - load
+         *     * `moved` - moved
+         * @enum {string}
+         */
+        StrokeKindEnum: "body" | "glass" | "line" | "part" | "load" | "moved";
         TableCell: {
             column: string;
             before: string;
@@ -2598,6 +3160,9 @@ export interface components {
          * @enum {string}
          */
         VerdictStateEnum: "refused" | "unknown" | "caution" | "good";
+        Version: {
+            version: number;
+        };
         Wait: {
             detail: string;
             /** @description Until it may be tried again. */
@@ -2665,6 +3230,17 @@ export interface components {
             tongue?: string;
             system?: components["schemas"]["UnitSystemEnum"];
         };
+        WhichAskRequest: {
+            entries: {
+                [key: string]: components["schemas"]["EntryRequest"] | null;
+            };
+            /** @description The saved rig that the entries belong to. */
+            rig?: number | null;
+            system?: components["schemas"]["UnitSystemEnum"];
+            sleeps_least?: string;
+            length_most?: string;
+            price_most?: string;
+        };
         WhichCount: {
             state: components["schemas"]["ProvisionalEnum"];
             count: number;
@@ -2684,7 +3260,10 @@ export interface components {
         WhichTrailers: {
             counts: components["schemas"]["WhichCount"][];
             rows: components["schemas"]["WhichRow"][];
+            /** @description What of the vehicle must be read first, by name. */
             unread: string[];
+            /** @description What was written and cannot be read; it is judged without. */
+            problems: components["schemas"]["Problem"][];
         };
         WholeBuild: {
             kit: string | null;
@@ -2703,6 +3282,14 @@ export interface components {
          * @enum {string}
          */
         WhyEnum: "guessed" | "missing" | "could tip it" | "weak";
+        /**
+         * @description * `over` - over
+         *     * `not known` - not known
+         *     * `may be over` - may be over
+         *     * `kept` - kept
+         * @enum {string}
+         */
+        WordEnum: "over" | "not known" | "may be over" | "kept";
         Working: {
             formula: string;
             terms: components["schemas"]["Term"][];
@@ -2725,17 +3312,11 @@ export interface components {
              *     * `height` - height
              *     * `hitch` - hitch
              *     * `desk` - desk
+             *     * `customer` - customer
              */
             station?: components["schemas"]["DeskStationEnum"];
             system?: components["schemas"]["UnitSystemEnum"];
             at: string;
-        };
-        WorkingDraftRequest: {
-            entries: {
-                [key: string]: components["schemas"]["EntryRequest"] | null;
-            };
-            /** @description The saved rig that the entries belong to. */
-            rig?: number | null;
         };
         WriteItemRequest: {
             version?: number;
@@ -2792,6 +3373,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Live"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    beside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BesideAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideBySide"];
                 };
             };
             400: {
@@ -2952,6 +3600,13 @@ export interface operations {
                 name?: string;
                 /** @description words, each of which is to be written somewhere */
                 q?: string;
+                /**
+                 * @description of a bare number that is asked for
+                 *
+                 *     * `us` - us
+                 *     * `metric` - metric
+                 */
+                units?: "us" | "metric";
             };
             header?: never;
             path: {
@@ -3158,6 +3813,55 @@ export interface operations {
             };
             /** @description Sent in another form than it is asked for. */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    part_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartDrawing"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3453,6 +4157,13 @@ export interface operations {
                 name?: string;
                 /** @description words, each of which is to be written somewhere */
                 q?: string;
+                /**
+                 * @description of a bare number that is asked for
+                 *
+                 *     * `us` - us
+                 *     * `metric` - metric
+                 */
+                units?: "us" | "metric";
             };
             header?: never;
             path: {
@@ -3627,7 +4338,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WorkingDraftRequest"];
+                "application/json": components["schemas"]["WhichAskRequest"];
             };
         };
         responses: {
@@ -3855,6 +4566,212 @@ export interface operations {
             };
             /** @description Sent in another form than it is asked for. */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    dealer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DealerTold"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    be_the_dealer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DealerRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DealerTold"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    house_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HousePreviewAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HousePreview"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolCard"][];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4435,6 +5352,43 @@ export interface operations {
             };
             /** @description Sent in another form than it is asked for. */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    places: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stand"][];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5569,6 +6523,210 @@ export interface operations {
             };
         };
     };
+    keep_photograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotographRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photographs"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    photograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    quote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuoteAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Quote"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
     rig_record: {
         parameters: {
             query?: never;
@@ -5606,6 +6764,339 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Refused"];
                 };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    label_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    write_on_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ParcelRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Between"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheets"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    make_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheets"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    sheet_pdf: {
+        parameters: {
+            query?: {
+                units?: "metric" | "us";
+            };
+            header?: never;
+            path: {
+                id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description It cannot be read, or cannot be so. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description The database cannot just now: why, in words. */
             503: {
@@ -5807,6 +7298,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Event"][];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    rig_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Version"];
                 };
             };
             /** @description Nobody is signed in, or this person may not. */

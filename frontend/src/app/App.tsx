@@ -14,6 +14,8 @@ import { RigPage } from "../rig/RigPage";
 import { ChooseFirst } from "../people/ChooseFirst";
 import { MyAccount } from "../people/MyAccount";
 import { PeoplePage } from "../people/PeoplePage";
+import { RoundPage } from "../round/RoundPage";
+import { SheetPage } from "../sale/SheetPage";
 import { Shell } from "./Shell";
 import { SignIn } from "./SignIn";
 import { useSession } from "./session";
@@ -32,6 +34,8 @@ export function App() {
         <Route path="/lot/:id?" element={<Lot />} />
         <Route path="/catalogue/:kind?" element={<CataloguePage />} />
         <Route path="/rigs/:id/bay/:section?" element={<BayPage />} />
+        <Route path="/rigs/:id/sheet" element={<SheetPage />} />
+        <Route path="/rigs/:id/round" element={<RoundPage />} />
         <Route path="/rigs/:id/handover" element={<HandOverPage />} />
         <Route path="/rigs/:id/record" element={<RecordPage />} />
         <Route path="/overview" element={<OverviewPage />} />

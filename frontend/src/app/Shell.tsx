@@ -12,25 +12,30 @@ import type { Session } from "../api/types";
 import { BeamMark } from "../parts/BeamMark";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { SignInAgain } from "./SignInAgain";
+import { WordsSheet } from "../words/WordsSheet";
 import { useKeys } from "./keys";
 import { useIdleEnd, useSignOut } from "./session";
-import { ink, paper, slab } from "./theme";
+import { ink, paper, slab, TIGHT } from "./theme";
 import { useUnits } from "./units";
+
+const PHONE = "@media (max-width: 600px)";
 
 export function Shell({ session, children }: { session: Session; children: ReactNode }) {
   const { system, toggle } = useUnits();
   const [sheet, setSheet] = useState(false);
+  const [words, setWords] = useState(false);
+  const [menu, setMenu] = useState(false);
   const signOut = useSignOut();
   const ended = useSyncExternalStore(signedOut.listen, signedOut.now);
   const go = useNavigate();
   useIdleEnd(session);
-  useKeys({ "?": () => setSheet(true), u: toggle, f: () => go("/"), n: () => session.may.includes("open_rig") && go("/rigs/new/meet"), l: () => go("/lot") });
+  useKeys({ "?": () => setSheet(true), w: () => setWords(true), u: toggle, f: () => go("/"), n: () => session.may.includes("open_rig") && go("/rigs/new/meet"), l: () => go("/lot") });
 
   return (
-    <Box sx={{ display: "flex", flexDirection: "column", height: "100vh", "@media (max-height: 640px)": { height: "auto" } }}>
+    <Box sx={{ display: "flex", flexDirection: "column", height: "100vh", [TIGHT]: { height: "auto" }, "@media print": { height: "auto" } }}>
       <Box
         component="header"
-        sx={{ "@media print": { display: "none" }, display: "flex", alignItems: "center", gap: { xs: 1.25, md: 2 }, px: 2, py: 0.5, bgcolor: ink, color: paper, flexWrap: "wrap" }}
+        sx={{ "@media print": { display: "none" }, "@media (max-width: 900px)": { "& a, & button": { minHeight: 44 }, "& a": { display: "inline-flex", alignItems: "center" } }, display: "flex", alignItems: "center", gap: { xs: 1.25, md: 2 }, px: 2, py: 0.5, bgcolor: ink, color: paper, flexWrap: "wrap" }}
       >
         <Link component={RouterLink} to="/" underline="none" color="inherit" sx={{ display: "flex", alignItems: "center", gap: 1 }}>
           <BeamMark width={34} />
@@ -38,38 +43,44 @@ export function Shell({ session, children }: { session: Session; children: React
             Stathmos
           </Typography>
         </Link>
-        <Link component={RouterLink} to="/" color="inherit">
-          The floor
-        </Link>
-        {session.may.includes("open_rig") && (
-          <Link component={RouterLink} to="/rigs/new/meet" color="inherit">
-            New rig
+        <Button onClick={() => setMenu(!menu)} aria-expanded={menu} color="inherit" variant="text" sx={{ display: "none", minHeight: 44, [PHONE]: { display: "inline-flex" } }}>
+          Menu
+        </Button>
+        {/* on a phone behind a press: the work has the screen */}
+        <Box component="nav" aria-label="Pages" sx={{ display: "flex", alignItems: "center", gap: { xs: 1.25, md: 2 }, flexWrap: "wrap", [PHONE]: menu ? { order: 3, width: "100%", rowGap: 1, "& a": { minHeight: 44, display: "inline-flex", alignItems: "center" } } : { display: "none" } }}>
+          <Link component={RouterLink} to="/" color="inherit">
+            The floor
           </Link>
-        )}
-        {session.may.includes("open_rig") && (
-          <Link component={RouterLink} to="/rigs/new/desk" color="inherit">
-            First answer
+          {session.may.includes("open_rig") && (
+            <Link component={RouterLink} to="/rigs/new/meet" color="inherit">
+              New rig
+            </Link>
+          )}
+          {session.may.includes("open_rig") && (
+            <Link component={RouterLink} to="/rigs/new/desk" color="inherit">
+              First answer
+            </Link>
+          )}
+          <Link component={RouterLink} to="/lot" color="inherit">
+            The lot
           </Link>
-        )}
-        <Link component={RouterLink} to="/lot" color="inherit">
-          The lot
-        </Link>
-        <Link component={RouterLink} to="/catalogue" color="inherit">
-          Catalogue
-        </Link>
-        <Link component={RouterLink} to="/house" color="inherit">
-          House rules
-        </Link>
-        {session.may.includes("oversee") && (
-          <Link component={RouterLink} to="/overview" color="inherit">
-            Overview
+          <Link component={RouterLink} to="/catalogue" color="inherit">
+            Catalogue
           </Link>
-        )}
-        {session.may.includes("keep_people") && (
-          <Link component={RouterLink} to="/people" color="inherit">
-            People
+          <Link component={RouterLink} to="/house" color="inherit">
+            House rules
           </Link>
-        )}
+          {session.may.includes("oversee") && (
+            <Link component={RouterLink} to="/overview" color="inherit">
+              Overview
+            </Link>
+          )}
+          {session.may.includes("keep_people") && (
+            <Link component={RouterLink} to="/people" color="inherit">
+              People
+            </Link>
+          )}
+        </Box>
         <Box sx={{ flex: 1 }} />
         <Button
           onClick={toggle}
@@ -82,21 +93,27 @@ export function Shell({ session, children }: { session: Session; children: React
           <Unit on={system === "us"}>lb · in</Unit>
           <Unit on={system === "metric"}>kg · mm</Unit>
         </Button>
-        <Button onClick={() => setSheet(true)} color="inherit" variant="text" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
-          Keys ?
-        </Button>
-        <Link component={RouterLink} to="/me" color="inherit" title="Your name, your password, signing out everywhere">
-          {session.name}
-          <Box component="span" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
-            , {session.role}
-          </Box>
-        </Link>
-        <Button onClick={() => signOut.mutate()} color="inherit" variant="text">
-          Sign out
-        </Button>
+        <Box sx={{ display: "flex", alignItems: "center", gap: { xs: 1.25, md: 2 }, [PHONE]: menu ? { order: 4 } : { display: "none" } }}>
+          <Button onClick={() => setWords(true)} color="inherit" variant="text" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
+            Words
+          </Button>
+          <Button onClick={() => setSheet(true)} color="inherit" variant="text" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
+            Keys ?
+          </Button>
+          <Link component={RouterLink} to="/me" color="inherit" title="Your name, your password, signing out everywhere">
+            {session.name}
+            <Box component="span" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
+              , {session.role}
+            </Box>
+          </Link>
+          <Button onClick={() => signOut.mutate()} color="inherit" variant="text">
+            Sign out
+          </Button>
+        </Box>
       </Box>
       {children}
       {ended && <SignInAgain session={session} />}
+      <WordsSheet open={words} close={() => setWords(false)} />
       <ShortcutSheet open={sheet} close={() => setSheet(false)} />
     </Box>
   );

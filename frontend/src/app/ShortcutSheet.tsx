@@ -1,10 +1,6 @@
-import Button from "@mui/material/Button";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
 import Box from "@mui/material/Box";
-import { slab } from "./theme";
+
+import { ReadSheet } from "../parts/ReadSheet";
 
 const SHEET: [string, string][] = [
   ["f", "the floor"],
@@ -16,6 +12,10 @@ const SHEET: [string, string][] = [
   ["v", "to the station that the verdict speaks of"],
   ["0", "the first answer; there Enter goes to the next figure, and F2 says where one comes from"],
   ["x", "exaggerate sag and pitch in the drawing five times"],
+  ["h", "to the customer's name"],
+  ["c", "the customer's view, and back from it"],
+  ["w", "what the trade's words mean"],
+  ["Enter, F2, Esc", "in a field: to the next one; where the figure comes from; out of the field"],
   ["u", "change units"],
   ["Ctrl + s", "save the rig"],
   ["Ctrl + z", "outside a field: take the last step back"],
@@ -27,11 +27,7 @@ const SHEET: [string, string][] = [
 
 export function ShortcutSheet({ open, close }: { open: boolean; close: () => void }) {
   return (
-    <Dialog open={open} onClose={close} aria-labelledby="shortcut-title">
-      <DialogTitle id="shortcut-title" sx={{ fontFamily: slab }}>
-        Keys
-      </DialogTitle>
-      <DialogContent>
+    <ReadSheet title="Keys" open={open} close={close}>
         <Box component="dl" sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 3, rowGap: 0.5, m: 0 }}>
           {SHEET.map(([key, does]) => (
             <Box key={key} sx={{ display: "contents" }}>
@@ -45,12 +41,6 @@ export function ShortcutSheet({ open, close }: { open: boolean; close: () => voi
           ))}
         </Box>
         <p>Single keys rest while you type in a field; press Escape or Tab out of it first.</p>
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={close} autoFocus>
-          Close
-        </Button>
-      </DialogActions>
-    </Dialog>
+    </ReadSheet>
   );
 }

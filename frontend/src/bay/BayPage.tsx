@@ -5,6 +5,7 @@ import Link from "@mui/material/Link";
 import { Link as RouterLink, useNavigate, useParams, useSearchParams } from "react-router";
 
 import type { Bay, BaySection } from "../api/types";
+import { useBayLook } from "../app/scheme";
 import { useSession } from "../app/session";
 import { hairline, ink, paper, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
@@ -13,8 +14,11 @@ import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { CoachScreen } from "./CoachScreen";
 import { BayContext } from "./context";
+import { ScreenAndHand } from "./ScreenAndHand";
+import { TARGETS } from "./targets";
 import { BigButton } from "./Keypad";
 import { overlaid, useQueue, type Queue } from "./queue";
+import { Waiting } from "./Waiting";
 import { QuestionScreen } from "./QuestionScreen";
 import { ResultScreen } from "./ResultScreen";
 import { TorqueScreen } from "./TorqueScreen";
@@ -38,6 +42,7 @@ function stateOf(section: BaySection, entries: Record<string, { is: string } | n
 }
 
 function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }) {
+  useBayLook();
   const params = useParams();
   const go = useNavigate();
   const session = useSession();
@@ -74,8 +79,8 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
   };
   return (
     <BayContext.Provider value={page}>
-      <Box sx={{ display: "flex", flexDirection: "column", flex: 1, minHeight: 0, overflow: "auto" }}>
-        <Box sx={{ display: "flex", columnGap: 2, alignItems: "baseline", px: 2, pt: 1, flexWrap: "wrap", fontSize: "1.05rem" }}>
+      <Box sx={{ display: "flex", flexDirection: "column", flex: 1, minHeight: 0, overflow: "auto", ...TARGETS }}>
+        <Box component="section" aria-label="The rig" sx={{ display: "flex", columnGap: 2, alignItems: "baseline", px: 2, pt: 1, flexWrap: "wrap", fontSize: "1.05rem" }}>
           <Slab>
             {rig.customer}, in the bay
           </Slab>
@@ -86,11 +91,16 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
           <Link component={RouterLink} to={`/rigs/${rig.id}/handover`} color="inherit">
             Hand-over
           </Link>
-          <Box sx={{ flexBasis: "100%" }}>
-            {rig.vehicle_name} with {rig.trailer_name}
+          <Box sx={{ flexBasis: "100%", display: "flex", gap: 2, flexWrap: "wrap", alignItems: "baseline" }}>
+            <Box sx={{ flex: 1 }}>
+              {rig.vehicle_name} with {rig.trailer_name}
+            </Box>
+            <ScreenAndHand />
           </Box>
         </Box>
-        <Waiting queue={queue} old={old} typeAgain={typeAgain} />
+        <Box component="section" aria-label="What waits here">
+          <Waiting queue={queue} old={old} typeAgain={typeAgain} />
+        </Box>
         <Box component="nav" aria-label="The bay's work" sx={{ display: "flex", flexWrap: "wrap", px: 2, py: 0.75, gap: 0.5, borderBottom: `2px solid ${ink}` }}>
           {sections.map((one) => (
             <ButtonBase
@@ -128,53 +138,6 @@ function Mark({ state, ground }: { state: BaySection["state"]; ground: string })
     <Box component="svg" viewBox="0 0 16 16" role="img" aria-label={state} sx={{ width: 17, height: 17 }}>
       {state === "complete" ? <path d="M2 8.5l4 4L14 3.5" fill="none" stroke={ground} strokeWidth="2.4" /> : <circle cx="8" cy="8" r="6" fill="none" stroke={ground} strokeWidth="1.8" />}
       {state === "part done" && <path d="M8 2a6 6 0 0 1 0 12z" fill={ground} />}
-    </Box>
-  );
-}
-
-function Waiting({ queue, old, typeAgain }: { queue: Queue; old: boolean; typeAgain: (path: string) => void }) {
-  const count = queue.parcels.reduce((sum, one) => sum + Object.keys(one.entries).length, 0);
-  const stuck = queue.parcels.find((one) => one.problem && queue.mine(one));
-  // While all goes well it stays one line of one height: nothing may move under a finger that is about to tap.
-  if (!old && !stuck && !queue.whose && (!count || !queue.unanswered)) {
-    return (
-      <Box role="status" aria-label={count ? "On its way" : "Sent"} sx={{ px: 2, pt: 0.25 }}>
-        {count ? `${count} ${count === 1 ? "reading is" : "readings are"} on the way.` : "Everything typed here is sent and saved."}
-      </Box>
-    );
-  }
-  return (
-    <Box role="status" aria-label="Not yet sent" sx={{ mx: 2, my: 0.75, p: 1, border: `2px dashed ${pencil}`, fontSize: "1.1rem" }}>
-      <b>{count ? `${count} ${count === 1 ? "reading" : "readings"} not yet sent.` : "The server does not answer."}</b>{" "}
-      {queue.whose && `Some were typed by ${queue.whose}, and go off when ${queue.whose} signs in here again. `}
-      {stuck || queue.whose ? "" : "They are kept on this tablet and go off in order as soon as the server answers."} {old && "The advice below is the last that was worked out."}
-      {stuck && (
-        <Box role="alert" sx={{ mt: 0.75 }}>
-          {Object.entries(stuck.entries).map(([path, entry]) => (
-            <div key={path}>
-              Typed here: <b>{entry?.is}</b>. {stuck.problem}
-              {stuck.theirs?.[path] && (
-                <>
-                  {" "}
-                  Written by somebody else: <b>{stuck.theirs[path].is}</b>.
-                </>
-              )}
-            </div>
-          ))}
-          <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 0.75 }}>
-            <BigButton
-              press={() => {
-                queue.drop(stuck.key);
-                const path = Object.keys(stuck.entries)[0];
-                if (!stuck.theirs && path) typeAgain(path);
-              }}
-            >
-              {stuck.theirs ? "Keep theirs" : "Type it again"}
-            </BigButton>
-            <BigButton press={() => queue.insist(stuck.key)}>{stuck.theirs ? "Write mine" : "Send it again"}</BigButton>
-          </Box>
-        </Box>
-      )}
     </Box>
   );
 }

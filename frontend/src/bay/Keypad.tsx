@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useState } from "react";
 
+import { useHand } from "../app/scheme";
 import { hairline, ink, paper, pencil } from "../app/theme";
 import { Slab } from "../parts/Slab";
 
@@ -20,6 +21,8 @@ interface Props {
   /** why what is typed so far cannot be; blank where it can */
   check?: (text: string) => string;
   done: (text: string) => void;
+  /** on a phone: keys of a thumb's size, so that all of it is on the screen */
+  small?: boolean;
 }
 
 /** “22 3/4” into its whole inches and its sixteenths; anything else begins anew. */
@@ -31,9 +34,10 @@ function taken(begin: string, kind: PadKind): { whole: string; part: string } {
   return { whole: found[1] ?? "", part: found[2] ?? "" };
 }
 
-export function Keypad({ kind, halves, begin, problem, check, done }: Props) {
+export function Keypad({ kind, halves, begin, problem, check, done, small = false }: Props) {
   const [{ whole, part }, set] = useState(() => taken(begin, kind));
   const unit = UNIT[kind];
+  const [hand] = useHand();
   const fraction = part && part !== "0" ? part : "";
   const text = [whole, fraction].filter(Boolean).join(" ");
   const digit = (more: string) => set({ whole: (whole + more).slice(0, kind === "inches" ? 3 : 5), part });
@@ -50,18 +54,18 @@ export function Keypad({ kind, halves, begin, problem, check, done }: Props) {
         event.preventDefault();
       }}
     >
-      <Box sx={{ display: "flex", alignItems: "baseline", gap: 1.5, borderBottom: `3px solid ${ink}`, minHeight: 78, px: 1 }} role="status" aria-label="As typed">
-        <Slab size="inherit" component="span" sx={{ fontSize: "3.4rem", lineHeight: 1.2 }} data-typed>
+      <Box sx={{ display: "flex", alignItems: "baseline", gap: 1.5, borderBottom: `3px solid ${ink}`, minHeight: small ? 52 : 78, px: 1 }} role="status" aria-label="As typed">
+        <Slab size="inherit" component="span" sx={{ fontSize: small ? "2.2rem" : "3.4rem", lineHeight: 1.2 }} data-typed>
           {text || "\u00a0"}
         </Slab>
         <Box component="span" sx={{ fontSize: "1.8rem" }}>
           {kind === "count" && part === "1/2" ? "" : unit}
         </Box>
       </Box>
-      <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.15rem", minHeight: "1.6em", px: 1 }}>
+      <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.15rem", minHeight: small ? "1.3em" : "1.6em", px: 1 }}>
         {wrong}
       </Box>
-      <Box sx={{ display: "grid", gridTemplateColumns: kind === "inches" ? "3fr 4fr" : "1fr", gap: 1.5, mt: 1.25 }}>
+      <Box data-hand={hand} sx={{ display: "grid", gridTemplateColumns: kind !== "inches" ? "1fr" : hand === "left" ? "4fr 3fr" : "3fr 4fr", direction: hand === "left" ? "rtl" : "ltr", "& > *": { direction: "ltr" }, ...(kind === "inches" || small ? {} : { maxWidth: 560, ml: hand === "right" ? "auto" : 0 }), gap: 1.5, mt: small ? 0.5 : 1.25, "--key": small ? "54px" : "74px", "--figure": small ? "1.15rem" : "1.7rem" }}>
         <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: 0.75 }} role="group" aria-label={kind === "inches" ? "Whole inches" : "Digits"}>
           {DIGITS.map((one) => (
             <Key key={one} press={() => digit(one)}>
@@ -104,11 +108,12 @@ export function Keypad({ kind, halves, begin, problem, check, done }: Props) {
 function Key({ children, press, on = false, name }: { children: string; press: () => void; on?: boolean; name?: string }) {
   return (
     <ButtonBase
+      className="no-print"
       onClick={press}
       aria-label={name ?? children}
       aria-pressed={on || undefined}
       data-key
-      sx={{ minHeight: 74, fontSize: "1.7rem", fontWeight: 600, fontFamily: "inherit", border: `1.5px solid ${on ? ink : hairline}`, bgcolor: on ? ink : "background.paper", color: on ? paper : ink }}
+      sx={{ minHeight: "var(--key)", minWidth: 0, fontSize: "var(--figure)", fontWeight: 600, fontFamily: "inherit", border: `1.5px solid ${on ? ink : hairline}`, bgcolor: on ? ink : "background.paper", color: on ? paper : ink }}
     >
       {children}
     </ButtonBase>
@@ -119,6 +124,7 @@ export function BigButton({ children, press, strong = false, disabled = false, c
   const dark = strong || current;
   return (
     <ButtonBase
+      className="no-print"
       onClick={press}
       disabled={disabled}
       aria-pressed={current || undefined}

@@ -3,13 +3,13 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useState } from "react";
 
-import type { BaySection, Entry, Fit, Question, UnitSystem } from "../api/types";
+import type { BaySection, Fit, Question } from "../api/types";
 import { day } from "../app/dates";
 import { ink, inkSoft, paper, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Slab } from "../parts/Slab";
-import { BigButton, Keypad, type PadKind } from "./Keypad";
-import { refusal, unlikely } from "./believe";
+import { Answer } from "./Answer";
+import { BigButton } from "./Keypad";
 import { TapeView } from "./TapeView";
 import { hasMarks, trialName } from "./trials";
 import { useBayPage } from "./context";
@@ -23,7 +23,8 @@ interface Props {
 }
 
 export function QuestionScreen({ fit, section, begin, after }: Props) {
-  const { entries, waiting, trial, trials, visit, record } = useBayPage();
+  const page = useBayPage();
+  const { entries, waiting, trial, trials, visit, record } = page;
   const { read } = useUnits();
   const done = (one: Question) => Boolean(entries[one.path]?.is);
   const [at, setAt] = useState(() => {
@@ -85,7 +86,7 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
           {aside.by}, {day(aside.at)}: set aside, {read(aside.why)}. Look at it again.
         </Box>
       )}
-      <Answer key={question.path} question={question} onward={onward} guarded={ofTrial && hasMarks(trial, entries) ? trialName(trial) : null} />
+      <Answer key={question.path} question={question} onward={onward} page={page} guarded={ofTrial && hasMarks(trial, entries) ? trialName(trial) : null} />
       {(section.key === "coupling" || section.key === "b") && <BesidePlan fit={fit} />}
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 1.25 }}>
         <BigButton press={() => setAt(at - 1)} disabled={at === 0}>
@@ -112,114 +113,4 @@ function BesidePlan({ fit }: { fit: Fit }) {
       {fit.refit && <b>{read(fit.refit)}</b>}
     </Box>
   );
-}
-
-/** ``guarded``: the trial that has marks already: what is written of it is corrected, never typed over. */
-function Answer({ question, onward, guarded }: { question: Question; onward: () => void; guarded: string | null }) {
-  const { entries, write, may, record } = useBayPage();
-  const { system, read } = useUnits();
-  const [problem, setProblem] = useState("");
-  const [sure, setSure] = useState<{ text: string; why: string } | null>(null);
-  const [correcting, setCorrecting] = useState(false);
-  const now = entries[question.path]?.is ?? "";
-
-  function put(is: string, certain = false) {
-    if (!is) {
-      setProblem("Nothing is written here.");
-      return;
-    }
-    const refused = refusal(question, is);
-    if (refused) {
-      setProblem(read(refused));
-      return;
-    }
-    const odd = certain ? null : unlikely(question, is, entries, system);
-    if (odd && is !== now) {
-      setSure({ text: is, why: odd });
-      return;
-    }
-    setProblem("");
-    setSure(null);
-    if (is !== now || record.aside[question.path]) {
-      const entry: Entry = { is, from: "measured", system };
-      write({ [question.path]: entry });
-    }
-    onward();
-  }
-
-  if (!may) {
-    return (
-      <Box sx={{ fontSize: "1.25rem" }}>
-        {now ? (
-          <>
-            Written down: <b>{question.offers.find((one) => one.value === now)?.word ?? now}</b>.
-          </>
-        ) : (
-          "Not written down yet."
-        )}{" "}
-        The bay&apos;s readings are the technician&apos;s to write.
-      </Box>
-    );
-  }
-  if (guarded && now && !correcting) {
-    const by = record.entries[question.path]?.by;
-    return (
-      <Box sx={{ display: "grid", gap: 1, fontSize: "1.25rem" }}>
-        <Box>
-          {guarded} has its marks. Written down: <b>{question.offers.find((one) => one.value === now)?.word ?? now}</b>
-          {by && `, by ${by}`}.
-        </Box>
-        <BigButton press={() => setCorrecting(true)}>Correct {guarded.toLowerCase()}</BigButton>
-      </Box>
-    );
-  }
-  if (sure) {
-    return (
-      <Box role="group" aria-label="Sure?" sx={{ display: "grid", gap: 1 }}>
-        <Slab size="bay" component="div">
-          {sure.text}
-        </Slab>
-        <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.4rem" }}>
-          {sure.why}: sure?
-        </Box>
-        <BigButton press={() => setSure(null)} strong>
-          No, type it again
-        </BigButton>
-        <BigButton press={() => put(sure.text, true)}>Yes, write {sure.text}</BigButton>
-      </Box>
-    );
-  }
-  if (question.kind === "choice" || question.kind === "part") {
-    return (
-      <Box sx={{ display: "grid", gap: 1 }} role="group" aria-label={question.ask}>
-        {question.offers.map((one) => (
-          <BigButton key={one.value} press={() => put(one.value)} current={now === one.value}>
-            {question.kind === "part" ? `Fitted as planned: ${one.word}` : one.word}
-          </BigButton>
-        ))}
-        {question.kind === "part" && now && !question.offers.some((one) => one.value === now) && <Box sx={{ fontSize: "1.15rem" }}>On the vehicle: {now}.</Box>}
-        {question.kind === "part" && question.offers.length === 0 && (
-          <Box sx={{ fontSize: "1.15rem", color: pencil }}>Nothing is chosen for this rig: the Hitch station says why.</Box>
-        )}
-      </Box>
-    );
-  }
-  const kind = padOf(question, system);
-  return (
-    <>
-      {correcting && (
-        <Box sx={{ fontSize: "1.15rem" }}>
-          Correcting {guarded?.toLowerCase()}: it was <b>{now}</b>. Only what was misread or miscounted; another setting is another trial.
-        </Box>
-      )}
-      <Keypad key={kind} kind={kind} halves={question.halves} begin={now} problem={problem} check={(text) => (refusal(question, text) ? read(refusal(question, text)) : "")} done={put} />
-    </>
-  );
-}
-
-function padOf(question: Question, system: UnitSystem): PadKind {
-  if (question.kind === "count") return "count";
-  if (question.kind === "pressure") return system === "us" ? "psi" : "kPa";
-  if (question.kind === "weight") return system === "us" ? "lb" : "kg";
-  return system === "us" ? "inches" : "millimetres";
 }

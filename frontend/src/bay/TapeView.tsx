@@ -4,7 +4,8 @@ import Box from "@mui/material/Box";
 import type { Elevation, Question } from "../api/types";
 import { hairline, ink, paper, pencil } from "../app/theme";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
-import { VEHICLE_WHEEL, type Point } from "../drawing/shapes";
+import { VEHICLE_WHEEL } from "../drawing/ElevationDrawing";
+import type { Point } from "../drawing/Figure";
 
 const ARCH = VEHICLE_WHEEL * 2 + 110;
 const WIDE = 4300;

@@ -86,7 +86,7 @@ function Bolt({ bolt, best, wrenches, methods }: { bolt: Fastener; best: Reach |
         </Box>
       )}
       {may && (bolt.target_exact ?? bolt.by !== "torque") && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(210px, 1fr))", gap: 1, mt: 0.75 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(210px, 100%), 1fr))", gap: 1, mt: 0.75 }}>
           {bolt.by === "torque" ? (
             <BigButton
               current={Boolean(reached)}

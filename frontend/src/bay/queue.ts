@@ -6,11 +6,15 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
 
 import { api, Refusal } from "../api/client";
-import type { Bay, Entry } from "../api/types";
+import type { Bay, Entry, Round } from "../api/types";
 import { useSession } from "../app/session";
+
+/** Where a parcel is taken in: the bay, or the label round. */
+export type Door = "bay" | "round";
 
 export interface Parcel {
   key: string;
+  door?: Door;
   entries: Record<string, Entry | null>;
   /** the revision of each path that this device knew when it was typed */
   seen: Record<string, number>;
@@ -64,7 +68,7 @@ function listen(tell: () => void) {
 }
 
 /** A key that nobody else has; `crypto.randomUUID` is wanting where the page is not served securely. */
-function newKey(): string {
+export function newKey(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16));
   bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40;
   bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
@@ -94,7 +98,7 @@ export interface Queue {
   sendNow: () => void;
 }
 
-export function useQueue(rig: number): Queue {
+export function useQueue(rig: number, door: Door = "bay"): Queue {
   const queries = useQueryClient();
   const session = useSession().data;
   const [who, name] = [session?.username ?? "", session?.name ?? ""];
@@ -110,15 +114,16 @@ export function useQueue(rig: number): Queue {
       for (let first = mine(); first; first = mine()) {
         const { key, entries, seen } = first;
         try {
-          const written = await api.settled<Bay>(
-            api.client.POST("/api/rigs/{id}/bay/", { params: { path: { id: rig } }, body: { key, entries, seen } }),
-          );
+          const there = first.door ?? "bay";
+          const body = { params: { path: { id: rig } }, body: { key, entries, seen } };
+          const written = there === "bay" ? await api.settled<Bay>(api.client.POST("/api/rigs/{id}/bay/", body)) : await api.settled<Round>(api.client.POST("/api/rigs/{id}/round/", body));
           unanswered.delete(rig);
           // First what the server now has, then the parcel goes: there is no moment at which neither is on the screen.
-          queries.setQueryData(["bay", rig], written);
+          queries.setQueryData([there, rig], written);
           put(rig, waiting(rig).filter((one) => one.key !== key));
           queries.removeQueries({ queryKey: ["rig", String(rig)] });
           void queries.invalidateQueries({ queryKey: ["handover", rig] });
+          void queries.invalidateQueries({ queryKey: [there === "bay" ? "round" : "bay", rig] });
         } catch (error) {
           const refused = error as Refusal;
           const theirs = (refused.theirs ?? undefined) as Record<string, Entry> | undefined;
@@ -163,7 +168,7 @@ export function useQueue(rig: number): Queue {
         // A parcel of mine that waits for the same figure will be a revision of its own.
         const mine = (path: string) => before.filter((one) => one.by === who && path in one.entries).length;
         const seen = Object.fromEntries(Object.keys(entries).map((path) => [path, (known[path]?.revision ?? 0) + mine(path)]));
-        put(rig, [...before, { key: newKey(), entries, seen, typedAt: new Date().toISOString(), by: who, called: name }]);
+        put(rig, [...before, { key: newKey(), door, entries, seen, typedAt: new Date().toISOString(), by: who, called: name }]);
         void send();
       },
       drop: (key) => {
@@ -172,12 +177,12 @@ export function useQueue(rig: number): Queue {
       },
       insist: (key) => {
         // Sent under a new key with nothing held against it: this person has read the other figure.
-        put(rig, waiting(rig).map((one) => (one.key === key ? { key: newKey(), entries: one.entries, seen: {}, typedAt: one.typedAt, by: who, called: name } : one)));
+        put(rig, waiting(rig).map((one) => (one.key === key ? { key: newKey(), door: one.door ?? "bay", entries: one.entries, seen: {}, typedAt: one.typedAt, by: who, called: name } : one)));
         void send();
       },
       sendNow: () => void send(),
     }),
-    [parcels, late, rig, send, who, name],
+    [parcels, late, rig, door, send, who, name],
   );
 }
 

@@ -11,6 +11,7 @@ import { Link as RouterLink, useParams } from "react-router";
 import { api } from "../api/client";
 import type { CatalogueItem, CatalogueItems, CatalogueKind } from "../api/types";
 import { hairline, ink, inkSoft, paper, wash } from "../app/theme";
+import { useUnits } from "../app/units";
 import { useLater } from "../parts/later";
 import { Notice } from "../parts/Notice";
 import { Slab } from "../parts/Slab";
@@ -49,10 +50,11 @@ export function CataloguePage() {
 
 function Items({ kind, mayKeep }: { kind: CatalogueKind; mayKeep: boolean }) {
   const [sought, seek] = useState("");
+  const { system } = useUnits();
   const q = useLater(sought.trim(), PAUSE_MS);
   const items = useInfiniteQuery({
-    queryKey: ["catalogue", "items", kind.kind, q],
-    queryFn: ({ pageParam }) => api.settled<CatalogueItems>(api.client.GET("/api/catalogue/{kind}/", { params: { path: { kind: kind.kind }, query: { q, first: pageParam } } })),
+    queryKey: ["catalogue", "items", kind.kind, q, system],
+    queryFn: ({ pageParam }) => api.settled<CatalogueItems>(api.client.GET("/api/catalogue/{kind}/", { params: { path: { kind: kind.kind }, query: { q, first: pageParam, units: system } } })),
     initialPageParam: 0,
     getNextPageParam: (last, pages) => {
       const there = pages.reduce((sum, page) => sum + page.items.length, 0);
@@ -68,7 +70,7 @@ function Items({ kind, mayKeep }: { kind: CatalogueKind; mayKeep: boolean }) {
   return (
     <Box sx={{ flex: 1, minHeight: 0, display: "grid", gridTemplateColumns: "minmax(270px, 340px) minmax(0, 1fr)", gap: 3, "@media (max-width: 900px)": { gridTemplateColumns: "1fr" } }}>
       <Box sx={{ minHeight: 0, display: "flex", flexDirection: "column" }}>
-        <TextField label="Search" value={sought} onChange={(event) => seek(event.target.value)} slotProps={{ htmlInput: { maxLength: 80 }, inputLabel: { shrink: true } }} placeholder="name, family or any figure" sx={{ mb: 1 }} />
+        <TextField label="Search" value={sought} onChange={(event) => seek(event.target.value)} slotProps={{ htmlInput: { maxLength: 80 }, inputLabel: { shrink: true } }} placeholder="a name, any figure, or: under 7000, sleeps 4" sx={{ mb: 1 }} />
         <Box sx={{ display: "flex", gap: 1.5, mb: 1, alignItems: "center", flexWrap: "wrap" }}>
           {mayKeep && <Button onClick={() => open("new")}>Add</Button>}
           {mayKeep && <Button onClick={() => open("table")}>CSV in…</Button>}

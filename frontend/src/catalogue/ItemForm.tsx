@@ -7,8 +7,10 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
 import { api, type Refusal } from "../api/client";
-import type { CatalogueItem, CatalogueKind } from "../api/types";
+import type { CatalogueItem, CatalogueKind, PartDrawing } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
+import { PartDrawing as PartDrawn } from "../drawing/PartDrawing";
+import { Fold } from "../parts/Fold";
 import { Panel } from "../parts/Rows";
 import { day } from "../app/dates";
 
@@ -65,11 +67,29 @@ export function ItemForm({ kind, item, mayKeep, done }: Props) {
           <TextField label="Name" required value={name} disabled={!mayKeep} onChange={(event) => setName(event.target.value)} error={Boolean(problems.name)} helperText={problems.name} slotProps={{ htmlInput: { maxLength: 140 } }} sx={{ width: 300 }} />
           {kind.has_family && <TextField label="Family" value={family} disabled={!mayKeep} onChange={(event) => setFamily(event.target.value)} slotProps={{ htmlInput: { maxLength: 140 } }} sx={{ width: 240 }} />}
         </Box>
-        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(340px, 1fr))", columnGap: 4 }}>
-          {kind.fields.map((field) => (
-            <FieldRow key={field.name} field={field} text={texts[field.name] ?? ""} problem={problems[field.name]} mayKeep={mayKeep} write={(text) => setTexts({ ...texts, [field.name]: text })} />
-          ))}
-        </Box>
+        {item && <Drawn kind={kind.kind} item={item} />}
+        {groupsOf(kind.fields).map(({ title, fields }) => {
+          const written = fields.filter((field) => texts[field.name]).length;
+          return (
+            <Fold
+              key={title}
+              name={`catalogue ${kind.kind} ${title}`}
+              usual={written > 0 || item === null}
+              must={fields.some((field) => problems[field.name])}
+              title={
+                <>
+                  <b>{title}</b> <Box component="span" sx={{ color: inkSoft, fontSize: "0.88rem" }}>{written} of {fields.length} written</Box>
+                </>
+              }
+            >
+              <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(min(340px, 100%), 1fr))", columnGap: 4 }}>
+                {fields.map((field) => (
+                  <FieldRow key={field.name} field={field} text={texts[field.name] ?? ""} problem={problems[field.name]} mayKeep={mayKeep} write={(text) => setTexts({ ...texts, [field.name]: text })} />
+                ))}
+              </Box>
+            </Fold>
+          );
+        })}
         {refused && <Box role="alert" sx={{ color: pencil, fontWeight: 600, mt: 1 }}>{refused.message}</Box>}
         {mayKeep && (
           <Box sx={{ display: "flex", gap: 1.5, my: 1.5, alignItems: "center" }}>
@@ -90,6 +110,28 @@ export function ItemForm({ kind, item, mayKeep, done }: Props) {
       {item && <History kind={kind.kind} item={item} />}
     </Panel>
   );
+}
+
+/** What stands together, by what kind of figure it is: each dimension in one group. */
+const GROUPS: [string, string[]][] = [
+  ["What it may bear", ["weight", "force"]],
+  ["Lengths and heights", ["length", "angle", "slope"]],
+  ["What it is, and what it allows", ["choice", "flag", "text", "names"]],
+  ["Counts, rates and volumes", ["count", "rate", "volume", "area", "pressure", "share"]],
+  ["How tight", ["couple"]],
+  ["Price", ["money"]],
+];
+
+function groupsOf(fields: CatalogueKind["fields"]): { title: string; fields: CatalogueKind["fields"] }[] {
+  const known = new Set(GROUPS.flatMap(([, dimensions]) => dimensions));
+  const groups = GROUPS.map(([title, dimensions]) => ({ title, fields: fields.filter((field) => dimensions.includes(field.dimension)) }));
+  return [...groups, { title: "Besides", fields: fields.filter((field) => !known.has(field.dimension)) }].filter((group) => group.fields.length > 0);
+}
+
+/** It drawn with its dimensions, as it is saved. */
+function Drawn({ kind, item }: { kind: string; item: CatalogueItem }) {
+  const drawing = useQuery({ queryKey: ["catalogue", "drawing", kind, item.id, item.version], queryFn: () => api.settled<PartDrawing>(api.client.GET("/api/catalogue/{kind}/{id}/drawing/", { params: { path: { kind, id: item.id } } })) });
+  return drawing.data ? <PartDrawn drawn={drawing.data} title={`${item.name}, drawn to scale`} /> : null;
 }
 
 function FieldRow({ field, text, problem, mayKeep, write }: { field: CatalogueKind["fields"][number]; text: string; problem: string | undefined; mayKeep: boolean; write: (text: string) => void }) {

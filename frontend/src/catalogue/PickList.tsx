@@ -4,13 +4,15 @@ import type { AutocompleteRenderGroupParams } from "@mui/material/Autocomplete";
 import type { HTMLAttributes, Key } from "react";
 
 import type { Pick } from "../api/types";
+import { PartPicture } from "../drawing/PartDrawing";
 import { hairline, ink, inkSoft, paper } from "../app/theme";
 
 export function PickLine({ props, pick }: { props: HTMLAttributes<HTMLLIElement> & { key?: Key }; pick: Pick }) {
   const { key, ...rest } = props;
   return (
     <li key={key} {...rest} aria-label={pick.name}>
-      <Box>
+      <PartPicture strokes={pick.strokes} />
+      <Box sx={{ ml: 1 }}>
         {pick.name}
         <Box sx={{ fontSize: "0.82rem", color: inkSoft }}>{pick.told.join(" · ") || "nothing known but its name"}</Box>
       </Box>
@@ -30,7 +32,8 @@ export function PickGroup({ group, children }: AutocompleteRenderGroupParams) {
   );
 }
 
-export const PICK_PAPER = { paper: { sx: { border: `1px solid ${ink}` } } };
+/** Wider than its field: a picture, a name and its figures stand in one line. */
+export const PICK_PAPER = { paper: { sx: { border: `1px solid ${ink}`, width: 420, maxWidth: "92vw" } } };
 
 /** What stands in the open list where nothing, or not all, is shown. */
 export function told(picks: Pick[], found: number, pending: boolean, error: Error | null): string {

@@ -8,6 +8,7 @@ import { useState } from "react";
 import { api, type Refusal } from "../api/client";
 import type { CatalogueKind, TablePlan } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
+import { FileButton } from "../parts/FileButton";
 import { Panel } from "../parts/Rows";
 import { Table } from "../parts/Table";
 
@@ -42,13 +43,10 @@ export function TableIn({ kind, close }: { kind: CatalogueKind; close: () => voi
   return (
     <Panel title={`CSV in: ${kind.word}`} note="rows are matched by name; a column left out stays as it is; nothing is changed until you accept">
       <Box sx={{ display: "grid", gap: 1.25, mt: 1 }}>
-        <Box component="label">
-          From a file <input type="file" accept=".csv,text/csv" onChange={(event) => {
-              const input = event.target;
-              // Emptied, so that the same file can be chosen again once it is mended.
-              void fromFile(input.files?.[0]).finally(() => (input.value = ""));
-            }}
-          />
+        <Box>
+          <FileButton label="From a file" accept=".csv,text/csv" take={(file) => void fromFile(file)}>
+            From a file…
+          </FileButton>
         </Box>
         {tooLarge && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{tooLarge}</Box>}
         <TextField label="Or pasted here" multiline minRows={5} maxRows={12} value={text} onChange={(event) => write(event.target.value)} slotProps={{ htmlInput: { style: { fontFamily: "monospace", fontSize: 13 } }, inputLabel: { shrink: true } }} placeholder={`name,${kind.fields.slice(0, 3).map((field) => field.name).join(",")}`} />

@@ -2,14 +2,15 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { api } from "../api/client";
-import type { Pick, Picks } from "../api/types";
+import type { Pick, Picks, UnitSystem } from "../api/types";
+import { useUnits } from "../app/units";
 import { useLater } from "../parts/later";
 
 export type PickKind = "vehicles" | "trailers";
 const PAUSE_MS = 150;
 const HOLDS_MS = 30_000;
 
-const asked = (kind: PickKind, query: { q?: string; name?: string }) => ({
+const asked = (kind: PickKind, query: { q?: string; name?: string; units?: UnitSystem }) => ({
   queryKey: ["catalogue", "picks", kind, query],
   queryFn: () => api.settled<Picks>(api.client.GET("/api/catalogue/{kind}/picks/", { params: { path: { kind }, query } })),
 });
@@ -17,7 +18,8 @@ const asked = (kind: PickKind, query: { q?: string; name?: string }) => ({
 /** Those in which every typed word is written somewhere; nothing is asked while the list is shut. */
 export function usePicks(kind: PickKind, typed: string, open: boolean) {
   const q = useLater(typed.trim(), PAUSE_MS);
-  const found = useQuery({ ...asked(kind, { q }), enabled: open, placeholderData: keepPreviousData });
+  const { system } = useUnits();
+  const found = useQuery({ ...asked(kind, { q, units: system }), enabled: open, placeholderData: keepPreviousData });
   const pending = q !== typed.trim() || found.isPending || found.isPlaceholderData;
   // Until the answer to what is typed is there, nothing is offered that is not called so: Enter is quicker than the server.
   const words = typed.toLowerCase().split(/\s+/);

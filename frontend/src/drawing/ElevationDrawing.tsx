@@ -5,10 +5,14 @@
 import Box from "@mui/material/Box";
 import type { KeyboardEvent, ReactNode } from "react";
 
-import type { Elevation, Pose } from "../api/types";
-import { glass, ink, inkSoft, paper, pencil } from "../app/theme";
+import type { Elevation, Pose, Stroke } from "../api/types";
+import { ink, inkSoft, paper, pencil } from "../app/theme";
+import { Figure, pathOf, type Point } from "./Figure";
+import { readable, type Lettered } from "./lettering";
 import { LoadMarks, type LoadHandling } from "./LoadMarks";
-import { TRAILER_WHEEL, VEHICLE_WHEEL, trailerOutline, vehicleOutline, type Point } from "./shapes";
+
+export const VEHICLE_WHEEL = 395;
+const TRAILER_WHEEL = 350;
 
 export interface Callout {
   /** where it points: an axle, the ball, a length between two */
@@ -36,6 +40,8 @@ interface Props {
   title: string;
   pick?: (part: string) => void;
   mini?: boolean;
+  /** what it is fitted into, px; its letters keep their size */
+  size?: [number, number];
   /** loads that can be moved about */
   handling?: LoadHandling | undefined;
   /** a part of the rig drawn close, instead of all of it */
@@ -63,27 +69,27 @@ export function frameOf(e: Elevation, mini: boolean, handling: boolean, wide: nu
   return { left, right, below, above, px: Math.max((right - left) / wide, (above + below) / high) };
 }
 
-export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = false, callouts = [], spans = [], alarms, title, pick, mini = false, handling, close, tape }: Props) {
+export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = false, callouts = [], spans = [], alarms, title, pick, mini = false, size, handling, close, tape }: Props) {
   const by = exaggerate ? 5 : 1;
   // One pixel in mm, for lines and letters that keep their size: the drawing is fitted into this box.
-  const [wide, high] = mini ? [300, 76] : [1260, 251];
+  const [wide, high] = size ?? (mini ? [300, 76] : [1260, 251]);
   const { left, right, below, above, px } = close ?? frameOf(e, mini, Boolean(handling), wide, high);
   const up = (y: number) => -y;
-
-  const rearEnd = Math.min(1080, e.ball_x - e.wheelbase - 230);
-  const vehicle = vehicleOutline(e.vehicle_class, e.wheelbase, rearEnd);
-  const trailer = trailerOutline(e.rail_from_x, e.rail_to_x, e.coupler_height);
 
   const sunk = (x: number) => by * (pose.front_drop + ((pose.rear_drop - pose.front_drop) * x) / e.wheelbase);
   const onVehicle = ([x, y]: Point): Point => [x, y - sunk(x)];
   const onTrailer = ([x, y]: Point): Point => [x, y + by * pose.trailer_slope * (e.trailer_axle_x - x)];
-  const path = (points: Point[], closed = true) => points.map(([x, y], i) => `${i ? "L" : "M"}${x.toFixed(1)} ${up(y).toFixed(1)}`).join("") + (closed ? "Z" : "");
 
   const ball = onTrailer([e.ball_x, e.coupler_height]);
   const tube = onVehicle([e.ball_x - 260, e.receiver_height]);
+  const path = (points: Point[]) => points.map(([x, y], i) => `${i ? "L" : "M"}${x.toFixed(1)} ${up(y).toFixed(1)}`).join("") + "Z";
   const frame: Point[] = [[e.rail_from_x, e.coupler_height], [e.rail_to_x, e.coupler_height], [e.rail_to_x, e.coupler_height - 130], [e.rail_from_x, e.coupler_height - 130]];
   const drawbar: Point[] = [[e.ball_x - 60, e.coupler_height + 25], [e.ball_x + 240, e.coupler_height], [e.rail_from_x + 500, e.coupler_height], [e.rail_from_x + 500, e.coupler_height - 120], [e.ball_x + 240, e.coupler_height - 95], [e.ball_x - 60, e.coupler_height - 60]];
   const axles = Array.from({ length: e.axle_count }, (_, i) => e.trailer_axle_x + (i - (e.axle_count - 1) / 2) * e.axle_spacing);
+
+  const stands: Stands = { e, ballY: ball[1], tubeX: tube[0], tubeY: tube[1] };
+  const words: Lettered<Span | Callout>[] = [...callouts.map((one) => ({ what: one, first: one.alarm, ...calloutLabel(one, stands, px) })), ...spans.map((one) => ({ what: one, ...spanLabel(one, px) }))];
+  const seen = new Set<Span | Callout>(readable(words.map((one) => ({ ...one, x: (one.x - left) / px, y: one.y / px })), (right - left) / px).map((one) => one.what));
 
   const stroke = mini ? 0.9 * px : 1.5 * px;
   const thin = stroke * 0.6;
@@ -105,30 +111,20 @@ export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = 
       {/* ghost: uncoupled vehicle, level trailer */}
       {!mini && (
         <g fill="none" stroke={inkSoft} strokeWidth={thin} strokeDasharray={`${6 * px} ${4 * px}`} opacity={0.75}>
-          <path d={path(vehicle.body)} />
-          <path d={path(trailer.box)} />
+          {[...bodies(e.vehicle_body), ...bodies(e.trailer_body)].map((one, i) => (
+            <path key={i} d={pathOf(one)} />
+          ))}
         </g>
       )}
 
       <Part name="vehicle" label="Tow vehicle" pick={pick}>
-        <g fill={paper} stroke={hot("vehicle")} strokeWidth={stroke} strokeLinejoin="round">
-          <path d={path(vehicle.body.map(onVehicle))} />
-          {vehicle.glass.map((pane, i) => (
-            <path key={i} d={path(pane.map(onVehicle))} fill={glass} strokeWidth={thin} />
-          ))}
-          <path d={path(vehicle.line.map(onVehicle), false)} fill="none" strokeWidth={thin} />
-        </g>
+        <Figure strokes={drawn(e.vehicle_body)} at={onVehicle} colour={hot("vehicle")} stroke={stroke} px={px} />
       </Part>
 
       <Part name="trailer" label="Trailer" pick={pick}>
-        <g fill={paper} stroke={hot("trailer")} strokeWidth={stroke} strokeLinejoin="round">
-          <path d={path(trailer.box.map(onTrailer))} />
-          {trailer.windows.map((pane, i) => (
-            <path key={i} d={path(pane.map(onTrailer))} fill={glass} strokeWidth={thin} />
-          ))}
-          <path d={path(trailer.door.map(onTrailer))} fill="none" strokeWidth={thin} />
-          <path d={path(frame.map(onTrailer))} fill={inkSoft} stroke="none" opacity={0.55} />
-        </g>
+        <Figure strokes={drawn(e.trailer_body)} at={onTrailer} colour={hot("trailer")} stroke={stroke} px={px} />
+        <path d={path(frame.map(onTrailer))} fill={inkSoft} stroke="none" opacity={0.55} />
+        {!mini && <Figure strokes={drawn(e.fittings)} at={onTrailer} colour={ink} stroke={stroke} px={px} />}
       </Part>
 
       <Part name="receiver" label="Receiver and shank" pick={pick}>
@@ -172,19 +168,18 @@ export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = 
       </Part>
 
       <g fontSize={13.5 * px} fontWeight={600} fill={ink} style={{ fontVariantNumeric: "tabular-nums" }}>
-        {spans.map((span) => (
+        {spans.filter((span) => seen.has(span)).map((span) => (
           <g key={span.text} stroke={ink} strokeWidth={thin}>
             <path d={`M${span.from} ${20 * px}V${36 * px}M${span.to} ${20 * px}V${36 * px}M${span.from} ${30 * px}H${span.to}`} />
-            {/* a text wider than its span stands above the line */}
-            <Label x={(span.from + span.to) / 2} y={((span.to - span.from) / px < span.text.length * 6.8 ? 17 : 34.5) * px} px={px} text={span.text} />
+            <Label at={spanLabel(span, px)} px={px} />
           </g>
         ))}
-        {callouts.map((callout) => (
-          <CalloutMark key={callout.at + callout.kind} callout={callout} e={e} px={px} thin={thin} ballY={ball[1]} tubeY={tube[1]} tubeX={tube[0]} />
+        {callouts.filter((callout) => seen.has(callout)).map((callout) => (
+          <CalloutMark key={callout.at + callout.kind} callout={callout} on={stands} px={px} thin={thin} />
         ))}
       </g>
       {tape && <Tape {...tape} px={px} />}
-      {handling && <LoadMarks {...handling} e={e} px={px} above={above} />}
+      {handling && <LoadMarks {...handling} e={e} px={px} above={above} left={left} wide={(right - left) / px} />}
       {exaggerate && (
         <text x={left + 20 * px} y={-above + 18 * px} fontSize={13.5 * px} fontWeight={600} fill={pencil}>
           Sag and pitch drawn five times too large
@@ -212,21 +207,50 @@ function Tape({ from, to, px }: { from: Point; to: Point; px: number }) {
   );
 }
 
-function Label({ x, y, px, text, colour = ink, anchor = "middle" }: { x: number; y: number; px: number; text: string; colour?: string; anchor?: "middle" | "start" | "end" }) {
+/** Words and where they stand, mm on the paper. */
+interface Words {
+  text: string;
+  x: number;
+  y: number;
+  anchor: "start" | "middle" | "end";
+}
+
+/** What callouts point to. */
+interface Stands {
+  e: Elevation;
+  ballY: number;
+  tubeX: number;
+  tubeY: number;
+}
+
+/** A text wider than its span stands above the line. */
+function spanLabel({ from, to, text }: Span, px: number): Words {
+  return { text, x: (from + to) / 2, y: ((to - from) / px < text.length * 6.8 ? 17 : 34.5) * px, anchor: "middle" };
+}
+
+function calloutLabel(callout: Callout, { e, ballY, tubeX }: Stands, px: number): Words {
+  const x = { front_axle: 0, rear_axle: e.wheelbase, ball: e.ball_x, coupler: e.ball_x, trailer_axles: e.trailer_axle_x, receiver: tubeX }[callout.at];
+  const { text } = callout;
+  if (callout.kind === "load") return { text, x, y: callout.at === "ball" ? -(ballY + 60) - 68 * px : 43 * px, anchor: "middle" };
+  if (callout.at === "receiver") return { text, x: x - 10 * px, y: 20 * px, anchor: "end" };
+  return callout.at === "coupler" ? { text, x: x + 46 * px, y: 20 * px, anchor: "start" } : { text, x, y: 36 * px, anchor: "middle" };
+}
+
+function Label({ at, px, colour = ink }: { at: Words; px: number; colour?: string }) {
   return (
-    <text x={x} y={y} textAnchor={anchor} fill={colour} stroke={paper} strokeWidth={5 * px} paintOrder="stroke" strokeLinejoin="round">
-      {text}
+    <text x={at.x} y={at.y} textAnchor={at.anchor} fill={colour} stroke={paper} strokeWidth={5 * px} paintOrder="stroke" strokeLinejoin="round">
+      {at.text}
     </text>
   );
 }
 
-function CalloutMark({ callout, e, px, thin, ballY, tubeY, tubeX }: { callout: Callout; e: Elevation; px: number; thin: number; ballY: number; tubeY: number; tubeX: number }) {
-  const where = { front_axle: 0, rear_axle: e.wheelbase, ball: e.ball_x, coupler: e.ball_x, trailer_axles: e.trailer_axle_x, receiver: tubeX };
-  const x = where[callout.at];
+function CalloutMark({ callout, on, px, thin }: { callout: Callout; on: Stands; px: number; thin: number }) {
+  const label = calloutLabel(callout, on, px);
   const colour = callout.alarm ? pencil : ink;
+  const { x } = label;
   if (callout.kind === "load") {
     // An arrow down to the ground for an axle, down onto the ball for the tongue.
-    const foot = callout.at === "ball" ? -(ballY + 60) : 8 * px;
+    const foot = callout.at === "ball" ? -(on.ballY + 60) : 8 * px;
     const head = callout.at === "ball" ? foot - 62 * px : 32 * px;
     return (
       <g stroke={colour} strokeWidth={thin * 1.8} fill={colour}>
@@ -236,26 +260,30 @@ function CalloutMark({ callout, e, px, thin, ballY, tubeY, tubeX }: { callout: C
           <path d={`M${x} ${head - 4 * px}V${foot + 9 * px}M${x} ${foot}l${-4.5 * px} ${10 * px}h${9 * px}z`} />
         )}
         <g strokeWidth={0}>
-          <Label x={x} y={callout.at === "ball" ? head - 6 * px : head + 11 * px} px={px} text={callout.text} colour={colour} />
+          <Label at={label} px={px} colour={colour} />
         </g>
       </g>
     );
   }
   // A height: a line from the ground up to what was measured, its words under the ground line.
-  const top = { ball: ballY, coupler: ballY, receiver: tubeY }[callout.at as "ball" | "coupler" | "receiver"];
-  const { shift, row, anchor } = {
-    receiver: { shift: -10 * px, row: 0, anchor: "end" as const },
-    ball: { shift: 0, row: 1, anchor: "middle" as const },
-    coupler: { shift: 46 * px, row: 0, anchor: "start" as const },
-  }[callout.at as "ball" | "coupler" | "receiver"];
+  const top = callout.at === "receiver" ? on.tubeY : on.ballY;
   return (
     <g stroke={colour} strokeWidth={thin * 1.3}>
-      <path d={`M${x + shift - 6 * px} ${-top}h${12 * px}M${x + shift} ${-top}V${(row ? 24 : 8) * px}`} />
+      <path d={`M${x - 6 * px} ${-top}h${12 * px}M${x} ${-top}V${label.y - 12 * px}`} />
       <g strokeWidth={0}>
-        <Label x={x + shift} y={(row ? 36 : 20) * px} px={px} text={callout.text} colour={colour} anchor={anchor} />
+        <Label at={label} px={px} colour={colour} />
       </g>
     </g>
   );
+}
+
+/** A strip that an older program drew knows of no bodies. */
+function drawn(strokes: Stroke[] | undefined): Stroke[] {
+  return strokes ?? [];
+}
+
+function bodies(strokes: Stroke[] | undefined): Stroke[] {
+  return drawn(strokes).filter((one) => one.kind === "body");
 }
 
 function Wheel({ x, r, stroke, colour }: { x: number; r: number; stroke: number; colour: string }) {

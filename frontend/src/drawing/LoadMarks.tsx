@@ -3,6 +3,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 
 import type { Elevation, PlacedLoad } from "../api/types";
 import { ink, inkSoft, paper, pencil } from "../app/theme";
+import { readable } from "./lettering";
 
 export interface LoadHandling {
   loads: PlacedLoad[];
@@ -20,17 +21,24 @@ interface Props extends LoadHandling {
   e: Elevation;
   px: number;
   above: number;
+  /** the drawing's left edge, mm, and how wide it is, px */
+  left: number;
+  wide: number;
 }
 
 const ROWS = 3;
 
-export function LoadMarks({ loads, tell, put, step, stride, alarms, e, px, above }: Props) {
+export function LoadMarks({ loads, tell, put, step, stride, alarms, e, px, above, left, wide }: Props) {
   const [dragged, setDragged] = useState<{ key: string; x: number } | null>(null);
   const stepped = useRef<{ key: string; mm: number; of: number | null } | null>(null);
   const floor = { trailer: e.coupler_height + 40, vehicle: 700 };
   const where = (load: PlacedLoad) => (dragged?.key === load.key ? dragged.x : (load.to_x ?? (load.from_x + load.end_x) / 2));
   // Labels stand in rows by their order along the rig; the marks keep their own order, for one that is held must not be put elsewhere.
   const order = [...loads].sort((a, b) => where(a) - where(b)).map((load) => load.key);
+
+  const said = (load: PlacedLoad) => `${tell(load).label}${load.to_x === null ? ", place?" : ""}`;
+  const row = (load: PlacedLoad) => 16 + 17 * (order.indexOf(load.key) % ROWS);
+  const seen = new Set(readable(loads.map((load) => ({ what: load.key, text: said(load), x: (where(load) - left) / px, y: row(load), anchor: "middle" as const, first: alarms.has(load.key) })), wide).map((one) => one.what));
 
   function x(event: PointerEvent<SVGGElement>): number {
     const matrix = event.currentTarget.ownerSVGElement?.getScreenCTM();
@@ -63,7 +71,7 @@ export function LoadMarks({ loads, tell, put, step, stride, alarms, e, px, above
         const at = where(load);
         const { label, place } = tell(load);
         const y = -floor[load.on];
-        const top = -above + (16 + 17 * (order.indexOf(load.key) % ROWS)) * px;
+        const top = -above + row(load) * px;
         const colour = alarms.has(load.key) ? pencil : load.when === "to_come_out" ? inkSoft : ink;
         const unplaced = load.to_x === null;
         const w = 11 * px;
@@ -99,10 +107,11 @@ export function LoadMarks({ loads, tell, put, step, stride, alarms, e, px, above
               strokeWidth={1.4 * px}
               strokeDasharray={unplaced || load.when !== "aboard" ? `${3 * px} ${2 * px}` : undefined}
             />
-            <text x={at} y={top} textAnchor="middle" fill={colour} stroke={paper} strokeWidth={4 * px} paintOrder="stroke" strokeLinejoin="round">
-              {label}
-              {unplaced ? ", place?" : ""}
-            </text>
+            {seen.has(load.key) && (
+              <text x={at} y={top} textAnchor="middle" fill={colour} stroke={paper} strokeWidth={4 * px} paintOrder="stroke" strokeLinejoin="round">
+                {said(load)}
+              </text>
+            )}
           </g>
         );
       })}

@@ -45,7 +45,7 @@ function Open({ told, fields }: { told: HandOver; fields: Record<string, Field> 
   const write: Write = (more) => queue.write(more, told.rig.entries);
   const stuck = queue.parcels.find((one) => one.problem);
   return (
-    <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media print": { display: "none" } }}>
+    <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25 }}>
       <Box sx={{ display: "flex", gap: 2, alignItems: "baseline", flexWrap: "wrap" }}>
         <Slab>
           {told.rig.customer}, hand-over

@@ -11,6 +11,9 @@ import type { Entry, Field, House } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Notice } from "../parts/Notice";
+import { DealerPanel } from "./DealerPanel";
+import { Preview } from "./Preview";
+import { SchoolCards, useSchools } from "./SchoolCards";
 import { Panel, Row, Rows } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
 import { useFields } from "../rig/context";
@@ -37,14 +40,13 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
   const { system } = useUnits();
   const queries = useQueryClient();
   const [typed, setTyped] = useState<Record<string, string>>(Object.fromEntries(Object.entries(house.entries).map(([name, entry]) => [name, entry.is])));
+  const schools = useSchools();
+  const written = Object.entries(typed).filter(([name, text]) => text.trim() && (typed.share_school === "own" || !OWN_BAND.includes(name)));
+  const chosen: Record<string, Entry> = Object.fromEntries(written.map(([name, is]) => [name, { is, from: "label", system }]));
   const choose = useMutation<House, Refusal>({
-    mutationFn: () => {
-      const written = Object.entries(typed).filter(([name, text]) => text.trim() && (typed.share_school === "own" || !OWN_BAND.includes(name)));
-      const entries: Record<string, Entry> = Object.fromEntries(written.map(([name, is]) => [name, { is, from: "label", system }]));
-      return api.settled<House>(api.client.POST("/api/house/", { body: { entries } }));
-    },
-    onSuccess: (chosen) => {
-      queries.setQueryData(["house"], chosen);
+    mutationFn: () => api.settled<House>(api.client.POST("/api/house/", { body: { entries: chosen } })),
+    onSuccess: (now) => {
+      queries.setQueryData(["house"], now);
       void queries.invalidateQueries({ queryKey: ["floor"] });
       queries.removeQueries({ queryKey: ["live"] });
       queries.removeQueries({ queryKey: ["rig"] });
@@ -55,26 +57,29 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
   const dirty = JSON.stringify(typed) !== JSON.stringify(Object.fromEntries(Object.entries(house.entries).map(([name, entry]) => [name, entry.is])));
 
   return (
-    <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.5, maxWidth: 1080 }}>
+    <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.5, maxWidth: 1240 }}>
       <Slab sx={{ mb: 1.5 }}>
         House rules
       </Slab>
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(380px, 1fr))", gap: 4 }}>
-        <Panel title="In force" note={house.by ? `chosen by ${house.by}, ${day(house.at ?? "")}` : "nobody has chosen: the program's default"}>
-          <Rows>
-            <Row name="Tongue share">{house.share}</Row>
-            <Row name="Restoration">{house.restoration}</Row>
-            <Row name="Set in the bay to">{word(fields, "bay_school", house.entries.bay_school?.is) ?? "the restoration above"}</Row>
-            <Row name="Adjust first">{word(fields, "adjust_first", house.entries.adjust_first?.is) ?? "head tilt until used up, the default"}</Row>
-            <Row name="Ball offset">{house.offset}</Row>
-            <Row name="Reserve">{house.entries.reserve?.is ?? "10 %, the default"}</Row>
-            <Row name="Front-axle load lost without bars, most">{house.entries.front_loss?.is ?? "10 %, the default"}</Row>
-          </Rows>
-          <Box sx={{ mt: 1.5 }}>
-            The tow vehicle&apos;s handbook outranks all of this, and after it the hitch&apos;s; every verdict says whose rule it was. One rig may be judged otherwise at its own stations.
-            A change here makes the sign-offs stale that stood on it.
-          </Box>
-        </Panel>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(380px, 100%), 1fr))", gap: 4 }}>
+        <Box sx={{ display: "grid", gap: 3, alignContent: "start" }}>
+          <Panel title="In force" note={house.by ? `chosen by ${house.by}, ${day(house.at ?? "")}` : "nobody has chosen: the program's default"}>
+            <Rows>
+              <Row name="Tongue share">{house.share}</Row>
+              <Row name="Restoration">{house.restoration}</Row>
+              <Row name="Set in the bay to">{word(fields, "bay_school", house.entries.bay_school?.is) ?? "the restoration above"}</Row>
+              <Row name="Adjust first">{word(fields, "adjust_first", house.entries.adjust_first?.is) ?? "head tilt until used up, the default"}</Row>
+              <Row name="Ball offset">{house.offset}</Row>
+              <Row name="Reserve">{house.entries.reserve?.is ?? "10 %, the default"}</Row>
+              <Row name="Front-axle load lost without bars, most">{house.entries.front_loss?.is ?? "10 %, the default"}</Row>
+            </Rows>
+            <Box sx={{ mt: 1.5 }}>
+              The tow vehicle&apos;s handbook outranks all of this, and after it the hitch&apos;s; every verdict says whose rule it was. One rig may be judged otherwise at its own stations.
+              A change here makes the sign-offs stale that stood on it.
+            </Box>
+          </Panel>
+          <DealerPanel />
+        </Box>
         <Panel title="Choose" note={house.may_choose ? "" : "the manager's to choose"}>
           <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); choose.mutate(); }} sx={{ display: "grid", gap: 1.25, mt: 1 }}>
             {CHOICES.map((name) => (
@@ -91,6 +96,7 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
                   ))}
                 </NativeSelect>
                 {problems[name] && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{problems[name]}</Box>}
+                <SchoolCards cards={(schools.data ?? []).filter((card) => card.field === name)} chosen={typed[name] ?? ""} />
               </Box>
             ))}
             {[...(typed.share_school === "own" ? OWN_BAND : []), "reserve", "front_loss"].map((name) => (
@@ -107,6 +113,7 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
               />
             ))}
             {choose.isError && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{choose.error.message}</Box>}
+            {dirty && house.may_choose && <Preview entries={chosen} />}
             <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
               <Button type="submit" variant="contained" disabled={!house.may_choose || !dirty || choose.isPending}>
                 Put in force

@@ -11,8 +11,12 @@ import { api, type Refusal } from "../api/client";
 import type { Entry, Lot as LotData, LotRow, Pick } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { PinBar } from "../beside/PinBar";
+import { PinButton } from "../beside/PinButton";
+import { usePins } from "../beside/pins";
 import { PickField } from "../catalogue/PickField";
 import { usePickOf } from "../catalogue/picks";
+import { HeadUnseen } from "../parts/HeadUnseen";
 import { Notice } from "../parts/Notice";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
@@ -22,6 +26,7 @@ import type { Entries } from "../rig/typed";
 import { another, type Put } from "../rig/another";
 import { keep, recall } from "../rig/kept";
 import { MarginBar } from "./MarginBar";
+import { OwnVehicle } from "./OwnVehicle";
 import { Reason } from "./Reason";
 
 type Side = "trailers" | "vehicles";
@@ -60,6 +65,8 @@ function OpenLot({ rig }: { rig: { id: number; customer: string; vehicle_name: s
   const [asked, setAsked] = useState<Asked>(NOTHING);
   const [opened, setOpened] = useState<LotRow | null>(null);
   const [notTaken, setNotTaken] = useState("");
+  const [own, setOwn] = useState(false);
+  const pins = usePins();
   const set = (more: Partial<Asked>) => setAsked({ ...asked, ...more });
 
   const entries = useMemo(() => (rig ? plain(rig.entries) : typedEntries(asked, side, system)), [rig, asked, side, system]);
@@ -129,20 +136,26 @@ function OpenLot({ rig }: { rig: { id: number; customer: string; vehicle_name: s
       <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", alignItems: "flex-start", mb: 1.25 }}>
         <NativeSelect aria-label="Which way round" value={side} onChange={(event) => {
             setSide(event.target.value as Side);
+            pins.clear();
             setMost(A_PAGE);
             set({ picked: null });
           }} sx={{ minWidth: 220, minHeight: 40 }}>
           <option value="trailers">Which trailers can this vehicle tow</option>
           <option value="vehicles">Which vehicles can tow this trailer</option>
         </NativeSelect>
-        {!rig && (
+        {!rig && side === "trailers" && (
+          <label>
+            <input type="checkbox" checked={own} onChange={(event) => setOwn(event.target.checked)} /> the customer&apos;s own vehicle, by its labels
+          </label>
+        )}
+        {!rig && !own && (
           <>
             <PickField key={side} kind={side === "trailers" ? "vehicles" : "trailers"} label={side === "trailers" ? "Tow vehicle" : "Trailer"} value={asked.picked} choose={(picked) => set({ picked })} />
             {field("people", "People in front", system === "us" ? "300 lb" : "140 kg")}
             {field("cargo", "Bed or boot", system === "us" ? "0 lb" : "0 kg")}
           </>
         )}
-        {side === "trailers" && (
+        {side === "trailers" && !own && (
           <>
             {field("sleeps_least", "Sleeps at least", "4", 110)}
             {field("length_most", "Length at most", system === "us" ? "30 ft" : "9 m", 120)}
@@ -150,62 +163,70 @@ function OpenLot({ rig }: { rig: { id: number; customer: string; vehicle_name: s
           </>
         )}
       </Box>
-      {lot.isError && Object.keys(problems).length === 0 && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{lot.error.message}</Box>}
-      {!ready && <Box sx={{ color: inkSoft }}>Choose {side === "trailers" ? "a tow vehicle, and who rides in it" : "a trailer"}.</Box>}
-      {ready && lot.isPending && <Box role="status">Walking over the lot…</Box>}
-      {ready && lot.data && (
-        <Box role="status" sx={{ mb: 0.5 }}>
-          <b>{counted("fits")} fit</b>, {counted("not known")} not known, {counted("does not fit")} do not; {judged < lot.data.all ? `${judged} of the ${lot.data.all} in the catalogue are what is asked for` : `${lot.data.all} in the catalogue`}{rows.length < judged ? `; the first ${rows.length} shown` : ""}. The bar is the share of the weakest rating used; past the line it is over.
-        </Box>
-      )}
-      <Table cells={{ py: 0.5, pr: 1.5, verticalAlign: "middle" }} heads={{ borderBottom: "2px solid" }}>
-        {rows.length > 0 && (
-          <thead>
-            <tr>
-              <th scope="col">{side === "trailers" ? "Trailer" : "Vehicle"}</th>
-              <th scope="col">Margin</th>
-              <th scope="col">Weakest link</th>
-              <th scope="col">Fits with</th>
-              {side === "trailers" && <th scope="col">Sleeps, length, price</th>}
-              <th scope="col" aria-label="Actions" />
-            </tr>
-          </thead>
-        )}
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.name} data-lot={row.name} data-fits={row.fits}>
-              <td>
-                <Box sx={{ fontWeight: 600 }}>{row.name}</Box>
-                <Box sx={{ whiteSpace: "nowrap" }}>
-                  <StateMark state={MARK[row.fits]} size={14} /> {row.fits}
-                  {row.gvwr && side === "trailers" ? `, GVWR ${read(row.gvwr)}` : ""}
-                </Box>
-              </td>
-              <td>
-                <MarginBar used={row.used} fits={row.fits} label={`${row.name}: ${row.used_text ?? "not known"} of its weakest rating`} />
-                {row.used_text ? (row.used !== null && row.used > 1 ? `${row.used_text} of it wanted` : `${row.left_text} left`) : "not known"}
-              </td>
-              <td>
-                {row.weakest}
-                {row.over.length > 1 && <Box sx={{ color: inkSoft }}>and {row.over.length - 1} more over</Box>}
-                {row.fits === "not known" && <Box sx={{ color: inkSoft }}>not known: {row.unknown.slice(0, 2).join(", ")}{row.unknown.length > 2 ? ` and ${row.unknown.length - 2} more` : ""}</Box>}
-              </td>
-              <td>{row.fits === "does not fit" ? "" : [row.kit ?? (row.style === "weight_carrying" ? "weight-carrying" : "no kit serves"), row.shank && `${row.shank}, ${row.hole}`, row.ball].filter(Boolean).join("; ")}</td>
-              {side === "trailers" && <td>{[row.sleeps && `sleeps ${row.sleeps}`, row.length && read(row.length), row.price].filter(Boolean).join(", ")}</td>}
-              <Box component="td" sx={{ whiteSpace: "nowrap" }}>
-                <Button onClick={() => setOpened(row)} sx={{ mr: 1 }}>
-                  Why
-                </Button>
-                <Button onClick={() => void take(row)}>Take it</Button>
-              </Box>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
-      {rows.length < judged && ready && (
-        <Box sx={{ mt: 1, display: "flex", gap: 1.5, alignItems: "center" }}>
-          {most < MOST ? <Button onClick={() => setMost(Math.min(MOST, most + A_PAGE * 2))}>Show more</Button> : <Box sx={{ color: inkSoft }}>No more than {MOST} are shown: ask for less by what it sleeps, its length or its price.</Box>}
-        </Box>
+      {own && !rig && side === "trailers" ? (
+        <OwnVehicle />
+      ) : (
+        <>
+          {lot.isError && Object.keys(problems).length === 0 && <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>{lot.error.message}</Box>}
+          {!ready && <Box sx={{ color: inkSoft }}>Choose {side === "trailers" ? "a tow vehicle, and who rides in it" : "a trailer"}.</Box>}
+          {ready && lot.isPending && <Box role="status">Walking over the lot…</Box>}
+          {ready && lot.data && (
+            <Box role="status" sx={{ mb: 0.5 }}>
+              <b>{counted("fits")} fit</b>, {counted("not known")} not known, {counted("does not fit")} do not; {judged < lot.data.all ? `${judged} of the ${lot.data.all} in the catalogue are what is asked for` : `${lot.data.all} in the catalogue`}{rows.length < judged ? `; the first ${rows.length} shown` : ""}. The bar is the share of the weakest rating used; past the line it is over.
+            </Box>
+          )}
+          {ready && <PinBar pins={pins} entries={entries} rig={rig?.id ?? null} asItIs={rig && rig.trailer_name && rig.vehicle_name ? (side === "trailers" ? rig.trailer_name : rig.vehicle_name) : null} />}
+          <Table cells={{ py: 0.5, pr: 1.5, verticalAlign: "middle" }} heads={{ borderBottom: "2px solid" }}>
+            {rows.length > 0 && (
+              <thead>
+                <tr>
+                  <th scope="col">{side === "trailers" ? "Trailer" : "Vehicle"}</th>
+                  <th scope="col">Margin</th>
+                  <th scope="col">Weakest link</th>
+                  <th scope="col">Fits with</th>
+                  {side === "trailers" && <th scope="col">Sleeps, length, price</th>}
+                  <HeadUnseen>Actions</HeadUnseen>
+                </tr>
+              </thead>
+            )}
+            <tbody>
+              {rows.map((row) => (
+                <tr key={row.name} data-lot={row.name} data-fits={row.fits}>
+                  <td>
+                    <Box sx={{ fontWeight: 600 }}>{row.name}</Box>
+                    <Box sx={{ whiteSpace: "nowrap" }}>
+                      <StateMark state={MARK[row.fits]} size={14} /> {row.fits}
+                      {row.gvwr && side === "trailers" ? `, GVWR ${read(row.gvwr)}` : ""}
+                    </Box>
+                  </td>
+                  <td>
+                    <MarginBar used={row.used} fits={row.fits} label={`${row.name}: ${row.used_text ?? "not known"} of its weakest rating`} />
+                    {row.used_text ? (row.used !== null && row.used > 1 ? `${row.used_text} of it wanted` : `${row.left_text} left`) : "not known"}
+                  </td>
+                  <td>
+                    {row.weakest}
+                    {row.over.length > 1 && <Box sx={{ color: inkSoft }}>and {row.over.length - 1} more over</Box>}
+                    {row.fits === "not known" && <Box sx={{ color: inkSoft }}>not known: {row.unknown.slice(0, 2).join(", ")}{row.unknown.length > 2 ? ` and ${row.unknown.length - 2} more` : ""}</Box>}
+                  </td>
+                  <td>{row.fits === "does not fit" ? "" : [row.kit ?? (row.style === "weight_carrying" ? "weight-carrying" : "no kit serves"), row.shank && `${row.shank}, ${row.hole}`, row.ball].filter(Boolean).join("; ")}</td>
+                  {side === "trailers" && <td>{[row.sleeps && `sleeps ${row.sleeps}`, row.length && read(row.length), row.price].filter(Boolean).join(", ")}</td>}
+                  <Box component="td" sx={{ whiteSpace: "nowrap" }}>
+                    <PinButton pins={pins} pin={{ kind: side === "trailers" ? "trailer" : "vehicle", name: row.name }} />{" "}
+                    <Button onClick={() => setOpened(row)} sx={{ mr: 1 }}>
+                      Why
+                    </Button>
+                    <Button onClick={() => void take(row)}>Take it</Button>
+                  </Box>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+          {rows.length < judged && ready && (
+            <Box sx={{ mt: 1, display: "flex", gap: 1.5, alignItems: "center" }}>
+              {most < MOST ? <Button onClick={() => setMost(Math.min(MOST, most + A_PAGE * 2))}>Show more</Button> : <Box sx={{ color: inkSoft }}>No more than {MOST} are shown: ask for less by what it sleeps, its length or its price.</Box>}
+            </Box>
+          )}
+        </>
       )}
       {opened && <Reason row={opened} side={side} entries={entries} rig={rig?.id ?? null} close={() => setOpened(null)} />}
     </Box>

@@ -1,6 +1,7 @@
 /** One figure to write down: as typed, where it comes from, how it was read, and what is wrong with it. */
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
+import Link from "@mui/material/Link";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useEffect, useId, useRef, type KeyboardEvent, type ReactNode } from "react";
 
@@ -25,6 +26,9 @@ const UNIT_HINT: Record<string, [string, string]> = {
   distance: ["mi", "km"],
   couple: ["ft·lb", "N·m"],
 };
+
+/** In a field: to the next provenance, so that saying where a figure comes from is one key and no tab stop. */
+export const ORIGIN_KEY = "F2";
 
 export function EntryField({ path, label }: { path: string; label?: string }) {
   const { draft } = useRig();
@@ -71,7 +75,16 @@ export function FigureInput({ path, id, label, problemId, placeholder }: { path:
       value={typed}
       disabled={!field.may_write}
       onChange={(event) => write(event.target.value)}
-      onKeyDown={(event) => step(event, typed, write)}
+      onKeyDown={(event) => {
+        if (event.key === ORIGIN_KEY && entry) {
+          event.preventDefault();
+          draft.set(path, { ...entry, from: PROVENANCES[(PROVENANCES.indexOf(entry.from) + 1) % PROVENANCES.length] ?? entry.from });
+        } else if (event.key === "Escape") {
+          (event.target as HTMLElement).blur();
+        } else {
+          void step(event, typed, write);
+        }
+      }}
       placeholder={placeholder ?? UNIT_HINT[field.dimension]?.[system === "us" ? 0 : 1] ?? ""}
       inputProps={{
         "aria-label": label,
@@ -121,6 +134,11 @@ function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | und
           <label htmlFor={id} title={field.read_at ? `Read at: ${field.read_at}` : undefined}>
             {field.label}
           </label>
+          {draft.record?.photographs[field.path]?.map((one) => (
+            <Link key={one.id} href={`/api/rigs/${draft.record?.id}/photographs/${one.id}/`} target="_blank" rel="noreferrer" color="inherit" title={`Taken by ${one.by}${one.revision === draft.record?.entries[field.path]?.revision ? "" : ", of an earlier reading"}`} sx={{ ml: 0.75, fontSize: "0.82rem" }}>
+              photograph
+            </Link>
+          ))}
           {echo && (
             <Box component="span" sx={{ color: inkSoft, ml: 0.75, whiteSpace: "nowrap", fontSize: "0.82rem" }}>
               {echo}
@@ -168,6 +186,9 @@ function useStepper(path: string, dimension: string) {
   };
 }
 
+/** Words that can be chosen otherwise, without a box of their own. */
+const PLAIN = { fontSize: "0.82rem", color: inkSoft, border: 0, background: "transparent", px: 0 };
+
 export function ProvenanceSelect({ field, entry, label }: { field: Field; entry: Entry | undefined; label?: string }) {
   const { draft } = useRig();
   if (field.dimension === "share") return <span />;
@@ -176,9 +197,8 @@ export function ProvenanceSelect({ field, entry, label }: { field: Field; entry:
       value={entry?.from ?? field.usual}
       disabled={!entry}
       onChange={(event) => entry && draft.set(field.path, { ...entry, from: event.target.value as Provenance })}
-      inputProps={{ "aria-label": `${label ?? field.label}: where it comes from` }}
-      disableUnderline
-      sx={{ fontSize: "0.82rem", color: inkSoft }}
+      inputProps={{ "aria-label": `${label ?? field.label}: where it comes from`, tabIndex: -1, title: `${ORIGIN_KEY} in the field goes to the next` }}
+      sx={PLAIN}
     >
       {PROVENANCES.map((one) => (
         <option key={one} value={one}>
@@ -198,8 +218,7 @@ function DatumSelect({ field, entry }: { field: Field; entry: Entry | undefined 
         disabled={!entry}
         onChange={(event) => entry && draft.set(field.path, { ...entry, datum: event.target.value })}
         inputProps={{ "aria-label": `${field.label}: measured to` }}
-        disableUnderline
-        sx={{ fontSize: "0.82rem", color: inkSoft }}
+        sx={PLAIN}
       >
         {field.datums.map((datum) => (
           <option key={datum.value} value={datum.value}>

@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 
 import type { Finding } from "../api/types";
 import { useUnits } from "../app/units";
+import { Worded } from "../words/Worded";
 import { StateMark, VERDICT_WORDS } from "./StateMark";
 
 export function Findings({ findings }: { findings: Finding[] }) {
@@ -13,7 +14,7 @@ export function Findings({ findings }: { findings: Finding[] }) {
         <Box component="li" key={i} data-state={one.state} sx={{ display: "grid", gridTemplateColumns: "24px 1fr", gap: 1, py: 0.4 }}>
           <StateMark state={one.state} size={18} />
           <span>
-            <b>{VERDICT_WORDS[one.state]}.</b> {read(one.says)} {read(one.remedy)}
+            <b>{VERDICT_WORDS[one.state]}.</b> <Worded>{`${read(one.says)} ${read(one.remedy)}`}</Worded>
           </span>
         </Box>
       ))}

@@ -1,35 +1,28 @@
-/** A group of fields that can be folded away; its head says how many are not read yet. */
+/** A section that can be folded away, and stays as it was left. */
 import Box from "@mui/material/Box";
-import { useState } from "react";
+import type { ReactNode } from "react";
 
-import { hairline, inkSoft, pencil } from "../app/theme";
-import { useRig } from "../rig/context";
-import { EntryField } from "./EntryField";
+import { useFold } from "../app/folds";
+import { hairline } from "../app/theme";
 
 interface Props {
-  title: string;
-  paths: string[];
-  /** these may well stay blank: their blanks are not counted */
-  optional?: boolean;
+  /** what it is remembered by */
+  name: string;
+  title: ReactNode;
+  usual: boolean;
+  /** it is opened, however it was left: something is wrong in it */
+  must?: boolean;
+  children: ReactNode;
 }
 
-export function Fold({ title, paths, optional = false }: Props) {
-  const { draft } = useRig();
-  const blank = paths.filter((path) => !draft.entries[path]).length;
-  const [open, setOpen] = useState(!optional || blank < paths.length);
-  const troubled = paths.some((path) => draft.problems[path]);
-  const wanting = optional ? `${paths.length - blank} written` : blank ? `${blank} not read` : "all read";
+export function Fold({ name, title, usual, must = false, children }: Props) {
+  const [open, setOpen] = useFold(name, usual);
   return (
-    <Box component="details" open={open || troubled} onToggle={(event) => setOpen(event.currentTarget.open)} sx={{ borderBottom: `1px solid ${hairline}`, pb: 0.5 }}>
-      <Box component="summary" sx={{ cursor: "pointer", fontWeight: 600, py: 0.4 }}>
-        {title}{" "}
-        <Box component="span" sx={{ fontWeight: 400, fontSize: "0.85rem", color: blank && !optional ? pencil : inkSoft }}>
-          {wanting}
-        </Box>
+    <Box component="details" open={open || must} onToggle={(event) => setOpen(event.currentTarget.open)} sx={{ borderBottom: `1px solid ${hairline}`, pb: 0.5 }}>
+      <Box component="summary" sx={{ cursor: "pointer", py: 0.5 }}>
+        {title}
       </Box>
-      {paths.map((path) => (
-        <EntryField key={path} path={path} />
-      ))}
+      {children}
     </Box>
   );
 }

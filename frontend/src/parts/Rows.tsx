@@ -3,8 +3,9 @@ import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 
 import type { Figure } from "../api/types";
-import { hairline, inkSoft } from "../app/theme";
+import { hairline, inkSoft, TIGHT } from "../app/theme";
 import { useUnits } from "../app/units";
+import { Worded } from "../words/Worded";
 import { FigureText } from "./FigureText";
 import { Slab } from "./Slab";
 
@@ -26,7 +27,9 @@ export function Row({ name, figure, children, strong = false, spread = false }: 
         fontWeight: strong ? 600 : 400,
       }}
     >
-      <span>{name}</span>
+      <span>
+        <Worded>{name}</Worded>
+      </span>
       <Box sx={{ textAlign: "right" }}>
         {figure !== undefined ? <FigureText figure={figure} name={name} big={strong} /> : children}
         {spread && figure?.spread && <Box component="span" sx={{ ml: 0.75, whiteSpace: "nowrap" }}>± {read(figure.spread)}</Box>}
@@ -38,12 +41,12 @@ export function Row({ name, figure, children, strong = false, spread = false }: 
 
 export function Panel({ title, children, note }: { title: string; children: ReactNode; note?: ReactNode }) {
   return (
-    <Box component="section" aria-label={title} sx={{ minWidth: 0 }}>
+    <Box component="section" aria-label={title} sx={{ minWidth: 0, [TIGHT]: { overflowX: "auto" } }}>
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 1.5, borderBottom: "2px solid", mb: 0.75, flexWrap: "wrap" }}>
         <Slab size="panel" component="h2">
-          {title}
+          <Worded>{title}</Worded>
         </Slab>
-        {note && <Box sx={{ color: inkSoft, fontSize: "0.85rem" }}>{note}</Box>}
+        {note && <Box sx={{ color: inkSoft, fontSize: "0.85rem" }}>{typeof note === "string" ? <Worded>{note}</Worded> : note}</Box>}
       </Box>
       {children}
     </Box>

@@ -21,7 +21,7 @@ export function MyAccount() {
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.5, maxWidth: 1080 }}>
       <Slab sx={{ mb: 1.5 }}>Your account</Slab>
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(380px, 1fr))", gap: 4 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(380px, 100%), 1fr))", gap: 4 }}>
         <Box sx={{ display: "grid", gap: 3, alignContent: "start" }}>
           <Name key={session.name} session={session} />
           <Everywhere session={session} />

@@ -11,6 +11,7 @@ import type { GivenPassword, People, Person } from "../api/types";
 import { day } from "../app/dates";
 import { HURRY, useSession } from "../app/session";
 import { inkSoft, pencil, wash } from "../app/theme";
+import { HeadUnseen } from "../parts/HeadUnseen";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
@@ -42,7 +43,7 @@ export function PeoplePage() {
             <thead>
               <tr>
                 {["Name as shown", "Signs in as", "Role", "Last signed in", "", ""].map((head, i) => (
-                  <th key={i}>{head}</th>
+                  head ? <th key={i} scope="col">{head}</th> : <HeadUnseen key={i}>Actions</HeadUnseen>
                 ))}
               </tr>
             </thead>

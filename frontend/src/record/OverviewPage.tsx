@@ -1,19 +1,19 @@
 /** The manager's page: what is open, stale, overridden and due; and everything taken out or brought in. */
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef } from "react";
 import { Link as RouterLink } from "react-router";
 
 import { api, type Refusal } from "../api/client";
 import type { BroughtIn, Overview } from "../api/types";
 import { hairline, inkSoft, pencil } from "../app/theme";
+import { FileButton } from "../parts/FileButton";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { day, timeOfDay } from "../app/dates";
+import { Plots } from "./Plots";
 
 const LISTS: { key: "open" | "stale" | "overridden" | "due"; title: string; none: string; to: string; of: [string, string] }[] = [
   { key: "open", title: "Open", none: "No rig is open.", to: "meet", of: ["rig", "rigs"] },
@@ -31,7 +31,10 @@ export function OverviewPage() {
       <Slab sx={{ mb: 1 }}>
         The manager&apos;s page
       </Slab>
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(480px, 1fr))", gap: 3 }}>
+      <Box sx={{ mb: 2.5 }}>
+        <Plots figures={overview.figures} />
+      </Box>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(480px, 100%), 1fr))", gap: 3 }}>
         {LISTS.map((list) => (
           <Panel key={list.key} title={list.title} note={`${overview[list.key].count} ${list.of[overview[list.key].count === 1 ? 0 : 1]}`}>
             {overview[list.key].rows.length === 0 && <Box sx={{ color: inkSoft }}>{list.none}</Box>}
@@ -75,7 +78,6 @@ function Backups({ overview }: { overview: Overview }) {
 }
 
 function Everything() {
-  const file = useRef<HTMLInputElement>(null);
   const queries = useQueryClient();
   const bring = useMutation<BroughtIn, Refusal, File>({
     mutationFn: (chosen) => {
@@ -90,21 +92,9 @@ function Everything() {
       <Box sx={{ display: "flex", gap: 2, flexWrap: "wrap", alignItems: "center" }}>
         <Link href="/api/everything.jsonl" download color="inherit">Take out, JSON lines</Link>
         <Link href="/api/everything.csv" download color="inherit">Take out, CSV</Link>
-        <Button component="label">
+        <FileButton label="A file that was taken out" accept=".jsonl,.csv" take={(chosen) => bring.mutate(chosen)}>
           Bring in a file…
-          <input
-            ref={file}
-            type="file"
-            accept=".jsonl,.csv"
-            hidden
-            aria-label="A file that was taken out"
-            onChange={(event) => {
-              const chosen = event.target.files?.[0];
-              event.target.value = "";
-              if (chosen) bring.mutate(chosen);
-            }}
-          />
-        </Button>
+        </FileButton>
       </Box>
       <Box sx={{ color: inkSoft, mt: 0.5 }}>All of a file is brought in or nothing of it, and never over what is here. For the whole database there are bin/backup and bin/restore.</Box>
       {bring.data && (

@@ -5,6 +5,7 @@ import type { Compared } from "../api/types";
 import { inkSoft, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Table } from "../parts/Table";
+import { Worded } from "../words/Worded";
 
 const ALWAYS = ["verdict", "ball", "hole", "kit"];
 
@@ -19,7 +20,7 @@ export function ComparedTable({ compared, now }: { compared: Compared; now: stri
             <th scope="col">Under</th>
             {shown.map((key) => (
               <th scope="col" key={key}>
-                {compared.names[key]}
+                <Worded>{compared.names[key] ?? ""}</Worded>
               </th>
             ))}
           </tr>

@@ -2,6 +2,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
+import visuallyHidden from "@mui/utils/visuallyHidden";
 import TextField from "@mui/material/TextField";
 import { Link as RouterLink } from "react-router";
 
@@ -13,14 +14,19 @@ import { outOfReach } from "./age";
 import { Picker } from "./Picker";
 import type { Step } from "./steps";
 
-export function RigHead() {
+const SLIM = { minHeight: 28, py: 0 };
+
+export function RigHead({ showCustomer }: { showCustomer: () => void }) {
   const { draft, fields } = useRig();
   const mayName = Boolean(useSession().data?.may.includes("open_rig"));
   const state = draft.saving ? "Saving…" : draft.dirty ? "Not saved yet" : draft.record ? `Saved, version ${draft.record.version}` : "A new rig";
   const last = draft.steps[draft.steps.length - 1];
   const refused = draft.saveError && !draft.theirs ? draft.saveError : null;
   return (
-    <Box sx={{ display: "flex", gap: 1.5, px: 2, pt: 1, pb: 0, alignItems: "flex-start", flexWrap: "wrap", borderBottom: `1px solid ${hairline}` }}>
+    <Box component="section" aria-label="The rig" sx={{ display: "flex", gap: 1.25, px: 2, pt: 0.5, pb: 0.25, alignItems: "flex-start", flexWrap: "wrap", borderBottom: `1px solid ${hairline}` }}>
+      <Box component="h1" sx={visuallyHidden}>
+        {draft.names.customer ? `The rig of ${draft.names.customer}` : "A new rig"}
+      </Box>
       <TextField
         label="Customer"
         required
@@ -29,7 +35,7 @@ export function RigHead() {
         error={Boolean(draft.problems.customer)}
         helperText={draft.problems.customer}
         disabled={!mayName}
-        slotProps={{ htmlInput: { maxLength: 120 } }}
+        slotProps={{ htmlInput: { maxLength: 120, "data-customer": true } }}
         sx={{ width: 165 }}
       />
       <Picker section="vehicle" label="Tow vehicle" disabled={!mayName} />
@@ -37,36 +43,50 @@ export function RigHead() {
       <Picker section="trailer" label="Trailer" disabled={!mayName} />
       <Plate section="trailer" label="Trailer plate" disabled={!mayName} />
       <Box sx={{ flex: 1 }} />
-      <Box sx={{ textAlign: "right" }}>
-        <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+      <Box sx={{ textAlign: "right", minWidth: 0 }}>
+        <Box sx={{ display: "flex", gap: 1, alignItems: "center", justifyContent: "flex-end" }}>
           <Box role="status" sx={{ fontWeight: draft.dirty ? 600 : 400 }}>
             {state}
           </Box>
+          {draft.dirty && (
+            <Button onClick={draft.takeBack} disabled={draft.saving} sx={SLIM}>
+              Take back changes
+            </Button>
+          )}
+          <Button variant="contained" onClick={draft.save} disabled={draft.saving} sx={SLIM}>
+            Save
+          </Button>
+        </Box>
+        {/* its line is kept free, so that nothing moves when the first figure is typed */}
+        <Box sx={{ height: 22, display: "flex", gap: 1.5, justifyContent: "flex-end", alignItems: "baseline", fontSize: "0.9rem", whiteSpace: "nowrap" }}>
+          {draft.meanwhile && !last && (
+            <Box role="status" sx={{ overflow: "hidden", textOverflow: "ellipsis", maxWidth: 320 }}>
+              Read meanwhile by {draft.meanwhile.by}: {draft.meanwhile.paths.slice(0, 2).map((path) => labelAt(fields, path)).join(", ")}
+              {draft.meanwhile.paths.length > 2 && ` and ${draft.meanwhile.paths.length - 2} more`}
+            </Box>
+          )}
+          {last && (
+            <Button onClick={draft.undo} variant="text" title="Ctrl + Z, outside a field" sx={{ minHeight: 20, p: 0, fontSize: "inherit", textDecoration: "underline", overflow: "hidden", textOverflow: "ellipsis", maxWidth: 300, display: "inline-block" }}>
+              Undo: {said(last, fields)}
+            </Button>
+          )}
+          <Link component="button" type="button" color="inherit" onClick={showCustomer} sx={{ font: "inherit", verticalAlign: "baseline" }}>
+            Customer&apos;s view
+          </Link>
           {draft.record && !draft.dirty && (
             <Link component={RouterLink} to={`/lot/${draft.record.id}`} color="inherit">
               The lot for it
             </Link>
           )}
           {draft.record && !draft.dirty && (
+            <Link component={RouterLink} to={`/rigs/${draft.record.id}/sheet`} color="inherit">
+              Customer&apos;s sheet
+            </Link>
+          )}
+          {draft.record && !draft.dirty && (
             <Link href={`/api/rigs/${draft.record.id}/file/`} download color="inherit">
               Rig file
             </Link>
-          )}
-          {draft.dirty && (
-            <Button onClick={draft.takeBack} disabled={draft.saving}>
-              Take back changes
-            </Button>
-          )}
-          <Button variant="contained" onClick={draft.save} disabled={draft.saving}>
-            Save
-          </Button>
-        </Box>
-        {/* its line is kept free, so that nothing moves when the first figure is typed */}
-        <Box sx={{ minHeight: 26 }}>
-          {last && (
-            <Button onClick={draft.undo} variant="text" title="Ctrl + Z, outside a field" sx={{ minHeight: 26, py: 0, textDecoration: "underline" }}>
-              Undo: {said(last, fields)}
-            </Button>
           )}
         </Box>
         {refused && (

@@ -8,9 +8,9 @@ import { api } from "../api/client";
 import type { Figure, RigRecord, WhatIfAsk } from "../api/types";
 import { useKeys } from "../app/keys";
 import { useSession } from "../app/session";
-import { hairline, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
-import { ElevationDrawing } from "../drawing/ElevationDrawing";
+import { CustomerView } from "../customer/CustomerView";
+import { DrawingStrip } from "../drawing/DrawingStrip";
 import { Notice } from "../parts/Notice";
 import { HATCH, OLDER } from "../parts/OldMark";
 import { WorkingContext } from "../parts/working";
@@ -20,20 +20,22 @@ import { Hitch } from "../stations/Hitch";
 import { Load } from "../stations/Load";
 import { Meet } from "../stations/Meet";
 import { Ratings } from "../stations/Ratings";
-import { DESK, PAGES, STATION_OF_PART, STATIONS, stationOf, type StationKey } from "../stations/stations";
+import { CUSTOMER, DESK, PAGES, STATION_OF_PART, STATIONS, stationOf, type StationKey } from "../stations/stations";
 import { Weigh } from "../stations/Weigh";
 import { Conflict } from "./Conflict";
 import { labelAt, RigContext, useFields, useLoadKinds } from "./context";
 import { useDraft, useRecord } from "./draft";
 import { useLoadHandling } from "./loadHandling";
 import { ProvisionalLine } from "./ProvisionalLine";
+import { RigDrawing } from "./RigDrawing";
 import { RigHead } from "./RigHead";
 import { ShownState, type Shown } from "./ShownState";
 import { SignBar } from "./SignBar";
+import { Stage } from "./Stage";
 import { StationLine } from "./StationLine";
 import { VerdictLine } from "./VerdictLine";
 
-const ROOMS: Record<StationKey, () => ReactElement> = { desk: Desk, meet: Meet, load: Load, weigh: Weigh, ratings: Ratings, height: Height, hitch: Hitch };
+const ROOMS: Record<Exclude<StationKey, typeof CUSTOMER.key>, () => ReactElement> = { desk: Desk, meet: Meet, load: Load, weigh: Weigh, ratings: Ratings, height: Height, hitch: Hitch };
 
 export function RigPage() {
   const { id } = useParams();
@@ -47,9 +49,9 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const go = useNavigate();
   const queries = useQueryClient();
   const params = useParams();
-  const station = ([DESK, ...STATIONS].find((one) => one.key === params.station) ?? STATIONS[0]).key;
+  const station = ([DESK, CUSTOMER, ...STATIONS].find((one) => one.key === params.station) ?? STATIONS[0]).key;
   const { read } = useUnits();
-  const work = useRef<HTMLDivElement>(null);
+  const work = useRef<HTMLElement>(null);
   const [exaggerate, setExaggerate] = useState(false);
   const fields = useFields();
   const kinds = useLoadKinds();
@@ -71,6 +73,8 @@ function OpenRig({ record }: { record: RigRecord | null }) {
     "0": () => visit(DESK.key),
     ...Object.fromEntries(STATIONS.map((one, index) => [String(index + 1), () => visit(one.key)])),
     ...(record ? Object.fromEntries(PAGES.map((one, index) => [String(STATIONS.length + index + 1), () => visit(one.key)])) : {}),
+    h: () => document.querySelector<HTMLElement>("[data-customer]")?.focus(),
+    c: () => visit(station === CUSTOMER.key ? "ratings" : CUSTOMER.key),
     x: () => setExaggerate((was) => !was),
     v: () => newest && visit(newest.verdict.station),
     i: () => work.current?.querySelector<HTMLElement>("input, select")?.focus(),
@@ -96,10 +100,6 @@ function OpenRig({ record }: { record: RigRecord | null }) {
     [go, base],
   );
 
-  useEffect(() => {
-    void work.current?.scrollTo(0, 0); // newer browsers answer with a promise, which is no clean-up
-  }, [station]);
-
   const alarms = useMemo(() => new Set(notes?.alarms), [notes]);
   const callouts = (notes?.callouts ?? []).map((one) => ({ ...one, text: read(one.text) }));
   const spans = (notes?.spans ?? []).map((one) => ({ ...one, text: read(one.text) }));
@@ -115,6 +115,10 @@ function OpenRig({ record }: { record: RigRecord | null }) {
     const error = fields.error ?? kinds.error ?? draft.liveError;
     return <Notice>{error ? error.message : "Working it out…"}</Notice>;
   }
+  if (station === CUSTOMER.key) {
+    const names = [draft.names.customer, [draft.names.vehicle_name, draft.names.trailer_name].filter(Boolean).join(" with ")].filter(Boolean).join(": ");
+    return own?.customer ? <CustomerView told={own.customer} names={names || "Your rig"} elevation={newest.elevation} pose={newest.elevation.coupled} older={draft.headIsOlder} back={() => visit("ratings")} /> : <Notice>{draft.liveError?.message ?? "Working it out…"}</Notice>;
+  }
   const Room = ROOMS[station];
   const asked = draft.live?.what_if?.pose ?? null;
   // At the Height station one may look at each state; elsewhere the rig is drawn as it will stand.
@@ -122,45 +126,40 @@ function OpenRig({ record }: { record: RigRecord | null }) {
 
   return (
     <RigContext.Provider value={{ draft, fields: fields.data, kinds: kinds.data, assessment: own ?? newest, whatIf, askWhatIf, goTo, may: session.data?.may ?? [] }}>
-      <RigHead />
-      {station !== DESK.key && (
-        <Box
-          component="section"
-          aria-label="Side elevation"
-          sx={{ height: { xs: 170, md: 252 }, flex: "none", px: 1, borderBottom: `1px solid ${hairline}`, position: "relative", ...(draft.age ? { backgroundImage: HATCH, "& > svg": { opacity: 0.4 } } : {}) }}
-        >
-          <ElevationDrawing
-            elevation={newest.elevation}
-            pose={pose}
-            exaggerate={exaggerate}
-            callouts={callouts}
-            spans={spans}
-            alarms={alarms}
-            handling={station === "load" ? handling : undefined}
-            title="The rig in side elevation, to scale"
-            pick={(part) => visit(STATION_OF_PART[part] ?? "meet")}
-          />
-          <Box sx={{ position: "absolute", right: 12, bottom: 6, fontSize: "0.82rem", display: "flex", gap: 0.75, alignItems: "center" }}>
-            {draft.age && <b>Drawn as of {draft.age.since}.</b>}
-            <svg width="30" height="8" aria-hidden="true">
-              <path d="M0 4H30" stroke={inkSoft} strokeWidth="1" strokeDasharray="6 4" />
-            </svg>
-            uncoupled, trailer level
-          </Box>
-          {station === "height" && <ShownState shown={shown} show={setShown} asked={asked !== null} bars={own?.heights?.weight_distributing ?? false} />}
-          {newest.elevation.assumed.length > 0 && (
-            <Box sx={{ position: "absolute", right: 12, top: 4, fontSize: "0.82rem", border: "1px dashed", px: 0.75 }}>Drawn at typical lengths where none is written</Box>
-          )}
-        </Box>
-      )}
-      {/* over whatever is read stays over: a refusal stands before any first answer */}
-      {station === DESK.key && own?.desk && newest.verdict.state !== "refused" && !draft.age ? (
-        <ProvisionalLine told={own.desk} older={draft.headIsOlder} open={() => visit("meet")} />
-      ) : (
-        <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} aside={Object.keys(draft.aside).map((path) => labelAt(fields.data, path))} visit={visit} goTo={goTo} />
-      )}
-      <StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} old={draft.age !== null} visit={visit} />
-      <Box component="main" ref={work} sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, "@media (max-height: 640px)": { overflow: "visible" } }}>
+      <RigHead showCustomer={() => visit(CUSTOMER.key)} />
+      <Stage
+        station={station}
+        work={work}
+        hatch={draft.age ? { backgroundImage: HATCH } : undefined}
+        drawing={
+          station !== DESK.key && (
+            <RigDrawing
+              since={draft.age?.since ?? null}
+              elevation={newest.elevation}
+              pose={pose}
+              exaggerate={exaggerate}
+              callouts={callouts}
+              spans={spans}
+              alarms={alarms}
+              handling={station === "load" ? handling : undefined}
+              title="The rig in side elevation, to scale"
+              pick={(part) => visit(STATION_OF_PART[part] ?? "meet")}
+            >
+              {station === "height" && <ShownState shown={shown} show={setShown} asked={asked !== null} bars={own?.heights?.weight_distributing ?? false} />}
+            </RigDrawing>
+          )
+        }
+        strip={<DrawingStrip elevation={newest.elevation} pose={pose} alarms={alarms} callouts={callouts} spans={spans} note={draft.age ? `Drawn as of ${draft.age.since}.` : ""} />}
+        verdict={
+          // over whatever is read stays over: a refusal stands before any first answer
+          station === DESK.key && own?.desk && newest.verdict.state !== "refused" && !draft.age ? (
+            <ProvisionalLine told={own.desk} older={draft.headIsOlder} open={() => visit("meet")} />
+          ) : (
+            <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} aside={Object.keys(draft.aside).map((path) => labelAt(fields.data, path))} visit={visit} goTo={goTo} />
+          )
+        }
+        line={<StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} old={draft.age !== null} visit={visit} />}
+      >
         {own && draft.roomIsOlder && !draft.headIsOlder && <Box role="status" sx={{ fontWeight: 600 }}>The figures here were worked out before what is typed now; the next are under way.</Box>}
         {own ? (
           <WorkingContext.Provider value={askWorking}>
@@ -172,7 +171,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
           <Box>{draft.liveError ? draft.liveError.message : "Working it out…"}</Box>
         )}
         {station !== DESK.key && <SignBar key={station} station={station} />}
-      </Box>
+      </Stage>
       {draft.theirs && record && <Conflict mine={draft} before={record} theirs={draft.theirs} />}
     </RigContext.Provider>
   );

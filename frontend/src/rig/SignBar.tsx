@@ -9,10 +9,13 @@ import { day } from "../app/dates";
 import { pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { SignMark } from "../parts/SignMark";
-import { DESK, STATIONS, type StationKey } from "../stations/stations";
+import { STATIONS } from "../stations/stations";
+import { Worded } from "../words/Worded";
 import { useRig } from "./context";
 
-export function SignBar({ station }: { station: Exclude<StationKey, typeof DESK.key> }) {
+export type SignedKey = (typeof STATIONS)[number]["key"];
+
+export function SignBar({ station }: { station: SignedKey }) {
   const { draft } = useRig();
   const { read } = useUnits();
   const queries = useQueryClient();
@@ -58,5 +61,7 @@ function SignedWords({ signature }: { signature: Signature }) {
   if (signature.state === "open") return <>Not signed off yet.</>;
   const along = signature.brought_from ? `, as brought in from ${signature.brought_from}` : "";
   const who = `${signature.by ?? ""}, ${signature.at ? day(signature.at) : ""}${along}`;
-  return signature.state === "signed" ? <>Signed off by {who}; what it stood on has not changed.</> : <b>Stale: signed off by {who}, and since then:</b>;
+  return signature.state === "signed" ? <>Signed off by {who}; what it stood on has not changed.</> : <b>
+      <Worded>{`Stale: signed off by ${who}, and since then:`}</Worded>
+    </b>;
 }

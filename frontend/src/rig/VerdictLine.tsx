@@ -5,11 +5,12 @@ import Link from "@mui/material/Link";
 import { useState } from "react";
 
 import type { Assessment } from "../api/types";
-import { inkSoft, paper, pencil } from "../app/theme";
+import { inkSoft, paper, pencil, TIGHT } from "../app/theme";
 import { useUnits } from "../app/units";
 import { HATCH, OldMark } from "../parts/OldMark";
 import { Slab } from "../parts/Slab";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
+import { Worded } from "../words/Worded";
 import type { Age } from "./age";
 
 interface Props {
@@ -25,6 +26,9 @@ interface Props {
 }
 
 const NAMED = 4;
+const BESIDE = { flex: "none", [TIGHT]: { minHeight: 44, minWidth: 44, px: 0.75, fontSize: "0.85rem" } };
+/** On a small screen the line takes three lines at the most. */
+const CLAMPED = { display: "-webkit-box", WebkitLineClamp: 3, WebkitBoxOrient: "vertical", overflow: "hidden" };
 
 export function VerdictLine({ assessment, older, age, aside, visit, goTo }: Props) {
   const { read } = useUnits();
@@ -32,7 +36,7 @@ export function VerdictLine({ assessment, older, age, aside, visit, goTo }: Prop
   const { verdict, findings } = assessment;
   const there = (one: { station: string; reads: string[] }) => (one.reads[0] ? goTo(one.reads[0]) : visit(one.station));
   return (
-    <Box component="section" aria-label="Verdict" sx={{ flex: "none", px: 2, py: 0.75, ...(age ? { backgroundImage: HATCH } : {}) }}>
+    <Box component="section" aria-label="Verdict" sx={{ px: 2, py: 0.6, [TIGHT]: { py: 0.4, fontSize: "0.9rem" }, ...(age ? { backgroundImage: HATCH } : {}) }}>
       <Box sx={{ display: "flex", gap: 1.25, alignItems: "flex-start" }}>
         {age ? <OldMark size={26} /> : <StateMark state={verdict.state} size={26} />}
         <Box aria-live="polite" data-verdict={age ? "old" : verdict.state} sx={{ flex: 1, minWidth: 0, ...(age ? { bgcolor: paper, px: 0.75 } : {}) }}>
@@ -41,12 +45,15 @@ export function VerdictLine({ assessment, older, age, aside, visit, goTo }: Prop
               Not worked out since {age.since}, {age.typed === 1 ? "1 figure" : `${age.typed} figures`} typed since. {age.why}
             </Box>
           )}
-          <Box component="span" sx={age ? { opacity: 0.55 } : undefined}>
+          <Box component="span" sx={{ ...(age ? { opacity: 0.55 } : {}), [TIGHT]: CLAMPED }}>
           {age && "Before that: "}
           <Slab size="inherit" component="span" sx={{ color: verdict.state === "refused" ? pencil : undefined }}>
             {VERDICT_WORDS[verdict.state]}.
           </Slab>{" "}
-          <b>{read(verdict.says)}</b> {read(verdict.remedy)}
+          <b>
+            <Worded>{read(verdict.says)}</Worded>
+          </b>{" "}
+          <Worded>{read(verdict.remedy)}</Worded>
           </Box>
           {aside.length > 0 && (
             <Box aria-label="Set aside" sx={{ fontSize: "0.9rem" }}>
@@ -57,19 +64,23 @@ export function VerdictLine({ assessment, older, age, aside, visit, goTo }: Prop
           {older && !age && <Box component="span" sx={{ color: inkSoft, fontSize: "0.85rem" }}> Worked out before what is typed now; the next answer is under way.</Box>}
         </Box>
         {verdict.more > 0 && (
-          <Button onClick={() => setAll(!all)} aria-expanded={all} sx={{ flex: "none" }}>
+          <Button onClick={() => setAll(!all)} aria-expanded={all} sx={BESIDE}>
             {all ? "Fewer" : `${verdict.more} more`}
           </Button>
         )}
-        <Button onClick={() => there(verdict)} sx={{ flex: "none" }}>
+        <Button onClick={() => there(verdict)} sx={BESIDE}>
           Go there
         </Button>
       </Box>
       {all && (
         <Box component="ol" sx={{ m: 0, mt: 0.5, pl: 5, maxHeight: 130, overflow: "auto" }}>
+          {/* where the line is cut short, it is told whole here */}
+          <Box component="li" sx={{ display: "none", [TIGHT]: { display: "list-item" } }}>
+            {VERDICT_WORDS[verdict.state]}: {read(verdict.says)} {read(verdict.remedy)}
+          </Box>
           {findings.slice(1).map((found, index) => (
             <li key={index}>
-              <StateMark state={found.state} size={13} /> {VERDICT_WORDS[found.state]}: {read(found.says)} {read(found.remedy)}{" "}
+              <StateMark state={found.state} size={13} /> {VERDICT_WORDS[found.state]}: <Worded>{`${read(found.says)} ${read(found.remedy)}`}</Worded>{" "}
               <Link component="button" type="button" color="inherit" onClick={() => there(found)} sx={{ font: "inherit", fontWeight: 600, verticalAlign: "baseline" }}>
                 Go there
               </Link>

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { createContext, useContext } from "react";
 
 import { api } from "../api/client";
-import type { Assessment, Field, LoadKind, PartsOnOffer, WhatIfAsk } from "../api/types";
+import type { Assessment, Field, LoadKind, PartsOnOffer, Stand, WhatIfAsk } from "../api/types";
 import type { Draft } from "./draft";
 
 type Section = "desk" | "to_read" | "loading" | "weights" | "ratings" | "heights" | "hitch" | "decisions";
@@ -60,6 +60,15 @@ export function useLoadKinds() {
   return useQuery({
     queryKey: ["load kinds"],
     queryFn: () => api.settled<LoadKind[]>(api.client.GET("/api/load-kinds/")),
+    staleTime: Infinity,
+  });
+}
+
+/** Where one stands to read each figure, in the order of a walk round the rig. */
+export function usePlaces() {
+  return useQuery({
+    queryKey: ["places"],
+    queryFn: () => api.settled<Stand[]>(api.client.GET("/api/places/")),
     staleTime: Infinity,
   });
 }

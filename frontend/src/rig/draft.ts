@@ -8,6 +8,7 @@ import { useUnits } from "../app/units";
 import type { StationKey } from "../stations/stations";
 import { useAge, type Age } from "./age";
 import { useAside, type SetAside } from "./aside";
+import { useMeanwhile, type Meanwhile } from "./meanwhile";
 import { keep, recall } from "./kept";
 import { useLive } from "./live";
 import { useSteps, type Step } from "./steps";
@@ -36,6 +37,8 @@ export interface Draft {
   roomIsOlder: boolean;
   headIsOlder: boolean;
   liveError: Error | null;
+  /** what somebody else wrote while the rig lay open here, and was taken in */
+  meanwhile: Meanwhile | null;
   /** how old the verdict, the figures and the drawing are; none while they are of what is typed */
   age: Age | null;
   problems: Record<Path, string>;
@@ -116,6 +119,8 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     },
   });
 
+  const meanwhile = useMeanwhile(record, typed, save.isPending || save.error !== null, (now) => setVersion(now.version));
+
   const problems = useMemo(() => {
     const found: Record<Path, string> = {};
     for (const problem of answer.head?.problems ?? []) found[problem.place] = problem.says;
@@ -161,6 +166,7 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     entries,
     written,
     typedPaths: Object.keys(typed.entries),
+    meanwhile,
     aside,
     dirty,
     live: answer.room?.live,

@@ -3,18 +3,25 @@ import Box from "@mui/material/Box";
 
 import { wash } from "../app/theme";
 import { useUnits } from "../app/units";
+import { PinBar } from "../beside/PinBar";
+import { PinButton } from "../beside/PinButton";
+import { usePins } from "../beside/pins";
+import { HeadUnseen } from "../parts/HeadUnseen";
 import { Panel } from "../parts/Rows";
 import { Table } from "../parts/Table";
-import { useSection } from "../rig/context";
+import { useRig, useSection } from "../rig/context";
 
 const PLACES = ["chosen", "runner-up"];
 
 export function Builds() {
   const { read } = useUnits();
+  const { draft } = useRig();
+  const pins = usePins();
   const { builds, builds_serving, builds_tried, weight_distributing } = useSection("hitch");
   return (
     <Panel title="Whole builds" note={`${builds_serving} of ${builds_tried} combinations serve, each at its best hole; the rest say below which rule they fail first`}>
       {builds.length === 0 && <Box>None serves yet. Each part below says why.</Box>}
+      <PinBar pins={pins} entries={draft.entries} rig={draft.record?.id ?? null} asItIs="As it stands" />
       {builds.length > 0 && (
         <Box sx={{ overflowX: "auto" }}>
           <Table>
@@ -27,6 +34,7 @@ export function Builds() {
                 <th scope="col">Ball</th>
                 <th scope="col">Price</th>
                 <th scope="col">Why</th>
+                <HeadUnseen>Compare</HeadUnseen>
               </tr>
             </thead>
             <tbody>
@@ -42,6 +50,9 @@ export function Builds() {
                   <Box component="td" sx={{ whiteSpace: "nowrap" }}>{build.ball}</Box>
                   <td>{build.price ?? "no price"}</td>
                   <td>{read(build.why)}</td>
+                  <td>
+                    <PinButton pins={pins} pin={{ kind: "build", name: [build.kit, build.shank, build.ball].filter(Boolean).join(", "), kit: build.kit ?? "", shank: build.shank ?? "", ball: build.ball ?? "" }} />
+                  </td>
                 </Box>
               ))}
             </tbody>

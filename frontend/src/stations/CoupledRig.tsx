@@ -4,6 +4,7 @@ import Box from "@mui/material/Box";
 import type { CoupledState, Figure } from "../api/types";
 import { inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
+import { HeadUnseen } from "../parts/HeadUnseen";
 import { FigureText } from "../parts/FigureText";
 import { Panel } from "../parts/Rows";
 import { Table } from "../parts/Table";
@@ -32,7 +33,7 @@ export function CoupledRig() {
       <Table cells={{ py: 0.3, pr: 1, textAlign: "right" }} sx={{ "& th:first-of-type": { textAlign: "left", fontWeight: 400 } }}>
         <thead>
           <tr>
-            <th scope="col" aria-label="Figure" />
+            <HeadUnseen>Figure</HeadUnseen>
             {states.map((state) => (
               <th scope="col" key={state.key}>
                 {state.name}

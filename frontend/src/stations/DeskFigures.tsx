@@ -2,12 +2,10 @@
 import Box from "@mui/material/Box";
 import { useEffect, useId, useRef, type KeyboardEvent } from "react";
 
-import type { Provenance } from "../api/types";
 import { inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
-import { ChoiceInput, FigureInput, Problem } from "../parts/EntryField";
+import { ChoiceInput, FigureInput, ORIGIN_KEY, Problem } from "../parts/EntryField";
 import { Panel } from "../parts/Rows";
-import { PROVENANCES } from "../parts/provenance";
 import { labelAt, useField, useRig } from "../rig/context";
 
 const GROUPS = [
@@ -19,7 +17,6 @@ const GROUPS = [
 const BESIDES = ["vehicle.receiver_wc_tongue", "vehicle.receiver_wc_gross", "vehicle.tow_rating", "vehicle.gcwr"] as const;
 /** The first answer hangs on these: Enter goes from one to the next, and past the last of them to what is asked besides. */
 const ORDER: readonly string[] = [...GROUPS[0].paths, ...GROUPS[1].paths, "loads.front_seats.weight", "trailer.gvwr", "trailer.unladen_weight", "trailer.brochure_tongue", "loads.rear_seats.weight", "loads.bed.weight", ...BESIDES];
-const ORIGIN_KEY = "F2";
 
 export function DeskFigures() {
   const { draft } = useRig();
@@ -35,16 +32,9 @@ export function DeskFigures() {
   function pressed(event: KeyboardEvent<HTMLDivElement>) {
     const path = event.target instanceof HTMLElement ? event.target.dataset.path : undefined;
     if (!path || event.altKey || event.ctrlKey || event.metaKey) return;
-    const entry = draft.entries[path];
     if (event.key === "Enter") {
       event.preventDefault();
       field(ORDER[(ORDER.indexOf(path) + (event.shiftKey ? ORDER.length - 1 : 1)) % ORDER.length] ?? "")?.focus();
-    } else if (event.key === ORIGIN_KEY && entry) {
-      event.preventDefault();
-      const next = PROVENANCES[(PROVENANCES.indexOf(entry.from) + 1) % PROVENANCES.length] as Provenance;
-      draft.set(path, { ...entry, from: next });
-    } else if (event.key === "Escape") {
-      (event.target as HTMLElement).blur();
     }
   }
 

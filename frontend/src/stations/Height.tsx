@@ -11,7 +11,7 @@ import { Swap } from "../rig/Swap";
 import { useSection } from "../rig/context";
 import { Attitudes } from "./Attitudes";
 import { CoupledRig } from "./CoupledRig";
-import { Fields, Heading } from "./Meet";
+import { Fields, Heading } from "./Fields";
 import { Offsets } from "./Offsets";
 import { WhatIf } from "./WhatIf";
 
@@ -21,7 +21,7 @@ export function Height() {
   const { shank } = heights;
   return (
     <Box sx={{ display: "grid", gap: 2.5 }}>
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(330px, 1fr))", gap: 3 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(330px, 100%), 1fr))", gap: 3 }}>
         <Panel title="Off the tape" note="flat ground, loaded to travel, trailer level">
           <Fields paths={["trailer.coupler_height", "vehicle.receiver_height", "hitch.ball_height", "hitch.old_ball_height"]} />
           <Heading>What the settle hangs on</Heading>
@@ -76,7 +76,7 @@ export function Height() {
           </Panel>
         </Box>
       </Box>
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(420px, 1fr))", gap: 3 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(420px, 100%), 1fr))", gap: 3 }}>
         <CoupledRig />
         <WhatIf />
       </Box>

@@ -1,18 +1,14 @@
 /** Every reading that was ever written on this rig, the newest first: who, when, with what, as typed. Nothing is overwritten. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Dialog from "@mui/material/Dialog";
-import DialogActions from "@mui/material/DialogActions";
-import DialogContent from "@mui/material/DialogContent";
-import DialogTitle from "@mui/material/DialogTitle";
 import { useInfiniteQuery } from "@tanstack/react-query";
 
 import { api } from "../api/client";
 import type { History as Past } from "../api/types";
 import { inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
+import { ReadSheet } from "../parts/ReadSheet";
 import { Table } from "../parts/Table";
-import { slab } from "../app/theme";
 
 export function History({ rig, open, close }: { rig: number; open: boolean; close: () => void }) {
   const { read } = useUnits();
@@ -29,11 +25,7 @@ export function History({ rig, open, close }: { rig: number; open: boolean; clos
   });
   const readings = past.data?.pages.flatMap((page) => page.readings) ?? [];
   return (
-    <Dialog open={open} onClose={close} fullWidth maxWidth="lg" aria-labelledby="history-title">
-      <DialogTitle id="history-title" sx={{ fontFamily: slab }}>
-        Readings and loads, as they were written
-      </DialogTitle>
-      <DialogContent>
+    <ReadSheet title="Readings and loads, as they were written" open={open} close={close} wide="lg">
         {past.isError && <p role="alert">{past.error.message}</p>}
         <Table cells={{ py: 0.4, pr: 1.5 }}>
           <thead>
@@ -72,12 +64,6 @@ export function History({ rig, open, close }: { rig: number; open: boolean; clos
             the newest {readings.length} of {past.data?.pages.at(-1)?.found}
           </Box>
         )}
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={close} autoFocus>
-          Close
-        </Button>
-      </DialogActions>
-    </Dialog>
+    </ReadSheet>
   );
 }

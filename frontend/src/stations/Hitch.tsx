@@ -49,7 +49,7 @@ export function Hitch() {
         )}
       </Box>
       <Box sx={{ display: "grid", gap: 2, alignContent: "start", minWidth: 0 }}>
-        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 3 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(300px, 100%), 1fr))", gap: 3 }}>
           <Panel title="The build in force">
             <Rows>
               <Row name="Kit">{hitch.weight_distributing ? (hitch.in_force.kit ?? "none serves yet") : "none: weight-carrying"}</Row>

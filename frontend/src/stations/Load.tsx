@@ -10,11 +10,12 @@ import { useUnits } from "../app/units";
 import { AsideNote } from "../parts/AsideNote";
 import { ChoiceInput, FigureInput, Problem, ProvenanceSelect } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
+import { HeadUnseen } from "../parts/HeadUnseen";
 import { Panel } from "../parts/Rows";
 import { Table } from "../parts/Table";
 import { useField, useRig, useSection } from "../rig/context";
 import { freeKey, loadKeys } from "../rig/loads";
-import { Fields } from "./Meet";
+import { Fields } from "./Fields";
 
 export function Load() {
   return (
@@ -175,9 +176,7 @@ function Cases() {
       <Table cells={{ py: 0.3, pr: 0, textAlign: "right" }} heads={{ fontWeight: 400 }} sx={{ "& th:first-of-type": { textAlign: "left" }, "& thead th": { fontWeight: 600 } }}>
         <thead>
           <tr>
-            <th scope="col">
-              <span />
-            </th>
+            <HeadUnseen>What</HeadUnseen>
             {cases.map((one) => (
               <th key={one.key} scope="col">
                 {one.name}

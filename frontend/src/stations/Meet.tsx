@@ -1,103 +1,151 @@
-/** Meet the rig: what its labels, plates and handbooks say, and which of them to go and read first. */
+/** Meet the rig: what its labels, plates and handbooks say, place by place; where something is missing stands first. */
 import Box from "@mui/material/Box";
-import ButtonBase from "@mui/material/ButtonBase";
+import Link from "@mui/material/Link";
+import { useState } from "react";
+import { Link as RouterLink } from "react-router";
 
-import { hairline, inkSoft } from "../app/theme";
+import type { Stand } from "../api/types";
+import { inkSoft, pencil } from "../app/theme";
+import { LabelSketch } from "../drawing/LabelSketch";
 import { EntryField } from "../parts/EntryField";
 import { Fold } from "../parts/Fold";
-import { StateMark } from "../parts/StateMark";
+import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
-import { useSection } from "../rig/context";
-
-const of = (section: string, names: string) => names.split(" ").map((name) => `${section}.${name}`);
+import { Slab } from "../parts/Slab";
+import { StateMark } from "../parts/StateMark";
+import { usePlaces, useRig, useSection } from "../rig/context";
 
 export function Meet() {
+  const places = usePlaces();
+  if (!places.data) return <Notice>{places.error ? places.error.message : "Opening the places…"}</Notice>;
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(350px, 1fr))", gap: 3 }}>
-      <Panel title="The tow vehicle">
-        <Fold title="Door jamb" paths={of("vehicle", "vehicle_class gvwr front_gawr rear_gawr payload")} />
-        <Fold title="Handbook's limits" paths={of("vehicle", "gcwr tow_rating tongue_limit")} />
-        <Fold title="Receiver's label" paths={of("vehicle", "receiver_size receiver_wd_gross receiver_wd_tongue receiver_wc_gross receiver_wc_tongue")} />
-        <Fold title="Towbar rated by D-value, cooler, tailgate" optional paths={of("vehicle", "receiver_d_value cooler tailgate_reach tailgate_height")} />
-        <Fold title="Weights, lengths and height" paths={of("vehicle", "unladen_front unladen_rear wheelbase overhang receiver_height")} />
-        <Fold title="Tow equipment" paths={of("vehicle", "brake_controller seven_way")} />
-        <Fold title="Socket, where it is not a 7-way" optional paths={of("vehicle", "socket")} />
-        <Fold title="Springs and levelling" optional paths={of("vehicle", "front_rate rear_rate helper_springs air_springs air_pressure auto_levelling")} />
-        <Fold title="What the handbook demands" optional paths={of("vehicle", "handbook_wd handbook_wd_above handbook_restoration handbook_share_low handbook_share_high handbook_air frontal_area_limit")} />
-      </Panel>
-      <Panel title="The trailer">
-        <Fold title="Plate, axles and tyres" paths={of("trailer", "coupling gvwr axle_rating axle_count tyre_rating tyre_count")} />
-        <Fold title="Coupler, chains and brakes" paths={of("trailer", "coupler_size coupler_rating chain_rating brakes breakaway")} />
-        <Fold title="Lock-out of surge brakes" optional paths={of("trailer", "reverse_lockout")} />
-        <Fold title="Brochure and tape" paths={of("trailer", "unladen_weight brochure_tongue ball_to_axle ball_to_rear frame_length coupler_height")} />
-        <Fold title="A-frame: mount, jack, propane, batteries" optional paths={of("trailer", "coupler_mount coupler_tongue_limit frame_depth jack_position jack_height propane_position propane_tray propane_capacity battery_position battery_tray")} />
-        <Fold title="Coupler rated by D and V; what the makers say of bars" optional paths={of("trailer", "coupler_d_value coupler_v_value maker_wd coupler_wd")} />
-        <Fold title="Tanks" optional paths={of("trailer", "fresh_tank fresh_tank_position grey_tank grey_tank_position black_tank black_tank_position")} />
-        <Fold title="Wind" optional paths={of("trailer", "frontal_area side_area")} />
-      </Panel>
+    <Box sx={{ display: "grid", gap: 1.5, maxWidth: 1240 }}>
       <GoAndRead />
+      <ByPlace places={places.data} />
+    </Box>
+  );
+}
+
+/** Where something is missing comes first, as it was when the station was opened: nothing moves away from under a hand that types. */
+function ByPlace({ places }: { places: Stand[] }) {
+  const { draft } = useRig();
+  const wanting = (place: Stand) => place.spots.filter((spot) => !spot.optional && !draft.entries[spot.path]).length;
+  const [order] = useState(() => [...places.filter(wanting), ...places.filter((place) => !wanting(place))].map((place) => place.key));
+  return (
+    <Panel title="Place by place" note="what is missing first; each place as one walks round the rig">
+      {order.map((key) => {
+        const place = places.find((one) => one.key === key);
+        return place && <PlaceFold key={key} place={place} wanting={wanting(place)} />;
+      })}
+    </Panel>
+  );
+}
+
+function PlaceFold({ place, wanting }: { place: Stand; wanting: number }) {
+  const { draft } = useRig();
+  const to_read = useSection("to_read");
+  const [asked, setAsked] = useState<string>();
+  const needed = place.spots.filter((spot) => !spot.optional);
+  const besides = place.spots.filter((spot) => spot.optional);
+  const written = besides.filter((spot) => draft.entries[spot.path]).length;
+  const decides = to_read.filter((one) => one.why !== "weak" && place.spots.some((spot) => spot.path === one.path)).length;
+  const troubled = place.spots.some((spot) => draft.problems[spot.path]);
+  return (
+    <Fold
+      name={`place ${place.key}`}
+      usual={needed.length > 0 || written > 0}
+      must={troubled}
+      title={
+        <>
+          <b>{place.name}</b>{" "}
+          <Box component="span" sx={{ fontSize: "0.88rem", color: wanting ? pencil : inkSoft }}>
+            {needed.length === 0 ? `${written} of ${besides.length} written` : wanting ? `${wanting} not read` : "all read"}
+            {decides > 0 && `, ${decides} that ${decides === 1 ? "decides" : "decide"}`}
+          </Box>
+        </>
+      }
+    >
+      <Box
+        onFocus={(event) => event.target instanceof HTMLElement && setAsked(event.target.dataset.path)}
+        sx={{ display: "grid", gridTemplateColumns: "190px minmax(0, 1fr)", columnGap: 3, pb: 1, "@media (max-width: 800px)": { gridTemplateColumns: "minmax(0, 1fr)" } }}
+      >
+        <Box sx={{ fontSize: "0.85rem", color: inkSoft, lineHeight: 1.25 }}>
+          <LabelSketch form={place.form} lines={place.spots} asked={asked} />
+          {place.look}
+        </Box>
+        <Box>
+          <Columns paths={needed.map((spot) => spot.path)} />
+          {besides.length > 0 && needed.length > 0 && (
+            <Fold name={`besides ${place.key}`} usual={written > 0} must={besides.some((spot) => draft.problems[spot.path])} title={<Box component="span" sx={{ fontSize: "0.88rem" }}>And where there is such a thing: {written} of {besides.length} written</Box>}>
+              <Columns paths={besides.map((spot) => spot.path)} />
+            </Fold>
+          )}
+          {needed.length === 0 && <Columns paths={besides.map((spot) => spot.path)} />}
+        </Box>
+      </Box>
+    </Fold>
+  );
+}
+
+function Columns({ paths }: { paths: string[] }) {
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(min(306px, 100%), 1fr))", columnGap: 3, alignItems: "start" }}>
+      {paths.map((path) => (
+        <EntryField key={path} path={path} />
+      ))}
     </Box>
   );
 }
 
 const WHY = { guessed: "a guess: nothing passes on it", missing: "not known", "could tip it": "could tip it", weak: "weak" } as const;
 const MARK = { guessed: "unknown", missing: "unknown", "could tip it": "caution", weak: "within" } as const;
+const FIRST = 3;
 
 /** The labels to read, most decisive first; each goes to its field. */
 function GoAndRead() {
   const to_read = useSection("to_read");
-
-  function goTo(path: string) {
-    const field = document.querySelector<HTMLElement>(`[data-path="${path}"]`);
-    field?.closest("details")?.setAttribute("open", "");
-    field?.focus();
-  }
-
+  const { draft, goTo } = useRig();
+  const [all, setAll] = useState(false);
   return (
-    <Panel title="Go and read" note="most decisive first">
+    <Panel
+      title="Go and read"
+      note={
+        <>
+          most decisive first
+          {draft.record && (
+            <>
+              {" · "}
+              <Link component={RouterLink} to={`/rigs/${draft.record.id}/round`} color="inherit">
+                The label round, for a phone
+              </Link>
+            </>
+          )}
+        </>
+      }
+    >
       {to_read.length === 0 && <Box>Nothing: every figure that decides is read, and none could tip a verdict.</Box>}
-      <Box component="ol" sx={{ m: 0, p: 0, listStyle: "none" }}>
-        {to_read.map((one) => (
-          <Box component="li" key={one.path} sx={{ borderBottom: `1px solid ${hairline}`, py: 0.5 }}>
-            <ButtonBase onClick={() => goTo(one.path)} sx={{ font: "inherit", textAlign: "left", display: "block", width: "100%" }}>
-              <Box sx={{ display: "flex", gap: 1, alignItems: "baseline" }}>
-                {one.why !== "weak" && <StateMark state={MARK[one.why]} size={13} />}
-                <b>{one.name}</b>
-                <Box component="span" sx={{ fontSize: "0.85rem" }}>
-                  {WHY[one.why]}
-                  {one.now && `, now ${one.now}`}
-                </Box>
-              </Box>
-              <Box sx={{ fontSize: "0.88rem" }}>
-                {one.read_at}
-                <Box component="span" sx={{ color: inkSoft }}>
-                  {" "}
-                  · decides {one.decides.slice(0, 3).join(", ")}
-                  {one.decides.length > 3 && ` and ${one.decides.length - 3} more`}
-                </Box>
-              </Box>
-            </ButtonBase>
+      <Box component="ol" sx={{ m: 0, p: 0, listStyle: "none", display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(min(300px, 100%), 1fr))", columnGap: 3, rowGap: 0.75 }}>
+        {to_read.slice(0, all ? undefined : FIRST).map((one) => (
+          <Box component="li" key={one.path} sx={{ lineHeight: 1.25 }}>
+            <Link component="button" type="button" color="inherit" onClick={() => goTo(one.path)} sx={{ font: "inherit", textAlign: "left" }}>
+              {one.why !== "weak" && <StateMark state={MARK[one.why]} size={13} />} <b>{one.name}</b>
+            </Link>{" "}
+            <Box component="span" sx={{ fontSize: "0.88rem" }}>
+              {WHY[one.why]}
+              {one.now && `, now ${one.now}`}
+            </Box>
+            <Box sx={{ fontSize: "0.85rem", color: inkSoft }}>
+              {one.read_at} · decides {one.decides.slice(0, 3).join(", ")}
+              {one.decides.length > 3 && ` and ${one.decides.length - 3} more`}
+            </Box>
           </Box>
         ))}
       </Box>
+      {to_read.length > FIRST && (
+        <Link component="button" type="button" color="inherit" onClick={() => setAll(!all)} aria-expanded={all} sx={{ font: "inherit", fontSize: "0.9rem", mt: 0.5 }}>
+          {all ? "Only the first" : <Slab size="inherit" component="span">{to_read.length - FIRST} more to read</Slab>}
+        </Link>
+      )}
     </Panel>
-  );
-}
-
-export function Fields({ paths }: { paths: string[] }) {
-  return (
-    <>
-      {paths.map((path) => (
-        <EntryField key={path} path={path} />
-      ))}
-    </>
-  );
-}
-
-export function Heading({ children }: { children: string }) {
-  return (
-    <Box component="h3" sx={{ m: 0, mt: 1.25, mb: 0.25, fontSize: "0.9rem", fontWeight: 600, borderBottom: 1, borderColor: "divider" }}>
-      {children}
-    </Box>
   );
 }

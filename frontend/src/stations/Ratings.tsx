@@ -2,6 +2,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
+import { Worded } from "../words/Worded";
 
 import type { Link, Remedy } from "../api/types";
 import { hairline, inkSoft, pencil, wash } from "../app/theme";
@@ -33,10 +34,10 @@ export function Ratings() {
             {weakest.share_text ? `, ${weakest.share_text} used` : ""}.{" "}
           </>
         )}
-        House reserve {rules.reserve_text} (the notch); red brackets say how well a load is known (k = 2). Share school {rules.share}; restoration {rules.restoration}.
+        <Worded>{`House reserve ${rules.reserve_text} (the notch); red brackets say how well a load is known (k = 2). Share school ${rules.share}; restoration ${rules.restoration}.`}</Worded>
       </Box>
       {over && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(420px, 1fr))", gap: 3, mb: 1.5 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(420px, 100%), 1fr))", gap: 3, mb: 1.5 }}>
           <Remedies />
           <LighterTrailers />
         </Box>

@@ -10,7 +10,7 @@ import { FigureInput, Problem } from "../parts/EntryField";
 import { Panel } from "../parts/Rows";
 import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
-import { Fields } from "./Meet";
+import { Fields } from "./Fields";
 
 const at = (names: string) => names.split(" ").map((name) => `weighing.${name}`);
 

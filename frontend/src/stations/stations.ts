@@ -11,6 +11,9 @@ export const STATIONS = [
 /** What stands before them: a first answer, which is no station's and is not signed. */
 export const DESK = { key: "desk", name: "Desk", does: "a first answer" } as const;
 
+/** What a customer beside the desk is shown: no station, and nothing is written there. */
+export const CUSTOMER = { key: "customer", name: "Customer" } as const;
+
 /** Where a figure is written, by the beginning of its path; the first that fits. */
 const WRITTEN_AT: readonly (readonly [string, StationKey])[] = [
   ["trailer.gross_weight", "weigh"],
@@ -33,7 +36,7 @@ export const PAGES = [
   { key: "record", name: "Record", does: "what happened, the next visit" },
 ] as const;
 
-export type StationKey = (typeof STATIONS)[number]["key"] | typeof DESK.key;
+export type StationKey = (typeof STATIONS)[number]["key"] | typeof DESK.key | typeof CUSTOMER.key;
 
 /** Which station a part of the drawing belongs to. */
 export const STATION_OF_PART: Record<string, StationKey> = {
