@@ -86,6 +86,12 @@ class BrowserTest(Truncating, StaticLiveServerTestCase):
         if group.get_attribute("open") is None:
             group.locator("summary").click()
 
+    def open_place(self, name: str) -> None:
+        """Everything that may be written at one place of the Meet station, unfolded."""
+        self.page.locator("details", has=self.page.locator("summary b", has_text=name)).evaluate(
+            "place => [place, ...place.querySelectorAll('details')].forEach((each) => { each.open = true })"
+        )
+
     def verdict(self) -> Locator:
         return self.page.locator("[data-verdict]")
 

@@ -69,3 +69,45 @@ class Floor(BrowserTest):
         expect(self.strips()).to_have_count(Strip.objects.filter(reached="in_bay").count())
         self.page.get_by_label("Customer, plate").fill("nobody at all")
         expect(self.page.get_by_text("neither on the floor nor in the archive")).to_be_visible()
+
+
+class TheHouse(BrowserTest):
+    """What the manager sees of the house, and of a rule before it is in force."""
+
+    def test_a_choice_is_tried_on_todays_floor(self) -> None:
+        page = self.page
+        self.sign_in("odile")
+        page.get_by_role("link", name="House rules").click()
+        page.get_by_text("What each of these 3 does").first.click()
+        card = page.locator("[data-school-card=about_ten]")
+        expect(card).to_contain_text("A tenth of the trailer, a hundredth either way.")
+        expect(card.locator("svg")).to_be_visible()
+        page.get_by_label("Tongue share", exact=True).select_option("about_ten")
+        told = page.get_by_role("region", name="What it would change")
+        expect(told.locator("[data-previewed='Haldis Okonjo']")).to_contain_text("fit →")
+        expect(page.get_by_text("nobody has chosen: the program's default")).to_be_visible()
+
+    def test_the_house_in_plots(self) -> None:
+        page = self.page
+        self.sign_in("odile")
+        page.get_by_role("link", name="Overview").click()
+        verdicts = page.get_by_role("figure", name="Verdicts")
+        expect(verdicts.locator("[data-bar=refused]")).to_contain_text("Not fit")
+        self.assertEqual(int(verdicts.locator("[data-bar=refused] b").inner_text()), 4)
+        expect(page.get_by_role("figure", name="Trials a fit").locator("[data-bar='2']")).to_contain_text("1")
+
+    def test_a_part_is_drawn_with_its_dimensions_and_found_by_figures(self) -> None:
+        page = self.page
+        self.sign_in()
+        page.goto(f"{self.live_server_url}/catalogue/kits")
+        page.get_by_role("button", name="Anvilroot 1200").click()
+        drawn = page.get_by_role("img", name="Anvilroot 1200, drawn to scale")
+        expect(drawn.locator("[data-dimension='brackets from']")).to_contain_text("brackets from 25 in")
+        expect(drawn.locator("[data-dimension=to]")).to_contain_text("to 32 in")
+        expect(page.locator("summary", has_text="What it may bear")).to_contain_text("4 of 4 written")
+        page.goto(f"{self.live_server_url}/rigs/new/meet")
+        self.field("Trailer").fill("under 7000, sleeps 4")
+        options = page.get_by_role("listbox").get_by_role("option")
+        expect(options).to_have_count(3)
+        expect(options.first).to_contain_text("Sleeps 4")
+        expect(options.first.locator("svg")).to_be_visible()

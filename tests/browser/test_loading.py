@@ -159,8 +159,8 @@ class Plan(Loading):
 
     def test_what_to_read_leads_to_its_field(self) -> None:
         self.open_rig("Tobiah Renswick", "Meet")
-        first = self.page.get_by_role("region", name="Go and read").get_by_role("button").first
+        first = self.page.get_by_role("region", name="Go and read").get_by_role("listitem").first
         expect(first).to_contain_text("Receiver WD gross rating")
         expect(first).to_contain_text("label on the receiver")
-        first.click()
+        first.get_by_role("button").click()
         expect(self.field("Receiver WD gross rating")).to_be_focused()

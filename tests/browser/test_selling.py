@@ -145,6 +145,7 @@ class Heights(BrowserTest):
         expect(page.locator("tr[data-change=restoration]")).to_contain_text("−8.8 %")
         expect(page.locator("tr[data-change=restoration]")).to_contain_text("to 70.7 %")
         expect(page.get_by_text("they unwind, from")).to_be_visible()
+        page.get_by_role("button", name="Open the drawing").click()
         expect(page.get_by_role("group", name="State drawn").get_by_role("button", name="as asked")).to_be_visible()
         page.get_by_role("button", name="As it is").click()
         expect(page.locator("tr[data-change=restoration]")).to_have_count(0)
@@ -222,3 +223,79 @@ class Upkeep(BrowserTest):
         self.page.get_by_role("button", name="Take over the catalogue's kit of today").click()
         expect(self.page.get_by_text("Saved, version 2")).to_be_visible()
         expect(self.page.get_by_role("button", name="Take over the catalogue's kit of today")).to_have_count(0)
+
+
+class Beside(BrowserTest):
+    """Compared as a customer stands there: four drawn to one scale, what differs first."""
+
+    def test_trailers_of_the_lot_beside_the_one_that_stands_there(self) -> None:
+        page = self.page
+        self.sign_in()
+        self.open_rig("Perrin Aldous", "Meet")
+        page.get_by_role("link", name="The lot for it").click()
+        for name in ("Dunnagh 17 Couple", "Saltgrass 20", "Dunnagh Flat 18"):
+            page.get_by_role("button", name=f"Pin {name}").click()
+        page.get_by_role("button", name="Compare 4").click()
+        sheet = page.get_by_role("dialog")
+        sides = sheet.locator("[data-side]")
+        expect(sides).to_have_count(4)
+        expect(sides.nth(0)).to_contain_text("Not fit. Do not tow. Rear GAWR: 3,860 lb on a rating of 3,800 lb")
+        expect(sides.nth(1)).not_to_contain_text("Not fit")
+        # one scale: the front wheels of all stand one below the other, and a shorter trailer ends sooner
+        ground = [sides.nth(place).locator("svg").first.get_attribute("viewBox") for place in range(4)]
+        self.assertEqual(len({box.split()[2] for box in ground}), 1)
+        rows = sheet.locator("[data-row]")
+        expect(rows.first).to_have_attribute("data-differs", "true")
+        gross = sheet.locator("[data-row=gross]").get_by_role("cell")
+        expect(gross.nth(1)).to_have_text("3,900\u00a0lb")
+        expect(sheet.locator("[data-row=rear_gawr]").get_by_role("cell").first).to_contain_text("over")
+        expect(sheet.locator("[data-row=asked]").get_by_role("cell").nth(1)).to_have_text("$19,800.00")
+        before = rows.count()
+        sheet.get_by_role("button", name="the same for all").click()
+        self.assertGreater(rows.count(), before)
+
+    def test_builds_beside_what_stands_there(self) -> None:
+        page = self.page
+        self.sign_in()
+        self.open_rig("Haldis Okonjo", "Hitch")
+        other = page.locator("[data-build='1']")
+        parts = (other.get_by_role("button").get_attribute("aria-label") or "").removeprefix("Pin ")
+        other.get_by_role("button").click()
+        page.get_by_role("button", name="Compare 2").click()
+        sheet = page.get_by_role("dialog")
+        expect(sheet.locator("[data-side]").nth(0)).to_contain_text("As it stands")
+        expect(sheet.get_by_role("columnheader", name=parts)).to_be_visible()
+        rows = {key: sheet.locator(f"[data-row={key}]") for key in ("kit", "shank", "ball_part")}
+        sheet.get_by_role("button", name="the same for all").click()
+        for row, part in zip(rows.values(), parts.split(", "), strict=True):
+            expect(row.get_by_role("cell").nth(1)).to_have_text(part)
+
+    def test_the_lot_of_a_vehicle_that_nobody_saved(self) -> None:
+        page = self.page
+        self.sign_in()
+        page.get_by_role("link", name="The lot", exact=True).click()
+        page.get_by_role("checkbox", name="the customer's own vehicle").check()
+        labels = (("GVWR", "7050"), ("Front GAWR", "3900"), ("Rear GAWR", "4350"), ("Placard payload", "1650"))
+        for label, text in (*labels, ("Receiver WD tongue rating", "1200"), ("Receiver WD gross rating", "12000")):
+            self.field(label).fill(text)
+        for wrong, says in (
+            ("abc", "Cannot read"),
+            ("0", "too small"),
+            ("-5", "a negative figure has no meaning"),
+            ("99999999", "too large"),
+        ):
+            self.field("Placard payload").fill(wrong)
+            expect(page.get_by_text(re.compile(says)).first).to_be_visible()
+            expect(page.get_by_text("Still to be read, before anything can be said: Placard payload.")).to_be_visible()
+            expect(self.field("Placard payload")).to_have_value(wrong)
+        self.field("Placard payload").fill("1650")
+        row = page.locator("[data-own='Dunnagh 17 Couple']")
+        expect(row).to_have_attribute("data-state", "fits_whatever")
+        expect(row).to_contain_text("GVWR 3,900\u00a0lb, sleeps 2, 20 ft")
+        self.field("Sleeps at least").fill("4")
+        expect(row).to_have_count(0)
+        self.field("Sleeps at least").fill("")
+        row.get_by_role("button", name="Take it").click()
+        expect(self.field("GVWR")).to_have_value("7050")
+        expect(page.get_by_label("Trailer", exact=True)).to_have_value("Dunnagh 17 Couple")
+        expect(page.locator("[data-first-answer]")).not_to_have_attribute("data-first-answer", "cannot")

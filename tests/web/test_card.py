@@ -10,8 +10,8 @@ from dataclasses import asdict
 from pypdf import PdfReader
 
 from stathmos.core.handover import CAUTIONS
-from stathmos.handover.card import page
-from stathmos.handover.card.drawing import side_elevation
+from stathmos.handover import card as page
+from stathmos.papers.drawing import side_elevation
 from tests.core.test_bay_steps import STOCKED, fitted
 
 
