@@ -34,7 +34,7 @@ def in_the_bay(browser: Browser, base: str) -> None:
     page.goto(base)
     sign_in(page, "bram")
     rig = page.get_by_role("link", name="Sunniva Askerow").get_attribute("href").split("/")[2]
-    for section, name in (("proof", "bay"), ("coach", "bay-coach"), ("torque", "bay-torque")):
+    for section, name in (("proof", "bay"), ("coach", "bay-coach")):
         page.goto(f"{base.rstrip('/')}/rigs/{rig}/bay/{section}")
         page.get_by_role("heading", name="Sunniva Askerow, in the bay").wait_for()
         if name == "bay":
@@ -46,23 +46,52 @@ def in_the_bay(browser: Browser, base: str) -> None:
 
 
 def handed_over(browser: Browser, page: Page, base: str) -> None:
-    """The hand-over and the record at the desk, and the manager's page."""
+    """The hand-over at the desk, and the manager's page."""
     page.goto(base)
     page.get_by_role("button", name="Archive").click()
     rig = page.get_by_role("link", name="Oriel Penhallick").get_attribute("href").split("/")[2]
     page.goto(f"{base.rstrip('/')}/rigs/{rig}/handover")
     take(page, "handover")
-    page.goto(f"{base.rstrip('/')}/rigs/{rig}/record")
-    page.get_by_label("What is wrong").select_option("sway")
-    page.get_by_role("button", name="A new tow vehicle").click()
-    take(page, "record")
     manager = browser.new_page(viewport={"width": 1280, "height": 800})
     manager.goto(base)
     sign_in(manager, "odile")
     manager.get_by_role("link", name="Overview").click()
     take(manager, "overview")
-    manager.get_by_role("link", name="People").click()
-    take(manager, "people")
+    manager.get_by_role("link", name="House rules").click()
+    manager.get_by_text("What each of these").first.click()
+    manager.get_by_label("Tongue share", exact=True).select_option("about_ten")
+    manager.locator("[data-previewed]").first.wait_for()
+    take(manager, "house")
+
+
+def before_the_sale(page: Page, base: str) -> None:
+    """Trailers side by side, and the customer's sheet."""
+    page.goto(base)
+    rig = page.get_by_role("link", name="Perrin Aldous").get_attribute("href").split("/")[2]
+    page.goto(f"{base.rstrip('/')}/lot/{rig}")
+    for name in ("Dunnagh 17 Couple", "Saltgrass 20", "Saltgrass Hauler 26"):
+        page.get_by_role("button", name=f"Pin {name}").click()
+    page.get_by_role("button", name="Compare 4").click()
+    page.locator("[data-side]").first.wait_for()
+    take(page, "beside")
+    page.goto(base)
+    rig = page.get_by_role("link", name="Haldis Okonjo").get_attribute("href").split("/")[2]
+    page.goto(f"{base.rstrip('/')}/rigs/{rig}/sheet")
+    page.get_by_role("button", name="Make the sheet").click()
+    page.locator("[data-sheet]").wait_for()
+    page.get_by_role("heading", level=1).scroll_into_view_if_needed()
+    take(page, "sheet")
+
+
+def label_round(browser: Browser, base: str) -> None:
+    """The walk round the rig, on a phone."""
+    page = browser.new_page(viewport={"width": 390, "height": 844})
+    page.goto(base)
+    sign_in(page, "bram")
+    rig = page.get_by_role("link", name="Tobiah Renswick").get_attribute("href").split("/")[2]
+    page.goto(f"{base.rstrip('/')}/rigs/{rig}/round")
+    page.get_by_role("group", name="Digits").wait_for()
+    take(page, "round")
 
 
 #: a half-ton that is in no catalogue, two people, and a trailer of 9 000 lb
@@ -84,11 +113,9 @@ def main(base: str) -> None:
             page.get_by_role("link", name=customer).click()
             page.get_by_role("navigation", name="Stations").get_by_role("button", name=station).click()
             take(page, name)
-        for address, name in (("house", "house"), ("catalogue/kits", "catalogue")):
-            page.goto(f"{base.rstrip('/')}/{address}")
-            if name == "catalogue":
-                page.get_by_role("button", name="Anvilroot 1000").click()
-            take(page, name)
+        page.goto(f"{base.rstrip('/')}/catalogue/kits")
+        page.get_by_role("button", name="Anvilroot 1000").click()
+        take(page, "catalogue")
         page.goto(f"{base.rstrip('/')}/lot")
         page.get_by_label("Tow vehicle", exact=True).fill("Brindlow Haulm half-ton crew")
         page.get_by_role("option", name="Brindlow Haulm half-ton crew", exact=True).click()
@@ -101,14 +128,8 @@ def main(base: str) -> None:
             page.keyboard.press("Enter")
         page.locator("[data-span=payload]").wait_for()
         take(page, "first-answer")
-        page.goto(base)
-        page.get_by_role("link", name="Haldis Okonjo").click()
-        page.get_by_role("navigation", name="Stations").get_by_role("button", name="Weigh").click()
-        page.get_by_label("Trailer", exact=True).fill("Larkmere")
-        page.get_by_role("option", name="Larkmere 28").click()
-        page.get_by_role("button", name="Put Larkmere 28 there").click()
-        page.locator("[data-aside='weighing.tongue_scale']").get_by_role("button", name="Look").click()
-        take(page, "aside")
+        before_the_sale(page, base)
+        label_round(browser, base)
         in_the_bay(browser, base)
         handed_over(browser, page, base)
         browser.close()
