@@ -137,7 +137,7 @@ class TheLot(WithDemo):
             self.assertEqual(row["state"] == "fits_whatever", row["used"] <= 1, row)
         del body["entries"]["vehicle.payload"]
         _, told = self.ask("POST", "desk/trailers/", body)
-        self.assertEqual(told["unread"], ["vehicle.payload"])
+        self.assertEqual(told["unread"], ["Placard payload"])
         self.assertEqual({one["state"]: one["count"] for one in told["counts"]}["fits_whatever"], 0)
         self.assertEqual(self.ask("POST", "desk/trailers/", {"entries": []})[0], 400)
 

@@ -27,15 +27,21 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
   const { entries, waiting, trial, trials, visit, record } = page;
   const { read } = useUnits();
   const done = (one: Question) => Boolean(entries[one.path]?.is);
-  const [at, setAt] = useState(() => {
-    const asked = section.questions.findIndex((one) => one.path === begin);
-    if (asked >= 0) return asked;
+  const paths = section.questions.map((one) => one.path);
+  // Where one is stands by name: the list may grow and shrink while an answer is under way (marks to be read again), and a place
+  // counted in it would then skip what was never asked.
+  const upTo = (index: number) => paths.slice(0, index + 1);
+  const [seen, setSeen] = useState(() => {
+    const asked = paths.indexOf(begin ?? "");
+    if (asked >= 0) return upTo(asked);
     // the first that is wanted; else the first check more that is open, but for a trial that is whole: that one is looked through
     const open = section.questions.findIndex((one) => !done(one) && !one.optional);
     const whole = section.key === "c" && trial !== null && hasMarks(trial, entries);
-    return open >= 0 ? open : whole ? 0 : Math.max(0, section.questions.findIndex((one) => !done(one)));
+    return upTo(open >= 0 ? open : whole ? 0 : Math.max(0, section.questions.findIndex((one) => !done(one))));
   });
-  const question = section.questions[Math.min(at, section.questions.length - 1)];
+  const at = whereOneIs(seen, paths);
+  const setAt = (index: number) => setSeen(upTo(index));
+  const question = section.questions[at];
   if (!question) return null;
   const last = at >= section.questions.length - 1;
   const onward = () => (last ? after() : setAt(at + 1));
@@ -96,6 +102,14 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
       </Box>
     </Box>
   );
+}
+
+/** The place of the question that was come to; where that one is asked no more, the one after the last that still is. */
+function whereOneIs(seen: string[], paths: string[]): number {
+  const current = seen.at(-1);
+  if (current !== undefined && paths.includes(current)) return paths.indexOf(current);
+  const passed = seen.filter((path) => paths.includes(path)).at(-1);
+  return Math.min(passed === undefined ? 0 : paths.indexOf(passed) + 1, paths.length - 1);
 }
 
 /** Where what is measured differs from the plan, as soon as it does. */
