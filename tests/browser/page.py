@@ -41,9 +41,9 @@ class BrowserTest(Truncating, StaticLiveServerTestCase):
         loading.load()
         self.page = self.new_page()
 
-    def new_page(self) -> Page:
+    def new_page(self, **more: str) -> Page:
         """A page in a session of its own; an error on its console fails the test."""
-        context = self.browser.new_context(viewport=self.size)
+        context = self.browser.new_context(viewport=self.size, **more)
         page = context.new_page()
         page.set_default_timeout(PATIENCE)
         self.errors: list[str] = []

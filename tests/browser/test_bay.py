@@ -307,13 +307,15 @@ class Dropped(Portrait):
 
     def test_a_list_that_shrinks_meanwhile_skips_nothing(self) -> None:
         """Marks that were to be read again are not asked any more once the last answer is in: the rail, not come to yet, is asked."""
-        begun = {path: one for path, one in a_fit.TRIAL_1.items() if not path.endswith(("rail_front", "rail_rear"))}
+        open_yet = ("rear_right", "rail_front", "rail_rear")
+        begun = {path: one for path, one in a_fit.TRIAL_1.items() if not path.endswith(open_yet)}
         self.write(a_fit.FLOOR, a_fit.COUPLING, a_fit.A, a_fit.B, begun)
         away = [True]
 
         def read_again(route) -> None:
             if route.request.method == "POST":
-                return route.abort() if away else route.continue_()
+                route.abort() if away else route.continue_()
+                return
             answer = route.fetch()
             told = answer.json()
             asked = next(one for one in told["bay"]["sections"] if one["key"] == "c")["questions"]
@@ -324,6 +326,7 @@ class Dropped(Portrait):
             ]
             route.fulfill(response=answer, json=told)
 
+        self.page = self.new_page(service_workers="block")  # what it fetches is out of a test's reach
         self.page.route("**/bay/", read_again)
         self.open_bay("c?path=trials.trial_1.rear_right")
         self.asked("Rear right wheel arch, bars on")
