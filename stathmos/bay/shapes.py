@@ -181,6 +181,7 @@ FitShape = shape(
         together=FigureShape(),
         apart=Truth(),
     )(),
+    axles=shape("BayAxle", name=text(), load=FigureShape(), worse=Truth())(many=True),
     loads=_maybe(shape("BayLoads", **{key: FigureShape() for key in ("front", "rear", "trailer_axles", "bar_each")})),
     attitude=FigureShape(),
     next=_maybe(NextShape),

@@ -11,6 +11,8 @@ from dataclasses import dataclass
 
 from stathmos.core import (
     attitudes,
+    axle_sheet,
+    braking,
     cargo,
     cases,
     elevation,
@@ -95,6 +97,16 @@ class Assessment:
             attitudes.FULL: full,
         }
         return attitudes.attitudes(self.bench.rig, self.bench.on_hitch, self.heights, tongues)
+
+    @Lazily
+    def axles(self) -> axle_sheet.AxleSheet | None:
+        """The trailer's axles one by one, empty, as planned and full."""
+        return axle_sheet.axle_sheet(self.bench, self.cases)
+
+    @Lazily
+    def braking(self) -> tuple[braking.Braking, ...]:
+        """What a firm stop does to the loads, with the trailer's brakes and without."""
+        return braking.braking(self.bench, self.heights.coupler)
 
     @Lazily
     def parts(self) -> parts_list.PartsList:

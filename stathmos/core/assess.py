@@ -104,7 +104,7 @@ def assess(
     build = ratings.Build(distributing, kit, shank, fitted.ball, sleeve)
     on_hitch = cases.OnHitch(
         rules=rules, geometry=geometry, build=build, hardware=fitting.hardware(kit, shank, sleeve),
-        links=ratings.Chained(rig=rig, build=build, reserve=rules.reserve, s_limited=rules.share.s_limited),
+        links=ratings.Chained(rig=rig, build=build, reserve=rules.reserve, s_limited=rules.share.s_limited), heights=found,
     )  # fmt: skip
     loads = on_hitch.loads(rig, placed)
     stands, planned, full = on_hitch.three(rig, placed, weights, tongue_full, loads, fitted.couples)
@@ -138,7 +138,7 @@ def assess(
 
     judged = findings.Judged(
         rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full.links, decided=decided,
-        waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still,
+        waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch,
         cure=lambda link: remedies.remedy(bench, link, None, tuple), tryout=None,
     )  # fmt: skip
     said = findings.collect(judged)

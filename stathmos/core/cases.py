@@ -7,14 +7,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from stathmos.core import heights, loading, ratings
+from stathmos.core import axles, heights, loading, ratings
 from stathmos.core.cargo import Placed, steps
-from stathmos.core.figures import Anything, Figure, Given, Missing, assumed, work
+from stathmos.core.figures import Anything, Figure, Given, Missing, assumed, constant, work
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TRAILER, VEHICLE
 from stathmos.core.rules import Rules
 from stathmos.core.schools import RestorationSchool
-from stathmos.core.units import COUPLE, SHARE
+from stathmos.core.units import COUPLE, LENGTH, SHARE, WEIGHT
 from stathmos.core.weighing import Weights, tongue_share
 
 
@@ -38,7 +38,10 @@ def couples(school: RestorationSchool, tongue: Anything, geometry: heights.Geome
 
 @dataclass(frozen=True, kw_only=True)
 class CaseLoads:
-    """One case: tongue, gross, share, the coupled axle loads at the worse end of the restoration window, kg; its chain."""
+    """One case: tongue, gross, share, the coupled axle loads at the worse end of the restoration window, kg; its chain.
+
+    ``tongue``: as it is towed, where a nose held high makes it more than level. ``each``: the trailer's axles one by one.
+    """
 
     key: str
     name: str
@@ -48,18 +51,23 @@ class CaseLoads:
     front: Anything
     rear: Anything
     trailer_axles: Anything
+    each: tuple[axles.OnAxle, ...]
     links: tuple[ratings.Link, ...]
 
 
 @dataclass(frozen=True, kw_only=True)
 class OnHitch:
-    """The hitch that is decided on: what every case of a rig is worked out with."""
+    """The hitch that is decided on: what every case of a rig is worked out with.
+
+    ``heights``: where its ball stands, and how level that leaves the trailer.
+    """
 
     rules: Rules
     geometry: heights.Geometry
     build: ratings.Build
     hardware: Figure | Given
     links: ratings.Chained
+    heights: heights.Heights
 
     def couples(self, tongue: Anything) -> Couples:
         """The bars' couples at the ends of the school's window and at its aim, kg·mm."""
@@ -69,24 +77,49 @@ class OnHitch:
         """What rides on the vehicle's axles without the tongue, kg; ``planned``: as the rig will travel, else as it stands."""
         return loading.vehicle_loads(rig, placed, self.hardware, self.geometry.o, planned)
 
+    def above(self, tongue: Anything, couple: Anything) -> Figure | Missing:
+        """How far the coupled ball stands above where the trailer is level, under a tongue in kg and a couple in kg·mm; mm."""
+        settle = heights.settled(tongue, couple, self.geometry).ball
+        return axles.above_level(self.heights.ball_standing, self.heights.coupler, settle)
+
     def carried(
-        self, tongue: Anything, gross: Anything, loads: loading.VehicleLoads, window: Couples | None = None
+        self,
+        tongue: Anything,
+        gross: Anything,
+        loads: loading.VehicleLoads,
+        window: Couples | None = None,
+        lean: Anything = constant(0.0, WEIGHT),
     ) -> ratings.Case:
-        """What a tongue and a gross weight put on every axle: the rear at the least restoration, the others at the most."""
-        found = window or self.couples(tongue)
-        axles = ratings.AxleLoads(
-            front=ratings.axle_demand("front", loads.front, tongue, found.high, self.geometry),
-            rear=ratings.axle_demand("rear", loads.rear, tongue, found.low, self.geometry),
-            trailer=ratings.trailer_axle_load(tongue, gross, found.high, self.geometry.L),
+        """What a tongue and a gross weight put on every axle: the rear at the least restoration, the others at the most.
+
+        ``lean``: how much more than half the trailer's right-hand wheels carry, kg.
+        """
+        found, rig = window or self.couples(tongue), self.links.rig
+        level = axles.shares_whatever(rig)
+        ends = tuple(
+            axles.Pressed(
+                couple=couple, group=ratings.trailer_axle_load(tongue, gross, couple, self.geometry.L),
+                above=constant(0.0, LENGTH) if level else self.above(tongue, couple),
+            )
+            for couple in ((found.high,) if level or found.low is found.high else (found.low, found.high))
+        )  # fmt: skip
+        split = axles.Split(tongue=tongue, gross=gross, ends=ends, slack=self.heights.slack)
+        hung = axles.heaviest_as_towed(rig, split)
+        on_axles = ratings.AxleLoads(
+            front=ratings.axle_demand("front", loads.front, hung, found.high, self.geometry),
+            rear=ratings.axle_demand("rear", loads.rear, hung, found.low, self.geometry),
+            trailer=ends[-1].group,
+            each=axles.each_axle(rig, split),
+            lean=lean,
         )
-        return ratings.Case(tongue=tongue, gross=gross, loads=loads, axles=axles)
+        return ratings.Case(tongue=hung, gross=gross, loads=loads, axles=on_axles)
 
     def case(self, key: str, name: str, carried: ratings.Case) -> CaseLoads:
         """One case with its chain."""
         share = work("share = TW / GTW", SHARE, tongue_share, None, TW=carried.tongue, GTW=carried.gross)
         return CaseLoads(
             key=key, name=name, tongue=carried.tongue, gross=carried.gross, share=share,
-            front=carried.axles.front, rear=carried.axles.rear, trailer_axles=carried.axles.trailer,
+            front=carried.axles.front, rear=carried.axles.rear, trailer_axles=carried.axles.trailer, each=carried.axles.each,
             links=self.links.chain(carried),
         )  # fmt: skip
 
@@ -103,13 +136,11 @@ class OnHitch:
 
         ``loads`` and ``window``: those of the rig as planned.
         """
-        planned = self.case("planned", "As planned", self.carried(weights.tongue, weights.gross, loads, window))
-        full = self.case("full", "Full", self.carried(tongue_full, rig.figure("trailer.gvwr"), loads))
+        lean = axles.leans(rig, placed, TRAILER)
+        planned = self.case("planned", "As planned", self.carried(weights.tongue, weights.gross, loads, window, lean))
+        full = self.case("full", "Full", self.carried(tongue_full, rig.figure("trailer.gvwr"), loads, lean=lean))
         if not any(steps(placed, on) for on in (TRAILER, VEHICLE)):
             return replace(planned, key="standing", name="As it stands"), planned, full
-        now = self.loads(rig, placed, planned=False)
-        return (
-            self.case("standing", "As it stands", self.carried(weights.tongue_standing, weights.gross_standing, now)),
-            planned,
-            full,
-        )
+        now, lean = self.loads(rig, placed, planned=False), axles.leans(rig, placed, TRAILER, planned=False)
+        standing = self.carried(weights.tongue_standing, weights.gross_standing, now, lean=lean)
+        return self.case("standing", "As it stands", standing), planned, full

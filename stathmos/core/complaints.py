@@ -12,6 +12,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from stathmos.core.axles import read_one_by_one, words_for
 from stathmos.core.bay import Fit
 from stathmos.core.bay_schools import TOO_LITTLE, TOO_MUCH
 from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, expanded, sure, there
@@ -126,6 +127,52 @@ def _nose(high: bool) -> Callable[[_Case], Cause]:
         )
 
     return cause
+
+
+def _one_axle(case: _Case) -> Cause:
+    """This rig's own split: as weighed axle by axle, or by the rail as it was taped, else as planned."""
+    name, measure, path = (
+        "One axle carries more than the other",
+        "Weigh the trailer axle by axle, coupled.",
+        "weighing.bridge_axle_1_bars",
+    )
+    taped = case.fit.measured.on_axles
+    on = taped if taped and not any(isinstance(one.load, Missing) for one in taped) else case.fit.now.bench.planned.each
+    rating = case.rig.figure("trailer.axle_rating")
+    if len(on) < 2 or any(isinstance(one.load, Missing) for one in on) or isinstance(rating, Missing):
+        return Cause(name, OPEN, Phrase("What each axle carries is not known."), measure, path)
+    put: dict[str, tuple[float, str, str]] = {f"axle_{one.number}": (sure(one.load).value, WEIGHT, "up") for one in on}
+    told = ", ".join(f"{{axle_{one.number}}} on the {words_for(one.number, len(on))}" for one in on)
+    loads = [sure(one.load).value for one in on]
+    put |= {"rating": (rating.value, WEIGHT, "down")}
+    by = (
+        "By the rail as it was taped"
+        if on is taped and not read_one_by_one(case.rig)
+        else "As it was weighed"
+        if on is taped
+        else "As planned"
+    )
+    apart = max(loads) - min(loads) > UNLIKE * rating.value or max(loads) > rating.value
+    if not all(one.told for one in on):
+        look = "Look between the wheels: without an equaliser to join the springs each axle carries by how the trailer stands."
+        says = Phrase(f"{by}, and if no equaliser joins the springs: {told}, of {{rating}} each.", put)
+        return Cause(name, SPEAKS if apart else OPEN, says, look, "trailer.suspension")
+    says = Phrase(f"{by}: {told}, of {{rating}} each.", put)
+    return Cause(name, SPEAKS if apart else THEN, says, measure, path)
+
+
+def _to_one_side(case: _Case) -> Cause:
+    name, measure = "Load off-centre", "Weigh left and right wheels apart, or measure the frame left and right."
+    lean, each = case.fit.now.bench.lean, case.fit.now.bench.planned.trailer_axles
+    if isinstance(lean, Missing) or isinstance(each, Missing) or not lean.value:
+        return Cause(name, OPEN, Phrase("The record says of no load on which side it stands."), measure, "")
+    put = {"lean": (abs(lean.value), WEIGHT, "up")}
+    side = "right" if lean.value > 0 else "left"
+    says = Phrase(f"By the loading plan the {side}-hand wheels carry {{lean}} more than half.", put)
+    return Cause(name, SPEAKS if abs(lean.value) > UNLIKE / 2 * each.value else THEN, says, measure, "")
+
+
+UNLIKE = 0.05  # of an axle's rating: so far apart two axles wear their tyres unlike: from memory, to be verified
 
 
 def _restoration(little: bool) -> Callable[[_Case], Cause]:
@@ -292,7 +339,7 @@ _SYMPTOMS: dict[str, tuple[Callable[[_Case], Cause], ...]] = {
         _by_eye("Tyre pressures", "Every tyre's pressure, cold."),
         _by_eye("Worn springs or dampers", "States A and B again: the spring rates against this record."),
     ),
-    "tyres": (_nose(False), _by_eye("Load off-centre", "Weigh left and right wheels apart, or measure the frame left and right.")),
+    "tyres": (_one_axle, _nose(False), _to_one_side, _by_eye("Tyre pressures", "Every tyre's pressure, cold.")),
     "bars_fit": (_went_on(True), _went_on(False), _nose(False)),
     "bars_bowed": (_bowed,),
     "clunk": (

@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core import axles
 from stathmos.core.cargo import RACK, Placed, load_space
-from stathmos.core.figures import Given, Missing, sure
+from stathmos.core.figures import Given, Missing, sure, wanting
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, name_at
 from stathmos.core.rig.loads import TO_COME_OUT, TRAILER
+from stathmos.core.rig.trailer import EQUALISED, SINGLE
 from stathmos.core.selection import contradicts
+from stathmos.core.uncertainty import iii_l_tolerance, weighbridge_division
 from stathmos.core.units import KG_PER_LB, LENGTH, VOLUME, WEIGHT
 
 LEAST_DRIVER = 80 * KG_PER_LB  # common practice: somebody drives
@@ -26,7 +29,60 @@ class Contradiction:
 
 def contradictions(rig: Rig, placed: tuple[Placed, ...]) -> tuple[Contradiction, ...]:
     """Everything on a rig that cannot be as it is written."""
-    return (*_readings(rig), *_squat(rig), *_bands(rig), *_ratings(rig), *_loads(rig, placed))
+    return (*_readings(rig), *_squat(rig), *_bands(rig), *_ratings(rig), *_axles(rig), *_loads(rig, placed))
+
+
+def suspension_cannot_be(kind: str, count: int | None) -> bool:
+    """Whether so many axles cannot have that suspension: one has nothing to share with, several are not alone.
+
+    >>> [suspension_cannot_be(kind, count) for kind, count in (("single", 2), ("equalised", 1), ("independent", 1), ("equalised", 2))]
+    [True, True, False, False]
+    """
+    return count is not None and ((kind == SINGLE and count > 1) or (kind == EQUALISED and count == 1))
+
+
+def spacing_cannot_be(spacing: float, count: float, L: float) -> bool:
+    """Whether axles so far apart, mm, would begin ahead of the ball.
+
+    >>> spacing_cannot_be(900.0, 2.0, 5000.0), spacing_cannot_be(3000.0, 3.0, 2500.0)
+    (False, True)
+    """
+    return spacing * (count - 1) / 2 >= L
+
+
+def _axles(rig: Rig) -> list[Contradiction]:
+    found = []
+    count, L, spacing = axles.count_of(rig), rig.trailer.ball_to_axle, rig.trailer.axle_spacing
+    if suspension_cannot_be(rig.choice("trailer.suspension"), count):
+        says = Phrase(
+            "The trailer has one axle, which has nothing to share with: look at both."
+            if count == 1
+            else "The trailer has more than one axle: look at both."
+        )
+        found.append(Contradiction("trailer.suspension", says, ("trailer.suspension",)))
+    if spacing is not None and L is not None and count and spacing_cannot_be(spacing.value, count, L.value):
+        says = Phrase(
+            "So far apart the axles would begin ahead of the ball: {L} to their middle.",
+            {"L": (L.value, LENGTH, "nearest")},
+        )
+        found.append(Contradiction("trailer.axle_spacing", says, ("trailer.axle_spacing",)))
+    for way in ("bare", "bars"):
+        found += _axles_weighed(rig, way, count or 0)
+    return found
+
+
+def _axles_weighed(rig: Rig, way: str, count: int) -> list[Contradiction]:
+    """Axles read one by one that do not add up to what they weighed together."""
+    paths = tuple(f"weighing.bridge_axle_{number}_{way}" for number in range(1, count + 1))
+    together, read = rig.figure(f"weighing.bridge_trailer_{way}"), [rig.figure(path) for path in paths]
+    if not paths or wanting(together, *read):
+        return []
+    total, group = sum(sure(one).value for one in read), sure(together).value
+    if abs(total - group) <= iii_l_tolerance(group, weighbridge_division(rig)) + 1e-6:
+        return []
+    put = {"total": (total, WEIGHT, "nearest"), "group": (group, WEIGHT, "nearest")}
+    says = Phrase("One by one the axles weigh {total}, together {group}: read them again.", put)
+    return [Contradiction(paths[0], says, paths)]
 
 
 def _readings(rig: Rig) -> list[Contradiction]:

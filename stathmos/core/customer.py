@@ -9,7 +9,7 @@ from stathmos.core.answer import Assessment
 from stathmos.core.figures import expanded, sure
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.phrases import Phrase
-from stathmos.core.ratings import Link, State
+from stathmos.core.ratings import AXLES, TYRES, WHEELS, Link, State
 from stathmos.core.reading_list import WEAK
 from stathmos.core.units import SHARE, WEIGHT
 
@@ -36,9 +36,12 @@ INTO_TRAILER = frozenset(
     {
         "trailer_tyres", "trailer_axles", "trailer_gvwr", "tow_rating", "coupler", "ball", "chains", "hitch_gross",
         "shank_gross", "sleeve_gross", "receiver_gross", "gcwr", "coupler_d", "receiver_d",
+        *(one.key + what for one in AXLES for what in ("", TYRES, WHEELS)),
     }
 )  # fmt: skip
-INTO_VEHICLE = frozenset({"payload", "gvwr", "front_gawr", "rear_gawr", "gcwr"})
+INTO_VEHICLE = frozenset({"payload", "gvwr", "front_gawr", "rear_gawr", "gcwr", "front_tyres", "rear_tyres"})
+#: what stands on the wheels of one side, in the middle of the rig: half of it on each
+_ON_A_SIDE = frozenset({"front_tyres", "rear_tyres", *(one.key + what for one in AXLES for what in (TYRES, WHEELS))})
 
 
 @dataclass(frozen=True)
@@ -59,11 +62,18 @@ def room(key: str, links: Iterable[Link], holds: frozenset[str]) -> Room:
     open_ = [link for link in held if link.state is State.UNKNOWN]
     if open_ or not held:
         return Room(key, None, tuple(link.name for link in open_))
-    left = [(_left(link), link.name) for link in held if sure(link.rating).dimension == WEIGHT]
+    axles = max([1, *(one.number for one in AXLES for link in held if link.key.startswith(one.key))])
+    left = [(_left(link) / _borne(link, axles), link.name) for link in held if sure(link.rating).dimension == WEIGHT]
     if not left:
         return Room(key, None, ())
     least = min(amount for amount, _ in left)
     return Room(key, max(0.0, least), tuple(name for amount, name in left if amount <= least + 1e-9))
+
+
+def _borne(link: Link, axles: int) -> float:
+    """How much of a load over the middle of the trailer's axles, or in the middle of the vehicle, a link bears."""
+    of_one = any(link.key.startswith(one.key) for one in AXLES)
+    return (1 / axles if of_one else 1.0) * (0.5 if link.key in _ON_A_SIDE else 1.0)
 
 
 def _left(link: Link) -> float:

@@ -10,6 +10,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core import outlines
+from stathmos.core.axles.split import USUAL_SPACING
 from stathmos.core.cargo import load_space
 from stathmos.core.coupled import Coupled, CoupledState
 from stathmos.core.figures import Anything, Missing
@@ -26,9 +27,9 @@ TYPICAL = {
     "trailer.frame_length": 240 * MM_PER_IN,
     "trailer.coupler_height": 23 * MM_PER_IN,
     "trailer.axle_count": 2,
+    "trailer.axle_spacing": USUAL_SPACING,
 }
 TYPICAL_KINDS = {"vehicle.vehicle_class": "half_ton", "trailer.body": "travel"}
-AXLE_SPACING = 34 * MM_PER_IN
 
 
 @dataclass(frozen=True)
@@ -124,7 +125,7 @@ def elevation(rig: Rig, heights: Heights, overhang: Anything, bracket: Anything,
         receiver_height=length("vehicle.receiver_height", heights.receiver),
         trailer_axle_x=axle_x,
         axle_count=int(length("trailer.axle_count")),
-        axle_spacing=AXLE_SPACING,
+        axle_spacing=length("trailer.axle_spacing"),
         rail_from_x=on.front,
         rail_to_x=on.rear,
         coupler_height=coupler,

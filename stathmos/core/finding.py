@@ -30,6 +30,7 @@ KEYS = (
     "test_failed",
     # unknown
     *("kit_not_known", "part_not_known", "unreadable", "weighings_disagree", "contradicted", "tongue_may_be_light"),
+    "tongue_light_towed",
     *("guessed", "did_not_move", "share_unknown"),
     *("tongue_not_weighed", "height_unknown", "no_kit_yet", "no_part_yet", "links_unknown"),
     *("check_open", "kit_not_named", "state_not_measured", "jack_not_seen", "c_not_begun", "c_void", "c_not_measured"),
@@ -38,7 +39,15 @@ KEYS = (
     # caution
     *("tongue_heavy", "part_differs", "tongue_may_be_heavy", "over_when_full", "close", "kit_with_care"),
     *("chosen_kit_with_care", "may_be_over", "air_springs", "helper_springs", "auto_levelling", "weighbridge_open"),
-    *("bars_left_off", "school_off_level"),
+    *(
+        "bars_left_off",
+        "school_off_level",
+        "tongue_as_towed",
+        "tyres_soft",
+        "tyres_too_hard",
+        "tyres_old",
+        "tyre_code_unread",
+    ),
     *("sway_control_wanted", "tailgate", "load_still_to_change", "gross_planned", "reserve_waived"),
     *(
         "check_flagged",

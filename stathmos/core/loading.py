@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from stathmos.core import cargo
+from stathmos.core.axles import leans
 from stathmos.core.cargo import Placed
 from stathmos.core.figures import (
     COMMON_PRACTICE,
@@ -59,7 +60,8 @@ def gcwr(rig: Rig) -> Anything:
 
 @dataclass(frozen=True)
 class VehicleLoads:
-    """The vehicle loaded, uncoupled. All kg. ``weighed``: the axle loads come from a weighbridge."""
+    """The vehicle loaded, uncoupled. All kg. ``weighed``: the axle loads come from a weighbridge; ``lean_front``, ``lean_rear``:
+    how much more than half of each axle its right-hand wheels carry."""
 
     front: Anything
     rear: Anything
@@ -67,6 +69,8 @@ class VehicleLoads:
     behind_axle: Anything
     hardware: Figure | Given
     weighed: bool = False
+    lean_front: Anything = constant(0.0, WEIGHT)
+    lean_rear: Anything = constant(0.0, WEIGHT)
 
 
 def vehicle_loads(
@@ -102,7 +106,9 @@ def vehicle_loads(
         seats.append(cargo.Step("hardware", 1.0, hardware, at_ball, hardware))
         unladen = rig.figure("vehicle.unladen_front"), rig.figure("vehicle.unladen_rear")
         front, rear = _on_axles(rig, *unladen, tuple(seats), _MOMENTS)
-    return VehicleLoads(front, rear, aboard, cargo.behind_rear_axle(rig, placed), hardware, weighed)
+    lean = {end: leans(rig, placed, VEHICLE, planned, end) for end in ("front", "rear")}
+    behind = cargo.behind_rear_axle(rig, placed)
+    return VehicleLoads(front, rear, aboard, behind, hardware, weighed, lean["front"], lean["rear"])
 
 
 def _on_axles(

@@ -52,6 +52,13 @@ PLACES = (
         ),
     ),
     Place(
+        "vehicle_tyres", "Tow vehicle's tyres", "On the side of each tyre, against the placard's size and load index.", SIDEWALL,
+        _of(
+            "vehicle", "tyres_as_placard", ("front_tyre_rating", "MAX LOAD SINGLE # LBS"), ("rear_tyre_rating", "MAX LOAD # LBS"),
+            "rear_tyre_count", "track", optional=True,
+        ),
+    ),
+    Place(
         "dash", "At the wheel", "Under the dash, and among the switches.", LOOK,
         _of("vehicle", "brake_controller") + _of("vehicle", "auto_levelling", optional=True),
     ),
@@ -111,11 +118,16 @@ PLACES = (
     ),
     Place(
         "left_side", "Trailer's left side", "Along the wheels: count them, look for brakes, tape back from the ball.", TAPE,
-        _of("trailer", "axle_count", "brakes", "ball_to_axle"),
+        _of("trailer", "axle_count", "suspension", "brakes", "ball_to_axle")
+        + _of("trailer", "axle_spacing", "axle_rate", "track", optional=True),
     ),
     Place(
         "tyres", "Trailer's tyres", "On the side of any tyre, small, near the bead.", SIDEWALL,
-        _of("trailer", "tyre_count", ("tyre_rating", "MAX LOAD SINGLE # LBS")),
+        _of("trailer", "tyre_count", ("tyre_rating", "MAX LOAD SINGLE # LBS"))
+        + _of(
+            "trailer", ("tyre_rated_pressure", "AT # PSI COLD"), "tyre_pressure", ("tyre_code", "DOT …  #"), ("wheel_rating", "MAX LOAD # LB"),
+            optional=True,
+        ),
     ),
     Place(
         "brochure", "Trailer's brochure", "The table of weights and lengths for this floor plan; tape what it does not say.", PAGE,

@@ -29,7 +29,7 @@ from stathmos.core.subjects import Under
 from stathmos.core.uncertainty import as_written
 from stathmos.core.units import UnreadableError
 
-VERSION = 3
+VERSION = 4
 WORDS = (CHOICE, FLAG, TEXT, NAMES)
 LONGEST_NAME, LONGEST_NAMES = 120, 400
 MOST_PARTS = 2000
@@ -143,15 +143,15 @@ def read_entries(written: Mapping[str, Any], stock: Stock) -> RigFile:
 
 def modernised(document: Any) -> Any:
     """A file of an earlier version as this one writes it. Version 1 had fixed places instead of loads, and the
-    altitude among them; version 2 had no bay, hand-over and complaints.
+    altitude among them; version 2 had no bay, hand-over and complaints; version 3 knew no axle by itself, and of no load its side.
 
     >>> old = {"stathmos_rig_file": 1, "load": {"bed": "200 lb", "trailer_cargo": "900 lb", "altitude": "5000 ft"}}
     >>> modernised(old)["loads"], modernised(old)["journey"]
     ({'bed': {'weight': '200 lb'}, 'gear': {'weight': '900 lb'}}, {'altitude': '5000 ft'})
     """
-    if not isinstance(document, dict) or document.get("stathmos_rig_file") not in (1, 2):
+    if not isinstance(document, dict) or document.get("stathmos_rig_file") not in (1, 2, 3):
         return document
-    if document["stathmos_rig_file"] == 2:
+    if document["stathmos_rig_file"] in (2, 3):
         return {**document, "stathmos_rig_file": VERSION}
     made = {**document, "stathmos_rig_file": VERSION}
     placed = made.pop("load", {})

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core import cargo, load_changes, weighing
+from stathmos.core import axles, cargo, load_changes, weighing
 from stathmos.core.cases import CaseLoads, OnHitch
-from stathmos.core.figures import Lazily, Missing
+from stathmos.core.figures import Anything, Lazily, Missing
 from stathmos.core.loading import VehicleLoads
 from stathmos.core.ratings import LOAD, Case, Link, State
 from stathmos.core.rig import KINDS, Load, Rig
@@ -50,6 +50,11 @@ class Bench:
     on_hitch: OnHitch
 
     @Lazily
+    def lean(self) -> Anything:
+        """How much more than half the trailer's right-hand wheels carry as planned, kg; less than nothing: the left ones."""
+        return axles.leans(self.rig, self.placed, TRAILER)
+
+    @Lazily
     def over_now(self) -> frozenset[str]:
         """The links that are over before anything is tried."""
         return frozenset(link.key for link in self.planned.links if link.state is State.OVER)
@@ -69,7 +74,8 @@ class Bench:
         on = {KINDS[load.kind_key].on for load in writes}
         weights = self._weighed(changed, placed) if TRAILER in on else self.weights
         loads = self.on_hitch.loads(changed, placed) if VEHICLE in on else self.loads
-        carried = self.on_hitch.carried(weights.tongue, weights.gross, loads)
+        lean = axles.leans(changed, placed, TRAILER)
+        carried = self.on_hitch.carried(weights.tongue, weights.gross, loads, lean=lean)
         return Tried(weights=weights, carried=carried, links=self.on_hitch.links.under(carried))
 
     def crossed(self, tried: Tried) -> tuple[Link, ...]:

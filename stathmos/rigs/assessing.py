@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from functools import lru_cache
 
+from django.utils import timezone
+
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import Kept, Shelf
 from stathmos.core import finding, findings, units
@@ -42,7 +44,7 @@ def _read(rig: SavedRig, now: House) -> tuple[RigFile, tuple[finding.Finding, ..
     kept, parts = rig.kept, rig.kept_parts()
     if kept.read_with is None or kept.read_with[0] is not now.shelf:
         kept.read_with = (now.shelf, read_entries(rig.entries(), now.shelf.with_kept(parts)))
-    return kept.read_with[1], differing_parts(parts, now.shelf)
+    return kept.read_with[1], beside(kept.read_with[1].rig, parts, now.shelf)
 
 
 def assess_rig(rig: SavedRig, now: House) -> Assessment:
@@ -55,6 +57,11 @@ def fit_rig(rig: SavedRig, now: House) -> tuple[Rig, Fit]:
     """A saved rig as the bay left it, with the rig as it was read."""
     rig_file, asides = _read(rig, now)
     return rig_file.rig, fit(rig_file.rig, now.rules, rig_file.stock, unread(rig_file), rig.waivers(), asides)
+
+
+def beside(rig: Rig, parts: Kept, shelf: Shelf) -> tuple[finding.Finding, ...]:
+    """What is known besides of a rig: what the catalogue says otherwise of its parts, and how old its tyres are today."""
+    return (*differing_parts(parts, shelf), *findings.age_of_tyres(rig, timezone.localdate()))
 
 
 def differing_parts(kept: Kept, shelf: Shelf) -> tuple[finding.Finding, ...]:

@@ -43,7 +43,7 @@ class Draft:
 
     def assess(self) -> Assessment:
         """The draft judged by the house's rules of today."""
-        asides = assessing.differing_parts(self.kept, self.now.shelf)
+        asides = assessing.beside(self.rig_file.rig, self.kept, self.now.shelf)
         return assessing.assessed(self.rig_file, self.now.rules, self.waivers, asides)
 
 

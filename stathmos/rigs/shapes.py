@@ -333,8 +333,44 @@ WeightsShape = _figures(
     warnings=s.ListField(child=Words()),
     gross_class=Whole(allow_null=True),
 )
+AxlesShape = _figures(
+    "Axles",
+    *("rating", "rate", "spacing"),
+    suspension=text(),
+    suspension_word=text(),
+    weighed=Truth(),
+    under=shape(
+        "AxlesUnder",
+        key=text(),
+        name=text(),
+        axles=shape(
+            "AxleCarries",
+            number=Whole(),
+            name=text(),
+            load=FigureShape(),
+            share=s.FloatField(allow_null=True),
+            share_text=Text(allow_null=True),
+            worse=Truth(),
+        )(many=True),
+    )(many=True),
+    inch=_maybe(
+        shape(
+            "InchOfNose",
+            shares=Truth(),
+            told=Truth(),
+            axles=shape("AxleMore", name=text(), more=Words(allow_null=True))(many=True),
+            tongue=Words(allow_null=True),
+        )
+    ),
+)
 RatingsShape = shape(
-    "Ratings", planned=ChainShape(), full=ChainShape(), rules=RulesShape(), remedies=RemedyShape(many=True)
+    "Ratings",
+    planned=ChainShape(),
+    full=ChainShape(),
+    rules=RulesShape(),
+    axles=_maybe(AxlesShape),
+    braking=_figures("Braking", *("tongue", "front", "held"), braked=Truth())(many=True),
+    remedies=RemedyShape(many=True),
 )
 HeightsShape = _figures(
     "Heights",
@@ -350,6 +386,7 @@ HeightsShape = _figures(
         says=Words(),
     )(many=True),
     ball_is_measured=Truth(),
+    axles=_maybe(AxlesShape),
     shank=_maybe(PartShape),
     school=text(),
     school_authority=text(),

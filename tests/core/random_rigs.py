@@ -74,6 +74,16 @@ def a_document(seed: int) -> dict:
     document["weighing"] = {dice.choice(("tongue_scale", "gauge")): measured(f"{tongue:.0f} lb")}
     if dice.random() < 0.3:
         document["trailer"] |= {"jack_position": measured("22 in")}
+    if dice.random() < 0.6:
+        document["trailer"] |= {
+            "suspension": measured(dice.choice(("equalised", "independent"))), "axle_spacing": measured(f"{dice.uniform(30, 40):.1f} in"),
+        }  # fmt: skip
+    if dice.random() < 0.2:
+        document["trailer"] |= {"wheel_rating": near(gvwr / 3.6)}
+    if dice.random() < 0.2:
+        document["loads"]["gear"] = {
+            "weight": measured("200 lb"), "at": measured("120 in"), "side": measured(dice.choice(("left", "right", "middle"))),
+        }  # fmt: skip
     del document["stock"]
     if dice.random() < 0.3:
         document["hitch"] = {"style": label("weight_carrying")}

@@ -77,7 +77,7 @@ BALL = {
 }
 
 RIG: dict = {
-    "stathmos_rig_file": 3,
+    "stathmos_rig_file": 4,
     "customer": "Worked example",
     "vehicle": {
         "vehicle_class": label("half_ton"),

@@ -239,7 +239,7 @@ class WhatIf(unittest.TestCase):
         self.assertIn("not in the catalogue", told.says[0].text("us"))
 
     def test_an_empty_rig_answers_with_what_to_read(self) -> None:
-        answer = self.ask({"stathmos_rig_file": 3, "stock": RIG["stock"]}, holes=1)
+        answer = self.ask({"stathmos_rig_file": 4, "stock": RIG["stock"]}, holes=1)
         self.assertIsInstance(answer, Missing)
 
 

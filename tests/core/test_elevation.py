@@ -41,7 +41,7 @@ class ToScale(unittest.TestCase):
 
 class Guessed(unittest.TestCase):
     def test_what_nobody_measured_is_typical_and_listed(self) -> None:
-        drawn = assessed({"stathmos_rig_file": 3}).elevation
+        drawn = assessed({"stathmos_rig_file": 4}).elevation
         self.assertEqual(set(drawn.assumed), {*TYPICAL, *TYPICAL_KINDS})
         self.assertAlmostEqual(drawn.wheelbase, TYPICAL["vehicle.wheelbase"])
 

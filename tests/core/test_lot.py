@@ -49,7 +49,9 @@ def scaled(entry: dict, by: float, described) -> dict:
     if described.dimension == "count":
         value = round(value)
     datum = {"datum": entry["datum"]} if "datum" in entry else {}
-    unit = {"weight": " kg", "length": " mm", "rate": " kg/mm", "count": "", "money": ""}[described.dimension]
+    unit = {"weight": " kg", "length": " mm", "rate": " kg/mm", "count": "", "money": "", "pressure": " kPa"}[
+        described.dimension
+    ]
     return {"is": f"{value:.3f}".rstrip("0").rstrip(".") + unit, "from": entry["from"], **datum}
 
 
@@ -62,12 +64,20 @@ _TRAILER_MORE = {
     "coupler_v_value": ("3 kN", "30 kN"),
     "coupler_tongue_limit": ("400 lb", "1200 lb"),
     "frontal_area": ("60 sq ft",),
+    "axle_spacing": ("30 in", "36 in", "110 in"),
+    "axle_rate": ("900 lb/in", "2600 lb/in"),
+    "wheel_rating": ("1700 lb", "2600 lb"),
+    "tyre_pressure": ("45 psi", "80 psi"),
+    "tyre_rated_pressure": ("65 psi", "80 psi"),
 }
 _VEHICLE_MORE = {
     "receiver_d_value": ("9 kN", "60 kN"),
     "frontal_area_limit": ("50 sq ft", "70 sq ft"),
     "handbook_share_high": ("12 %",),
     "overhang": ("48 in", "54 in"),
+    "front_tyre_rating": ("2100 lb", "3000 lb"),
+    "rear_tyre_rating": ("2100 lb", "3000 lb"),
+    "rear_tyre_count": ("2", "4"),
 }
 _KIT_MORE = {
     "bracket_least": ("24 in",),
@@ -114,7 +124,7 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
     for parts in stock.values():
         for index, part in enumerate(parts):
             part["name"] = f"part {index}"
-    shelf = rigfile.read({"stathmos_rig_file": 3, "stock": stock}).stock
+    shelf = rigfile.read({"stathmos_rig_file": 4, "stock": stock}).stock
     cars, vans = [], []
     for _ in range(2):
         document = rig(
@@ -129,7 +139,7 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
             }
         cars.append(rigfile.read(document).rig)
     for _ in range(3):
-        document = {"stathmos_rig_file": 3, "trailer": varied(dice, RIG["trailer"], Trailer, _TRAILER_MORE)}
+        document = {"stathmos_rig_file": 4, "trailer": varied(dice, RIG["trailer"], Trailer, _TRAILER_MORE)}
         vans.append(rigfile.read(document).rig.trailer)
     rules = Rules(
         restoration=RESTORATION_SCHOOLS[dice.choice(list(RESTORATION_SCHOOLS))],

@@ -74,7 +74,8 @@ class ByHand(unittest.TestCase):
         self.assertEqual(
             order,
             [
-                *("trailer_tyres", "trailer_axles", "trailer_gvwr", "coupler", "chains"),
+                *("trailer_tyres", "trailer_axles", "axle_1_tyres", "axle_1", "axle_2_tyres", "axle_2"),
+                *("trailer_gvwr", "coupler", "chains"),
                 *("ball_size", "ball", "ball_shank", "ball_thread", "hitch_gross", "hitch_tongue", "hitch_window"),
                 *("shank_gross", "shank_tongue", "shank_size", "receiver_gross", "receiver_tongue"),
                 *("tow_rating", "tongue_limit", "payload", "rear_gawr", "front_gawr", "gvwr", "gcwr"),
@@ -203,7 +204,7 @@ class Unknown(unittest.TestCase):
                 self.assertNotIn(assessed(changed).verdict.state, ("good", "caution"))
 
     def test_an_empty_rig_is_all_unknown(self) -> None:
-        assessment = assessed({"stathmos_rig_file": 3})
+        assessment = assessed({"stathmos_rig_file": 4})
         self.assertEqual({one.state for one in assessment.planned}, {State.UNKNOWN})
         self.assertIsInstance(assessment.heights.ball_wanted, Missing)
         self.assertEqual(assessment.verdict.state, "unknown")

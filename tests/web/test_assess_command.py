@@ -95,7 +95,7 @@ class Assess(unittest.TestCase):
             ("[]", ["a JSON object"]),
             ("", ["not JSON"]),
             ("[" * 100_000, ["nested too deep"]),
-            ('{"stathmos_rig_file": 7}', ["versions 1 to 3"]),
+            ('{"stathmos_rig_file": 9}', ["versions 1 to 4"]),
         ):
             with self.subTest(said=said[0]):
                 done = run("-", typed=typed)

@@ -1147,6 +1147,34 @@ export interface components {
          * @enum {string}
          */
         AttitudeKeyEnum: "empty" | "planned" | "full";
+        AxleCarries: {
+            number: number;
+            name: string;
+            load: components["schemas"]["Figure"];
+            /** Format: double */
+            share: number | null;
+            share_text: string | null;
+            worse: boolean;
+        };
+        AxleMore: {
+            name: string;
+            more: (string | components["schemas"]["Both"]) | null;
+        };
+        Axles: {
+            suspension: string;
+            suspension_word: string;
+            weighed: boolean;
+            under: components["schemas"]["AxlesUnder"][];
+            inch: components["schemas"]["InchOfNose"] | null;
+            rating: components["schemas"]["Figure"];
+            rate: components["schemas"]["Figure"];
+            spacing: components["schemas"]["Figure"];
+        };
+        AxlesUnder: {
+            key: string;
+            name: string;
+            axles: components["schemas"]["AxleCarries"][];
+        };
         Backup: {
             /** Format: date-time */
             at: string;
@@ -1181,6 +1209,11 @@ export interface components {
         Bay: {
             rig: components["schemas"]["RigRecord"];
             bay: components["schemas"]["Fit"];
+        };
+        BayAxle: {
+            name: string;
+            load: components["schemas"]["Figure"];
+            worse: boolean;
         };
         BayLoads: {
             front: components["schemas"]["Figure"];
@@ -1355,6 +1388,12 @@ export interface components {
         Both: {
             us: string;
             metric: string;
+        };
+        Braking: {
+            braked: boolean;
+            tongue: components["schemas"]["Figure"];
+            front: components["schemas"]["Figure"];
+            held: components["schemas"]["Figure"];
         };
         BringRequest: {
             /** Format: binary */
@@ -1880,6 +1919,7 @@ export interface components {
             opposite: components["schemas"]["Both"] | null;
             rates: components["schemas"]["Rates"];
             restoration: components["schemas"]["Restoration"];
+            axles: components["schemas"]["BayAxle"][];
             loads: components["schemas"]["BayLoads"] | null;
             attitude: components["schemas"]["Figure"];
             next: components["schemas"]["BayNext"] | null;
@@ -1945,6 +1985,7 @@ export interface components {
         Heights: {
             attitudes: components["schemas"]["Attitude"][];
             ball_is_measured: boolean;
+            axles: components["schemas"]["Axles"] | null;
             shank: components["schemas"]["Part"] | null;
             school: string;
             school_authority: string;
@@ -2038,6 +2079,12 @@ export interface components {
             shank: string | null;
             ball: string | null;
             sleeve: string | null;
+        };
+        InchOfNose: {
+            shares: boolean;
+            told: boolean;
+            axles: components["schemas"]["AxleMore"][];
+            tongue: (string | components["schemas"]["Both"]) | null;
         };
         ItemChange: {
             what: string;
@@ -2704,6 +2751,8 @@ export interface components {
             planned: components["schemas"]["Chain"];
             full: components["schemas"]["Chain"];
             rules: components["schemas"]["Rules"];
+            axles: components["schemas"]["Axles"] | null;
+            braking: components["schemas"]["Braking"][];
             remedies: components["schemas"]["Remedy"][];
         };
         Reach: {

@@ -9,11 +9,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from stathmos.core.cases import OnHitch
 from stathmos.core.choice import Choice
 from stathmos.core.contradictions import Contradiction
 from stathmos.core.decisions import Decisions
 from stathmos.core.figures import sure
 from stathmos.core.finding import GOOD, Finding, Verdict, worst_first
+from stathmos.core.findings.axles import age_of_tyres, air_in_tyres, as_towed
 from stathmos.core.findings.chain import close_links, may_be_over, overloads, unknown_links, when_full
 from stathmos.core.findings.height import height, tailgate
 from stathmos.core.findings.hitch import hitch, style, sway
@@ -29,7 +31,7 @@ from stathmos.core.selection import REJECTED
 from stathmos.core.units import LENGTH
 from stathmos.core.weighing import Weights
 
-__all__ = ["REMEDY_TRIED", "Judged", "collect", "out_of_scope", "part_differs", "verdict"]
+__all__ = ["REMEDY_TRIED", "Judged", "age_of_tyres", "collect", "out_of_scope", "part_differs", "verdict"]
 
 
 #: what is said with a remedy that is put on the rig before it is told
@@ -61,6 +63,7 @@ class Judged:
     unreadable: tuple[str, ...]
     asides: tuple[Finding, ...]
     did_not_move: Phrase | None
+    on_hitch: OnHitch
     cure: Callable[[Link], Phrase]
     tryout: Tryout | None
 
@@ -77,6 +80,8 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *guessed(judged.guesses),
             *overloads(planned, refused_kit, judged.cure),
             *tongue(judged.weights),
+            *as_towed(rig, judged.weights, judged.on_hitch),
+            *air_in_tyres(rig),
             *measuring(rig, judged.weights.bridge),
             *stood_still(judged.did_not_move),
             *style(rig, choice, judged.decided, judged.tryout),

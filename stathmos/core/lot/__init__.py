@@ -15,11 +15,13 @@ import numpy as np
 
 from stathmos.core import statics
 from stathmos.core.decisions.distribution import MOVES
+from stathmos.core.heights import level_slack
 from stathmos.core.lot.chain import ABSENT, LIMIT, OVER, STATES, UNKNOWN, Links, links
 from stathmos.core.lot.columns import Column, Columns, each_column, joined, over
 from stathmos.core.lot.fitting import NONE, Chosen, Fitter, Pairs
 from stathmos.core.lot.sides import Trailers, Vehicles, filled, trailers, vehicles
 from stathmos.core.stock import Stock, every_ball
+from stathmos.core.tolerances import ATTITUDE
 
 Side = TypeVar("Side", Vehicles, Trailers)
 
@@ -100,7 +102,10 @@ def without_parts(cars: Vehicles, lot: Trailers, distributing: bool, carried: Ca
         couple(f, pairs.tongue, hitch.overhang, lot.figures["ball_to_axle"]) for f in (hitch.least, hitch.most)
     )
     couples = (low, (low + high) / 2, high)
-    bare = Chosen(none, none, none, none, none, no, hitch.overhang, couples, hitch.hardware, no, no, no)
+    away = np.full(len(pairs), np.nan)
+    slack = over(level_slack)(ATTITUDE.value, lot.figures["ball_to_axle"], lot.figures["frame_length"])
+    slack = np.broadcast_to(slack, len(pairs))
+    bare = Chosen(none, none, none, none, none, no, hitch.overhang, couples, hitch.hardware, no, no, no, away, slack)
     return links(pairs, Stock(), bare, distributing)
 
 

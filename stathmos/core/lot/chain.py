@@ -7,14 +7,21 @@ from typing import Any
 
 import numpy as np
 
+from stathmos.core import statics
+from stathmos.core.axles.sides import heavier_side
+from stathmos.core.axles.split import USUAL_SPACING, usual_rate
+from stathmos.core.axles.springs import axle_load, tongue_change
+from stathmos.core.axles.tyres import load_at_pressure
 from stathmos.core.loading import rear_share
 from stathmos.core.lot.columns import Column, numbers, over
 from stathmos.core.lot.fitting import NONE, Chosen, Pairs, taken
 from stathmos.core.lot.sides import Trailers, Vehicles
-from stathmos.core.ratings import SAME, State, demands
+from stathmos.core.ratings import AXLES, SAME, TYRES, WHEELS, State, demands
 from stathmos.core.ratings.link import FIT
 from stathmos.core.ratings.wiring import wiring
+from stathmos.core.rig.trailer import EQUALISED, INDEPENDENT, SINGLE
 from stathmos.core.stock import Stock, every_ball
+from stathmos.core.tolerances import ATTITUDE
 
 ABSENT = -1
 STATES = tuple(State)
@@ -39,6 +46,17 @@ class Links:
             share = demand / rating
         unknown = np.isnan(demand) | np.isnan(rating)
         self._add(key, np.where(unknown, UNKNOWN, state), np.where(unknown, np.nan, share), there)
+
+    def either(
+        self, key: str, worse: Column, better: Column, told: Column, rating: Column, reserve: float, there: Column
+    ) -> None:
+        """Judge the worse of two demands; where it is not told which of them it is, one that the better would pass is unknown."""
+        self.load(key, better, rating, reserve, there)
+        other = self.state[key]
+        self.load(key, worse, rating, reserve, there)
+        open_yet = ~told & (self.state[key] == OVER) & (other != OVER)
+        self.state[key] = np.where(open_yet, UNKNOWN, self.state[key]).astype(np.int8)
+        self.share[key] = np.where(open_yet, np.nan, self.share[key])
 
     def fit(self, key: str, size: Column, limit: Column, at_most: bool = False, there: Column | bool = True) -> None:
         """Judge one size against another, mm: alike, or ``at_most`` the other."""
@@ -88,9 +106,22 @@ def _stands_on(way: str) -> dict[str, tuple[str, ...]]:
         return tuple(f"trailer.{name}" for name in names)
 
     d_value = (*vehicle("gvwr"), *trailer("gvwr"))
+    air = ("tyre_pressure", "tyre_rated_pressure")
+    each_axle = {
+        one.key + what: trailer(*names)
+        for one in AXLES
+        for what, names in (
+            (TYRES, ("tyre_rating", "tyre_count", "axle_count", *air)),
+            (WHEELS, ("wheel_rating", "tyre_count", "axle_count")),
+            ("", ("axle_rating",)),
+        )
+    }
     return {
-        "trailer_tyres": trailer("tyre_rating", "tyre_count"),
+        "trailer_tyres": trailer("tyre_rating", "tyre_count", *air),
         "trailer_axles": trailer("axle_rating", "axle_count"),
+        **each_axle,
+        "rear_tyres": vehicle("rear_tyre_rating", "rear_tyre_count"),
+        "front_tyres": vehicle("front_tyre_rating"),
         "trailer_gvwr": trailer("gvwr"),
         "coupler": trailer("coupler_rating"),
         "coupler_tongue": trailer("coupler_tongue_limit"),
@@ -119,13 +150,26 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
     found = Links(len(pairs))
     cars, lot, reserve = pairs.cars, pairs.lot, pairs.cars.reserve
     car, van = cars.figures, lot.figures
-    T, G, L = pairs.tongue, pairs.gross, van["ball_to_axle"]
+    G, L = pairs.gross, van["ball_to_axle"]
     low, _, high = chosen.couples
     front, rear, aboard = loaded(pairs, chosen)
 
-    axles = over(demands.trailer_axle_load)(G, T, high, L)
-    found.load("trailer_tyres", axles, van["tyre_rating"] * van["tyre_count"], reserve)
+    axles = over(demands.trailer_axle_load)(G, pairs.tongue, high, L)
+    tyre, split = tyre_ratings(lot), split_up(pairs, chosen)
+    T = split.hung
+    borne = over(demands.hitch_load)(T, cars.behind)
+    found.load("trailer_tyres", axles, tyre * van["tyre_count"], reserve)
     found.load("trailer_axles", axles, van["axle_rating"] * van["axle_count"], reserve)
+    per_side = van["tyre_count"] / (2 * van["axle_count"])
+    several = np.nan_to_num(van["axle_count"], nan=0.0) > 1
+    for axle, worse in zip(AXLES, split.worse, strict=True):
+        on = np.nan_to_num(van["axle_count"], nan=0.0) >= axle.number
+        told = lot.suspension != ""
+        side, shared = over(heavier_side)(worse, 0.0), over(heavier_side)(split.shared, 0.0)
+        found.either(axle.key + TYRES, side, shared, told, tyre * per_side, reserve, on & several)
+        wheeled = on & ~np.isnan(van["wheel_rating"])
+        found.either(axle.key + WHEELS, side, shared, told, van["wheel_rating"] * per_side, reserve, wheeled)
+        found.either(axle.key, worse, split.shared, told, van["axle_rating"], reserve, on & several)
     found.load("trailer_gvwr", G, van["gvwr"], reserve)
     found.load("coupler", G, van["coupler_rating"], reserve)
     limit = van["coupler_tongue_limit"]
@@ -152,25 +196,33 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
         thread = of(stock.kits, "ball_thread_limit", chosen.kit)
         found.fit("ball_thread", of(every, "thread_length", chosen.ball), thread, at_most=True)
         found.load("hitch_gross", G, of(stock.kits, "gross_rating", chosen.kit), reserve)
-        found.load("hitch_tongue", pairs.borne, of(stock.kits, "tongue_rating", chosen.kit), reserve)
-        found.fit("hitch_window", of(stock.kits, "tongue_minimum", chosen.kit), pairs.borne, at_most=True)
+        found.load("hitch_tongue", borne, of(stock.kits, "tongue_rating", chosen.kit), reserve)
+        found.fit("hitch_window", of(stock.kits, "tongue_minimum", chosen.kit), borne, at_most=True)
     found.load("shank_gross", G, of(stock.shanks, "gross_rating", chosen.shank), reserve)
-    found.load("shank_tongue", pairs.borne, of(stock.shanks, "tongue_rating", chosen.shank), reserve)
+    found.load("shank_tongue", borne, of(stock.shanks, "tongue_rating", chosen.shank), reserve)
     found.fit("shank_size", of(stock.shanks, "size", chosen.shank), car["receiver_size"], at_most=True)
     sleeved = chosen.sleeve != NONE
     found.load("sleeve_gross", G, of(stock.sleeves, "gross_rating", chosen.sleeve), reserve, sleeved)
-    found.load("sleeve_tongue", pairs.borne, of(stock.sleeves, "tongue_rating", chosen.sleeve), reserve, sleeved)
+    found.load("sleeve_tongue", borne, of(stock.sleeves, "tongue_rating", chosen.sleeve), reserve, sleeved)
     way = "wd" if distributing else "wc"
     found.load("receiver_gross", G, car[f"receiver_{way}_gross"], reserve)
-    found.load("receiver_tongue", pairs.borne, car[f"receiver_{way}_tongue"], reserve)
+    found.load("receiver_tongue", borne, car[f"receiver_{way}_tongue"], reserve)
     found.load("receiver_d", D, car["receiver_d_value"], 0.0, ~np.isnan(car["receiver_d_value"]))
 
     where = (car["wheelbase"], chosen.overhang, L)
     found.load("tow_rating", G, car["tow_rating"], reserve)
     found.load("tongue_limit", T, car["tongue_limit"], reserve)
     found.load("payload", aboard + T, car["payload"], reserve)
-    found.load("rear_gawr", over(demands.rear_axle_load)(rear, T, low, *where), car["rear_gawr"], reserve)
-    found.load("front_gawr", over(demands.front_axle_load)(front, T, high, *where), car["front_gawr"], reserve)
+    on_rear = over(demands.rear_axle_load)(rear, T, low, *where)
+    on_front = over(demands.front_axle_load)(front, T, high, *where)
+    for key, on_axle, lean, count in (
+        ("rear", on_rear, cars.lean_rear, car["rear_tyre_count"]),
+        ("front", on_front, cars.lean_front, np.full(1, 2.0)),
+    ):
+        each = car[f"{key}_tyre_rating"]
+        side = over(heavier_side)(on_axle, lean)
+        found.load(f"{key}_tyres", side, each * count / 2, reserve, ~np.isnan(each) | cars.other_tyres)
+        found.load(f"{key}_gawr", on_axle, car[f"{key}_gawr"], reserve)
     found.load("gvwr", front + rear + T, car["gvwr"], reserve)
     found.load("gcwr", front + rear + G, cars.gcwr, reserve)
     area = car["frontal_area_limit"]
@@ -182,6 +234,53 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
     found.wiring(cars, lot)
     found.hold(_stands_on(way), {**cars.guessed, **lot.guessed})
     return found
+
+
+def tyre_ratings(lot: Trailers) -> Column:
+    """What each trailer's tyre carries, kg: its rating, or what it carries at the pressure that was found in it."""
+    rating, found = lot.figures["tyre_rating"], lot.figures["tyre_pressure"]
+    with np.errstate(invalid="ignore"):
+        filled = over(load_at_pressure)(rating, found, lot.figures["tyre_rated_pressure"])
+    return np.where(np.isnan(found), rating, filled)
+
+
+@dataclass(frozen=True)
+class Split:
+    """The tongue weight that the hitch is judged by; what each axle carries if they share, and at the worse; kg."""
+
+    hung: Column
+    shared: Column
+    worse: tuple[Column, ...]
+
+
+def split_up(pairs: Pairs, chosen: Chosen) -> Split:
+    """Each trailer's axles one by one, by the rules of `core.axles.split`."""
+    cars, van, kind = pairs.cars, pairs.lot.figures, pairs.lot.suspension
+    T, G, L, n = pairs.tongue, pairs.gross, van["ball_to_axle"], van["axle_count"]
+    taped, stated = van["axle_spacing"], van["axle_rate"]
+    s = np.where(np.isnan(taped), USUAL_SPACING, taped)
+    k = np.where(np.isnan(stated), over(usual_rate)(van["axle_rating"]), stated)
+    slack = np.where(np.isnan(chosen.slack), ATTITUDE.value, chosen.slack)
+    where = (cars.figures["wheelbase"], chosen.overhang, L, cars.k_f, cars.k_r)
+    group = {end: over(demands.trailer_axle_load)(G, T, M, L) / n for end, M in enumerate(chosen.couples[::2])}
+    shared, hung = np.maximum(group[0], group[1]), T
+    sprung = [np.full(len(pairs), -np.inf) for _ in AXLES]
+    with np.errstate(invalid="ignore"):
+        for M in chosen.couples[::2]:
+            above = chosen.off - over(statics.settle)(T, M, *where)
+            towed = T + over(tongue_change)(k, above, L, s, n)
+            hung = np.where((kind == INDEPENDENT) & (n > 1) & (towed > hung), towed, hung)
+            for way in (1.0, -1.0):
+                y = np.where(np.isnan(above), way * slack, above)
+                sprung = [
+                    np.maximum(so_far, over(axle_load)((G - T) / n, k, y, L, s, n, M, axle.number))
+                    for so_far, axle in zip(sprung, AXLES, strict=True)
+                ]
+    share_alike = np.isin(kind, (EQUALISED, SINGLE)) | (n == 1)
+    worse = (
+        np.where(share_alike, shared, np.where(kind == INDEPENDENT, one, np.maximum(one, shared))) for one in sprung
+    )
+    return Split(hung, shared, tuple(worse))
 
 
 def loaded(pairs: Pairs, chosen: Chosen) -> tuple[Column, Column, Column]:

@@ -119,6 +119,8 @@ class Head(Columns):
     lacks: Column
     waits: Column
     unlevelled: Column
+    off: Column
+    slack: Column
 
 
 @dataclass(frozen=True)
@@ -126,7 +128,8 @@ class Chosen:
     """The build of every pair: indices into the stock, `NONE` where none serves; the geometry with its head on.
 
     ``no_kit``, ``no_mount``: none in the stock serves, and that is not for want of a figure. ``unlevelled``:
-    how level the trailer stands cannot be told.
+    how level the trailer stands cannot be told. ``off``: uncoupled ball above the level coupler, ``slack``: how far from
+    level the ball may stand, mm; NaN where nobody can tell.
     """
 
     kit: Column
@@ -141,6 +144,8 @@ class Chosen:
     no_kit: Column
     no_mount: Column
     unlevelled: Column
+    off: Column
+    slack: Column
 
 
 class Fitter:
@@ -258,7 +263,8 @@ class Fitter:
         seat = (kit.seat_above_shank.value if kit.seat_above_shank else np.nan) if kit else 0.0
         if kit is None and self.distributing:
             nothing = np.full(len(pairs), NONE)
-            return Head(o, couples, ball, nothing, nothing, none, nothing, none > 0, none > 0, none > 0, unlevelled)
+            no = none > 0
+            return Head(o, couples, ball, nothing, nothing, none, nothing, no, no, no, unlevelled, none * np.nan, slack)
         base = wanted - cars.receiver - seat
         level = Level(coupler + settle - wanted, slack)
         shank, state, rises, holes, up = self._shank(base, stack, level, settle, kit.family if kit else "")
@@ -270,9 +276,15 @@ class Fitter:
         lacks = (~ball_open & no_ball) | (~shank_open & bool(self.stock.shanks))
         waits = ((ball == NONE) & no_ball) | ((shank == NONE) & bool(self.stock.shanks))
         if not self.stock.shanks:
-            return Head(o, couples, ball, shank, shank, none, shank, none > 0, lacks, waits, unlevelled)
+            return Head(
+                o, couples, ball, shank, shank, none, shank, none > 0, lacks, waits, unlevelled, none * np.nan, slack
+            )
         sleeve = np.where(shank == NONE, NONE, self._sleeves[at])
-        return Head(o, couples, ball, shank, sleeve, rises[at], holes[at], up[at], lacks, waits, unlevelled)
+        on_it = np.where(self._own[at] != NONE, self._own_stack[at], stack)
+        slops = np.array([one.slop.value if one.slop else 0.0 for one in self.stock.sleeves])
+        sag = SAG * np.where(sleeve == NONE, 0.0, taken(slops, sleeve))
+        off = np.where(shank == NONE, np.nan, cars.receiver + seat + rises[at] - sag + on_it - coupler)
+        return Head(o, couples, ball, shank, sleeve, rises[at], holes[at], up[at], lacks, waits, unlevelled, off, slack)
 
     def _restoration(self, kit: Kit | None) -> tuple[Column, Column, Column]:
         """The window by the vehicle's handbook, else the hitch's, else as chosen."""
@@ -555,6 +567,8 @@ class Fitter:
             no_kit,
             of("lacks"),
             of("unlevelled"),
+            of("off"),
+            of("slack"),
         )
 
 

@@ -8,8 +8,8 @@ from typing import Any
 
 import numpy as np
 
-from stathmos.core import cargo, guesses, heights, loading
-from stathmos.core.contradictions import contradictions
+from stathmos.core import axles, cargo, guesses, heights, loading
+from stathmos.core.contradictions import contradictions, spacing_cannot_be, suspension_cannot_be
 from stathmos.core.figures import Authority, Given, Provenance, assumed
 from stathmos.core.lot.columns import Column, Columns, numbers, value_of, words
 from stathmos.core.rig import CHOICE, KINDS, SEAT, Rig, Trailer, Weighing
@@ -21,13 +21,21 @@ from stathmos.core.units import WEIGHT
 VEHICLE_RATINGS = (
     *("gvwr", "front_gawr", "rear_gawr", "payload", "tow_rating", "tongue_limit", "wheelbase", "overhang"),
     *("receiver_size", "receiver_wc_gross", "receiver_wc_tongue", "receiver_wd_gross", "receiver_wd_tongue"),
-    *("receiver_d_value", "frontal_area_limit"),
+    *("receiver_d_value", "frontal_area_limit", "front_tyre_rating", "rear_tyre_rating", "rear_tyre_count"),
 )
 TRAILER_FIGURES = (
     *("gvwr", "axle_rating", "axle_count", "tyre_rating", "tyre_count", "coupler_size", "coupler_rating"),
     *("coupler_tongue_limit", "coupler_d_value", "coupler_v_value", "chain_rating", "coupler_height", "ball_to_axle"),
     *("frame_length", "frame_depth", "frontal_area", "jack_position", "propane_position", "propane_tray"),
-    *("battery_position", "battery_tray"),
+    *(
+        "battery_position",
+        "battery_tray",
+        "axle_spacing",
+        "axle_rate",
+        "wheel_rating",
+        "tyre_pressure",
+        "tyre_rated_pressure",
+    ),
 )
 
 
@@ -83,6 +91,9 @@ class Vehicles(Columns):
     seven_way: Column
     socket: Column
     head_taped: Column
+    lean_front: Column
+    lean_rear: Column
+    other_tyres: Column
     offset: OffsetSchool
     reserve: float
     guessed: dict[str, Column]
@@ -123,6 +134,9 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
         words(cars, "seven_way"),
         words(cars, "socket"),
         words(cars, "overhang_with") == loading.WITH_A_HEAD,
+        column("lean_front"),
+        column("lean_rear"),
+        words(cars, "tyres_as_placard") == "no",
         rules[0].offset,
         rules[0].reserve,
         _guessed(sides),
@@ -150,6 +164,8 @@ def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
         "aboard": value_of(loads.aboard),
         "behind": value_of(loads.behind_axle),
         "weighed": loads.weighed,
+        "lean_front": value_of(loads.lean_front),
+        "lean_rear": value_of(loads.lean_rear),
         "k_f": value_of(k_f),
         "k_r": value_of(k_r),
         "receiver": value_of(heights.receiver_to_inside_top(rig)),
@@ -170,6 +186,7 @@ class Trailers(Columns):
     wd: Column
     coupler_wd: Column
     coupling: Column
+    suspension: Column
     guessed: dict[str, Column]
     asked: Column
 
@@ -180,6 +197,10 @@ def trailers(listed: Sequence[Trailer]) -> Trailers:
     figures["jack_position"] = np.where(
         figures["jack_position"] >= figures["ball_to_axle"], np.nan, figures["jack_position"]
     )
+    for row, one in enumerate(listed):
+        spacing, count, L = one.axle_spacing, one.axle_count, one.ball_to_axle
+        if spacing and count and L and spacing_cannot_be(spacing.value, count.value, L.value):
+            figures["axle_spacing"][row] = np.nan
     seat = [one.coupler_height is not None and one.coupler_height.datum == SEAT for one in listed]
     # As it stands today it is not judged here, so a guess of that holds nothing.
     filled_up = [
@@ -195,9 +216,16 @@ def trailers(listed: Sequence[Trailer]) -> Trailers:
         wd=words(listed, "maker_wd"),
         coupler_wd=words(listed, "coupler_wd"),
         coupling=words(listed, "coupling"),
+        suspension=np.array([_suspension(one) for one in filled_up]),
         guessed=_guessed(filled_up),
         asked=np.array([bool(contradictions(one, ())) for one in filled_up], bool),
     )
+
+
+def _suspension(rig: Rig) -> str:
+    """What was looked at, and can be."""
+    kind, count = axles.suspension_of(rig), axles.count_of(rig)
+    return "" if suspension_cannot_be(kind, count) else kind
 
 
 def _guessed(rigs: Sequence[Rig]) -> dict[str, Column]:

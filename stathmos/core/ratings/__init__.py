@@ -13,14 +13,17 @@ from stathmos.core.ratings.chain import (
     weakest,
 )
 from stathmos.core.ratings.demands import SAE_J684, SAME, trailer_class
-from stathmos.core.ratings.link import LINKS, LOAD, Link, State, judge, link_name, part_figure
+from stathmos.core.ratings.link import AXLES, LINKS, LOAD, TYRES, WHEELS, Link, State, judge, link_name, part_figure
 from stathmos.core.ratings.waivers import Waiver, refusal, waived
 
 __all__ = [
+    "AXLES",
     "LINKS",
     "LOAD",
     "SAE_J684",
     "SAME",
+    "TYRES",
+    "WHEELS",
     "AxleLoads",
     "Build",
     "Case",

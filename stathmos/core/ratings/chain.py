@@ -7,8 +7,10 @@ whichever end of the restoration window is worse for that axle.
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
+from stathmos.core import axles as each
 from stathmos.core.figures import (
     COMMON_PRACTICE,
     FROM_MEMORY,
@@ -25,11 +27,15 @@ from stathmos.core.heights import Geometry
 from stathmos.core.loading import VehicleLoads, gcwr
 from stathmos.core.ratings import demands
 from stathmos.core.ratings.link import (
+    AXLES,
     FIT,
     LOAD,
     ORDER_OF_LINKS,
+    TYRES,
+    WHEELS,
     Link,
     State,
+    either,
     fit,
     load,
     part_figure,
@@ -40,16 +46,21 @@ from stathmos.core.ratings.link import (
 from stathmos.core.ratings.wiring import wiring
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Ball, Kit, Shank, Sleeve
-from stathmos.core.units import FORCE, SHARE, WEIGHT
+from stathmos.core.units import COUNT, FORCE, SHARE, WEIGHT
 
 
 @dataclass(frozen=True, kw_only=True)
 class AxleLoads:
-    """What each axle of the coupled rig carries, at whichever end of the restoration window is worse for it, kg."""
+    """What each axle of the coupled rig carries, at whichever end of the restoration window is worse for it, kg.
+
+    ``trailer`` all of its axles together, ``each`` one by one; ``lean``: how much more than half their right-hand wheels carry.
+    """
 
     front: Anything
     rear: Anything
     trailer: Anything
+    each: tuple[each.OnAxle, ...] = ()
+    lean: Anything = constant(0.0, WEIGHT)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -75,6 +86,11 @@ class Build:
 
 _SHARED = Rule("A rating is for the trailer and its cargo together.", COMMON_PRACTICE)
 _LABEL = Rule("The maker's rating outranks this program.", "maker's label")
+_EACH = Rule(
+    "Each axle carries its own share, and its rating is for that; a group may hold what one of it does not.", STATICS
+)
+_SIDE = Rule("A load beside the middle bears on the wheels of its side.", STATICS)
+_TYRES = Rule("A GAWR is for the placard's tyres; a tyre of its own rating is judged by it.", "49 CFR 571.110")
 _CHAINS = Rule("Each chain and hook by itself holds the trailer; forged, not cast.", COMMON_PRACTICE)
 _WINDOW = Rule("Bars too heavy for the load stay rigid and hammer both frames.", COMMON_PRACTICE)
 _SMALLER = Rule("A smaller shank wants a reducer sleeve; a larger one does not enter.", COMMON_PRACTICE)
@@ -148,7 +164,11 @@ def _trailer_links(rig: Rig, case: Case, reserve: float, s_limited: bool) -> tup
             each=rig.figure(each), number=rig.figure(count),
         )  # fmt: skip
 
-    tyres = together("trailer.tyre_rating", "trailer.tyre_count")
+    tyre = each.carried_by_tyre(rig)
+    tyres = work(
+        "rating = each · number", WEIGHT, lambda each, number: each * number, _LABEL,
+        each=tyre, number=rig.figure("trailer.tyre_count"),
+    )  # fmt: skip
     gawr = together("trailer.axle_rating", "trailer.axle_count")
     s_limit = rig.figure("trailer.coupler_tongue_limit")
     on_coupler = (
@@ -159,12 +179,48 @@ def _trailer_links(rig: Rig, case: Case, reserve: float, s_limited: bool) -> tup
     return (
         load("trailer_tyres", axles, tyres, reserve, _LABEL),
         load("trailer_axles", axles, gawr, reserve, _LABEL),
+        *_each_axle(rig, case, reserve, tyre),
         load("trailer_gvwr", case.gross, rig.figure("trailer.gvwr"), reserve, _SHARED),
         load("coupler", case.gross, rig.figure("trailer.coupler_rating"), reserve, _LABEL),
         *on_coupler,
         *_by_v_value(rig, axles),
         load("chains", case.gross, rig.figure("trailer.chain_rating"), reserve, _CHAINS),
     )
+
+
+def _each_axle(rig: Rig, case: Case, reserve: float, tyre: Anything) -> Iterator[Link]:
+    """Each axle by itself where there are several; what hangs on its wheels, where their rating is written or a load stands to one side."""
+    on, lean = case.axles.each, case.axles.lean
+    several, leaning = len(on) > 1, isinstance(lean, Missing) or abs(lean.value) > demands.SAME
+    wheel, tyres = rig.figure("trailer.wheel_rating"), rig.figure("trailer.tyre_count")
+    for axle, one in zip(AXLES, on, strict=False):
+
+        def judged(key: str, borne: Callable[[Anything], Anything], rating: Anything, one: each.OnAxle = one) -> Link:
+            worse = load(key, borne(one.load), rating, reserve, _EACH)
+            return (
+                worse
+                if one.told
+                else either(worse, load(key, borne(one.shared), rating, reserve, _EACH), "trailer.suspension")
+            )
+
+        def side(axle_load: Anything) -> Anything:
+            return work(
+                "side = axle / 2 + |lean| / axles", WEIGHT,
+                lambda load, lean: each.heavier_side(load, lean / len(on)), _SIDE, load=axle_load, lean=lean,
+            )  # fmt: skip
+
+        def on_a_side(rating: Anything) -> Anything:
+            return work(
+                "rating = each · tyres / (2 · axles)", WEIGHT, lambda each, tyres, axles: each * tyres / (2 * axles), _LABEL,
+                each=rating, tyres=tyres, axles=rig.figure("trailer.axle_count"),
+            )  # fmt: skip
+
+        if several or leaning:
+            yield judged(axle.key + TYRES, side, on_a_side(tyre))
+        if not isinstance(wheel, Missing):
+            yield judged(axle.key + WHEELS, side, on_a_side(wheel))
+        if several:
+            yield judged(axle.key, lambda axle_load: axle_load, rig.figure("trailer.axle_rating"))
 
 
 def _by_d_value(rig: Rig, path: str, key: str) -> list[Link]:
@@ -315,11 +371,30 @@ def _vehicle_links(rig: Rig, case: Case, reserve: float) -> tuple[Link, ...]:
         rated("tow_rating", case.gross, "vehicle.tow_rating"),
         rated("tongue_limit", case.tongue, "vehicle.tongue_limit"),
         rated("payload", on_payload, "vehicle.payload"),
+        *_vehicle_tyres(rig, case, reserve),
         rated("rear_gawr", case.axles.rear, "vehicle.rear_gawr"),
         rated("front_gawr", case.axles.front, "vehicle.front_gawr"),
         rated("gvwr", vehicle_gross, "vehicle.gvwr"),
         load("gcwr", combined, gcwr(rig), reserve, _LABEL),
     )
+
+
+def _vehicle_tyres(rig: Rig, case: Case, reserve: float) -> Iterator[Link]:
+    """The vehicle's tyres, where their rating is written, or where they are not the placard's."""
+    others = rig.choice("vehicle.tyres_as_placard") == "no"
+    rear = rig.figure("vehicle.rear_tyre_count")
+    for end, borne, lean, count in (
+        ("rear", case.axles.rear, case.loads.lean_rear, rear),
+        ("front", case.axles.front, case.loads.lean_front, constant(2.0, COUNT)),
+    ):
+        rating = rig.figure(f"vehicle.{end}_tyre_rating")
+        if isinstance(rating, Missing) and not others:
+            continue
+        side = work("side = axle / 2 + |lean|", WEIGHT, each.heavier_side, _SIDE, load=borne, lean=lean)
+        together = work(
+            "rating = each · tyres / 2", WEIGHT, lambda each, tyres: each * tyres / 2, _LABEL, each=rating, tyres=count
+        )
+        yield load(f"{end}_tyres", side, together, reserve, _TYRES)
 
 
 def _frontal_area(rig: Rig) -> tuple[Link, ...]:

@@ -26,10 +26,27 @@ class State(Enum):
     WITHIN = "within"
 
 
+class TrailerAxle(NamedTuple):
+    """One of the trailer's axles as links have it."""
+
+    key: str
+    name: str
+    number: int
+
+
+#: each axle that a trailer may have, the foremost first; what hangs on its wheels has the axle's key and one of these behind it
+AXLES = tuple(TrailerAxle(f"axle_{number}", f"trailer axle {number}", number) for number in (1, 2, 3))
+TYRES, WHEELS = "_tyres", "_wheels"
+
 #: every link in physical order: what it is called, and the part of the drawing it belongs to
 LINKS: dict[str, tuple[str, str]] = {
     "trailer_tyres": ("Trailer tyres", "trailer_axles"),
     "trailer_axles": ("Trailer axles (GAWR)", "trailer_axles"),
+    **{
+        f"{one.key}{what}": (f"{name}, {one.name}", "trailer_axles")
+        for one in AXLES
+        for what, name in ((TYRES, "Tyres on one side"), (WHEELS, "Wheels on one side"), ("", "GAWR"))
+    },
     "trailer_gvwr": ("Trailer GVWR", "trailer"),
     "coupler": ("Coupler", "coupler"),
     "coupler_tongue": ("Coupler S-limit", "coupler"),
@@ -54,7 +71,9 @@ LINKS: dict[str, tuple[str, str]] = {
     "tow_rating": ("Vehicle tow rating", "vehicle"),
     "tongue_limit": ("Vehicle tongue limit", "vehicle"),
     "payload": ("Placard payload", "vehicle"),
+    "rear_tyres": ("Rear tyres, heavier side", "rear_axle"),
     "rear_gawr": ("Rear GAWR", "rear_axle"),
+    "front_tyres": ("Front tyre, heavier side", "front_axle"),
     "front_gawr": ("Front GAWR", "front_axle"),
     "gvwr": ("GVWR", "vehicle"),
     "gcwr": ("GCWR", "vehicle"),
@@ -151,6 +170,16 @@ def load(
     borne, most = demand.value, rating.value
     state, guessed = _held(judge(borne, most, reserve), rating, *((demand,) if of_labels else ()))
     return Link(*named, state, rule, share=borne / most, margin=most - borne, needs=guessed, guessed=guessed)
+
+
+def either(worse: Link, better: Link, ask: str) -> Link:
+    """A load that is one of two, and nobody knows which: the worse is judged, and where the better would pass it is unknown.
+
+    ``ask``: the path of what tells which.
+    """
+    if worse.state is not State.OVER or better.state is State.OVER:
+        return worse
+    return worse._replace(state=State.UNKNOWN, share=None, margin=None, needs=tuple(dict.fromkeys((ask, *worse.needs))))
 
 
 def fit(key: str, size: Anything, limit: Anything, rule: Rule, at_most: bool = False, of_loads: bool = False) -> Link:

@@ -3,20 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 
 from stathmos.core import load_changes
 from stathmos.core.cargo import travels
 from stathmos.core.figures import Figure, Given, Missing, sure, there, work
 from stathmos.core.phrases import Phrase
-from stathmos.core.ratings import SAME, Link, State
+from stathmos.core.ratings import AXLES, LINKS, SAME, Link, State
 from stathmos.core.remedies.advice import Remedy
 from stathmos.core.remedies.tryout import Tryout
 from stathmos.core.rig import KINDS, Load, Rig
 from stathmos.core.rig.loads import TO_COME_OUT
 from stathmos.core.trial import Bench
-from stathmos.core.units import WEIGHT
+from stathmos.core.units import LENGTH, WEIGHT
 
-_TRAILER_SIDE = ("trailer_tyres", "trailer_axles", "trailer_gvwr", "coupler", "chains")
+#: every rating of the trailer's wheels and axles, and of them those of one axle by itself
+_ON_AXLES = tuple(key for key, (_, part) in LINKS.items() if part == "trailer_axles")
+_ONE_AXLE = tuple(key for key in _ON_AXLES if key.startswith(tuple(one.key for one in AXLES)))
+_TRAILER_SIDE = (*_ON_AXLES, "trailer_gvwr", "coupler", "chains")
 _PARTS = ("ball", "hitch_gross", "hitch_tongue", "shank_gross", "shank_tongue")
 _VEHICLE_SIDE = ("rear_gawr", "payload", "gvwr", "gcwr")
 #: the axle that carries more the more the bars give back, and the school that asks least of them
@@ -48,6 +52,8 @@ def remedy(bench: Bench, link: Link, tryout: Tryout | None, others: Callable[[],
 
 def _cures(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
     """The sentences that were tried and put the link right, and nothing else wrong."""
+    if link.key in _ONE_AXLE:
+        yield from _level_it(bench, link)
     if link.key in _TRAILER_SIDE:
         yield from _out_of_the_trailer(bench, link)
     if link.key in _VEHICLE_SIDE:
@@ -63,6 +69,31 @@ def _cures(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
             yield Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
 
 
+def _level_it(bench: Bench, link: Link) -> Iterator[Phrase]:
+    """The ball at the height that stands the trailer level; tried there, with the load as it is."""
+    on, planned = bench.on_hitch, bench.planned
+    level, ball = on.heights.level, on.heights.ball_standing
+    if isinstance(level, Missing) or isinstance(ball, Missing):
+        return
+    levelled = replace(on, heights=replace(on.heights, ball_standing=level))
+    then = levelled.links.under(levelled.carried(bench.weights.tongue, planned.gross, bench.loads, lean=bench.lean))
+    if any(one.state is State.OVER and one.key not in bench.over_now for one in then):
+        return
+    now = next(one for one in then if one.key == link.key)
+    if now.state is State.OVER:
+        return
+    put = {
+        "ball": (level.value, LENGTH, "nearest"),
+        "by": (abs(level.value - ball.value), LENGTH, "nearest"),
+        "then": (sure(now.demand).value, WEIGHT, "up"),
+    }
+    way = "Raise" if level.value > ball.value else "Lower"
+    yield Phrase(
+        f"Stand the trailer level: it carries {{then}} there then. {way} the ball by {{by}}, to {{ball}} before coupling.",
+        put,
+    )
+
+
 def _out_of_the_trailer(bench: Bench, link: Link) -> Iterator[Phrase]:
     """So much out of the trailer that the link stands at its rating, the tongue's share kept; tried with both lighter alike."""
     tongue, gross = bench.planned.tongue, bench.planned.gross
@@ -70,7 +101,7 @@ def _out_of_the_trailer(bench: Bench, link: Link) -> Iterator[Phrase]:
         return
     # Every load of the trailer's side goes with its gross weight while the share is kept.
     left = sure(link.rating).value / sure(link.demand).value
-    lighter = bench.on_hitch.carried(_times(tongue, left), _times(gross, left), bench.loads)
+    lighter = bench.on_hitch.carried(_times(tongue, left), _times(gross, left), bench.loads, lean=bench.lean)
     then = bench.on_hitch.links.under(lighter)
     if any(one.key == link.key and one.state is State.OVER for one in then):
         return

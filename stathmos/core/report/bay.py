@@ -6,6 +6,7 @@ from functools import lru_cache
 from typing import Any
 
 from stathmos.core import bay, units
+from stathmos.core.axles import words_for
 from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure.trials import Tried
@@ -280,6 +281,10 @@ def tree(fit: bay.Fit) -> Tree:
             "trailer_axles": figure(loads.trailer_axles, "up"),
             "bar_each": figure(loads.bar_each, "up"),
         },
+        "axles": [
+            {"name": words_for(one.number, len(measured.on_axles)).capitalize(), "load": figure(one.load, "up"), "worse": not one.told}
+            for one in measured.on_axles
+        ],
         "attitude": figure(measured.attitude),
         "next": following(adjusted.next),
         "effects": [effect(one) for one in adjusted.effects],

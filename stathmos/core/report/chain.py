@@ -7,6 +7,7 @@ from stathmos.core.answer import Assessment
 from stathmos.core.figures import Missing
 from stathmos.core.finding import needs_in_words
 from stathmos.core.ratings import Link, State, Waiver, weakest
+from stathmos.core.report.axles import axles, braking
 from stathmos.core.report.build import remedy
 from stathmos.core.report.loads import remedy_writes
 from stathmos.core.report.writing import Amount, Tree, figure, rule_of
@@ -76,5 +77,7 @@ def ratings(assessment: Assessment) -> Tree:
         "planned": chain(assessment.planned, assessment.waived),
         "full": chain(assessment.full),
         "rules": rules(assessment.rules),
+        "axles": axles(assessment),
+        "braking": braking(assessment),
         "remedies": [remedy(one, remedy_writes(assessment, one)) for one in assessment.remedies],
     }

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from stathmos.core.answer import Assessment
 from stathmos.core.figures import Missing
+from stathmos.core.report.axles import axles
 from stathmos.core.report.build import offset, part, settings, state
 from stathmos.core.report.writing import Tree, figure
 
@@ -38,6 +39,7 @@ def heights(assessment: Assessment) -> Tree:
             }
             for one in assessment.attitudes
         ],
+        "axles": axles(assessment),
         "shank": None if shank is None else part(shank),
         "school": rules.offset.name,
         "school_authority": rules.offset.authority.value,

@@ -73,6 +73,8 @@ def kind_key(key: str, kind: str = "") -> str:
     return kind if kind in KINDS else key if key in KINDS else "gear"
 
 
+LEFT, MIDDLE, RIGHT = "left", "middle", "right"
+SIDES = ((LEFT, "left"), (MIDDLE, "in the middle"), (RIGHT, "right"))
 ABOARD, TO_COME, TO_COME_OUT = "aboard", "to_come", "to_come_out"
 
 
@@ -92,6 +94,16 @@ class Load:
     moved_to: Given | None = length(
         "Place as planned", "where it is to be moved before the trip", 0, 760, usual="assumed", of=RIDING
     )
+    side: Given | None = choice("Side", "look which side it stands on", *SIDES, usual="measured", of=RIDING, guess=True)
+    across: Given | None = length(
+        "From the centre line",
+        "tape, from the middle of the rig to the middle of the load",
+        0,
+        60,
+        usual="measured",
+        of=RIDING,
+        guess=True,
+    )
     when: Given | None = choice(
         "When",
         "ask",
@@ -110,6 +122,11 @@ class Load:
     def when_key(self) -> str:
         """Whether it is aboard, still to come, or to come out; aboard where nobody said."""
         return self.when.typed if self.when is not None else ABOARD
+
+    @property
+    def side_key(self) -> str:
+        """Which side it stands on; in the middle where nobody said."""
+        return self.side.typed if self.side is not None else MIDDLE
 
     @property
     def word(self) -> str:

@@ -25,6 +25,9 @@ _ALONE = "weighbridge, vehicle alone, loaded to travel, hitch in the receiver"
 _BARE = "weighbridge, coupled, no bars"
 _BARS = "weighbridge, coupled, bars on"
 _LOADED = (Under.VEHICLE_LOADS, Under.TRAILER_LOADS)
+#: how a trailer's axles share hangs on how it stands behind the vehicle
+_AS_COUPLED = (*_LOADED, Under.BALL_HEIGHT)
+_AS_BARRED = (Under.SETTING, Under.HOLE)
 
 
 @dataclass(frozen=True)
@@ -65,6 +68,14 @@ class Weighing:
     bridge_trailer_bars: Given | None = _axle(
         "Trailer axles, bars on", _BARS, FITTED, *_LOADED, Under.SETTING, Under.HOLE
     )
+    bridge_axle_1_bare: Given | None = _axle("Trailer's foremost axle, no bars", _BARE, FITTED, *_AS_COUPLED)
+    bridge_axle_2_bare: Given | None = _axle("Trailer's second axle, no bars", _BARE, FITTED, *_AS_COUPLED)
+    bridge_axle_3_bare: Given | None = _axle("Trailer's third axle, no bars", _BARE, FITTED, *_AS_COUPLED)
+    bridge_axle_1_bars: Given | None = _axle(
+        "Trailer's foremost axle, bars on", _BARS, FITTED, *_AS_COUPLED, *_AS_BARRED
+    )
+    bridge_axle_2_bars: Given | None = _axle("Trailer's second axle, bars on", _BARS, FITTED, *_AS_COUPLED, *_AS_BARRED)
+    bridge_axle_3_bars: Given | None = _axle("Trailer's third axle, bars on", _BARS, FITTED, *_AS_COUPLED, *_AS_BARRED)
     bridge_mark: Given | None = weight(
         "Weighbridge division", "the ticket or the plate", 1, 500, usual="label", of=INSTRUMENT
     )

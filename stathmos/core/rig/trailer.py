@@ -4,10 +4,22 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.entry import SEAT, TOP, choice, described, flag, length, read_of, volume, weight
+from stathmos.core.entry import (
+    SEAT,
+    TOP,
+    choice,
+    described,
+    flag,
+    length,
+    named,
+    rate,
+    read_of,
+    volume,
+    weight,
+)
 from stathmos.core.figures import Given
 from stathmos.core.subjects import TRAILER, Under
-from stathmos.core.units import AREA, COUNT, FORCE
+from stathmos.core.units import AREA, COUNT, FORCE, PRESSURE
 
 COUPLINGS = (
     ("ball", "bumper-pull, on a ball"),
@@ -25,6 +37,13 @@ BODIES = (
     ("boat", "boat on a trailer"),
 )
 
+EQUALISED, INDEPENDENT, SINGLE = "equalised", "independent", "single"
+SUSPENSIONS = (
+    (EQUALISED, "leaf springs with an equaliser"),
+    (INDEPENDENT, "independent: torsion arms, or a spring to each axle"),
+    (SINGLE, "one axle alone"),
+)
+
 TRAILER_PLATE = "certification plate, front left of the trailer"
 
 
@@ -38,8 +57,27 @@ class Trailer:
     gvwr: Given | None = weight("Trailer GVWR", TRAILER_PLATE, 500, 40000)
     axle_rating: Given | None = weight("GAWR, each axle", TRAILER_PLATE, 400, 16000)
     axle_count: Given | None = described("Axles", COUNT, "count them", 1, 3)
+    suspension: Given | None = choice(
+        "Suspension", "look between the wheels: an equaliser joins leaf springs, a torsion arm comes out of the axle's tube",
+        *SUSPENSIONS, usual="measured",
+    )  # fmt: skip
+    axle_spacing: Given | None = length(
+        "From axle to axle", "tape, hub to hub on one side", 24, 120, usual="measured", guess=True
+    )
+    axle_rate: Given | None = rate("Spring rate, each axle", "an earlier visit's readings, or its maker", usual="label")
+    track: Given | None = length(
+        "Track, trailer", "tape, middle of the left tyres to middle of the right", 36, 100, usual="measured", guess=True
+    )
     tyre_rating: Given | None = weight("Tyre rating, each", "tyre sidewall, single load", 200, 8000)
     tyre_count: Given | None = described("Tyres on the ground", COUNT, "count them", 2, 12)
+    tyre_rated_pressure: Given | None = described(
+        "Pressure at the tyre's rating", PRESSURE, "tyre sidewall, beside its load: “at … psi cold”", 100, 1000
+    )
+    tyre_pressure: Given | None = described(
+        "Tyre pressure as found, the lowest", PRESSURE, "gauge at each valve, cold", 0, 1200, usual="measured"
+    )
+    tyre_code: Given | None = named("Tyre age code, the oldest", "last four digits of the DOT code, week and year")
+    wheel_rating: Given | None = weight("Wheel rating, each", "stamp inside the wheel: “max load”", 200, 8000)
     unladen_weight: Given | None = weight("Brochure empty weight", "brochure", 200, 30000, usual="brochure")
     brochure_tongue: Given | None = weight("Brochure hitch weight", "brochure", 10, 5000, usual="brochure")
     gross_weight: Given | None = weight(

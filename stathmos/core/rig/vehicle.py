@@ -19,7 +19,7 @@ from stathmos.core.entry import (
 from stathmos.core.figures import Given
 from stathmos.core.schools import RESTORATION_SCHOOLS, choices
 from stathmos.core.subjects import ON_ITS_SPRINGS, VEHICLE
-from stathmos.core.units import AREA, FORCE, SHARE
+from stathmos.core.units import AREA, COUNT, FORCE, SHARE
 
 VEHICLE_CLASSES = (
     ("midsize_suv", "mid-size SUV"),
@@ -48,6 +48,17 @@ class Vehicle:
     gcwr: Given | None = weight("GCWR", HANDBOOK, 3000, 80000)
     tow_rating: Given | None = weight("Tow rating", HANDBOOK, 500, 60000)
     tongue_limit: Given | None = weight("Tongue limit", HANDBOOK, 50, 6000)
+    tyres_as_placard: Given | None = flag(
+        "Tyres of the placard's size and load index", "tyre and loading placard, against each sidewall"
+    )
+    front_tyre_rating: Given | None = weight("Front tyre rating, each", "tyre sidewall, single load", 400, 8000)
+    rear_tyre_rating: Given | None = weight(
+        "Rear tyre rating, each", "tyre sidewall: single load, or dual load on a dual axle", 400, 8000
+    )
+    rear_tyre_count: Given | None = described("Tyres on the rear axle", COUNT, "count them", 2, 4)
+    track: Given | None = length(
+        "Track, vehicle", "tape, middle of the left tyres to middle of the right", 45, 90, usual="measured", guess=True
+    )
     unladen_front: Given | None = weight(
         "Unladen front axle", "weighbridge, empty with full tank", 500, 15000, usual="brochure"
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from stathmos.core import axles
 from stathmos.core.answer import Assessment
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import calibrate
@@ -20,12 +21,13 @@ from stathmos.core.bay.measure.scale import scale_of
 from stathmos.core.bay.measure.trials import Setting, Tried, tried, whose_rails_stand
 from stathmos.core.bay.measure.windows import Taped, Window, in_force, under_each_school
 from stathmos.core.bay_schools import BAY_SCHOOLS
-from stathmos.core.figures import Anything, Missing, sure, wanting
+from stathmos.core.figures import Anything, Lazily, Missing, sure, wanting, work
 from stathmos.core.heights import hole_pitch
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import BUMPER
 from stathmos.core.stock import Kit
+from stathmos.core.units import SLOPE
 from stathmos.core.weighing.ways import on_the_gauge
 
 __all__ = ["Measured", "measure"]
@@ -57,6 +59,21 @@ class Measured:
     windows: tuple[Window, ...]
     loads: Loads | None
     attitude: Anything
+
+    @Lazily
+    def on_axles(self) -> tuple[axles.OnAxle, ...]:
+        """The trailer's axles one by one, kg: as a weighbridge read each, else by the slope at which the rail was taped."""
+        weighed = axles.read_one_by_one(self.rig)
+        if weighed:
+            return tuple(axles.OnAxle(number=at, load=one, shared=one, told=True) for at, one in enumerate(weighed, 1))
+        group = self.loads.trailer_axles if self.loads is not None else Missing(("trials.trial_1.front_left",))
+        if isinstance(group, Missing):  # no bars, or no marks of them: as planned, at the most they may add
+            group = self.now.bench.planned.trailer_axles
+        slope = work(
+            "th = rail / frame", SLOPE, lambda rail, frame: rail / frame, None,
+            rail=self.attitude, frame=self.rig.figure("trailer.frame_length"),
+        )  # fmt: skip
+        return axles.by_pitch(self.rig, group, slope)
 
     @property
     def rails_measured(self) -> bool:

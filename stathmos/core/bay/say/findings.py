@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from stathmos.core.axles import OnAxle, words_for
 from stathmos.core.bay.adjust import Adjusted, Next
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import Measured
@@ -35,6 +36,7 @@ def collect(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Fin
             *_apart(measured.restoration),
             *_refit(None if measured.rails_measured else measured.refit),
             *_axles(measured.rig, measured.loads),
+            *_trailer_axles(measured.rig, measured.on_axles),
             *_of_checks(proved.proofs, _PROOFS),
             *_bolts(proved.torque),
         ]
@@ -205,6 +207,37 @@ def _axles(rig: Rig, loads: Loads | None) -> list[Finding]:
             says = Phrase(f"{set_so}, give or take {{u}}; {{rating}} is its GAWR.", said)
             remedy = Phrase("The weighbridge would settle it.")
             found.append(_finding("axle_may_be_over_as_set", CAUTION, f"{end}_axle", says, remedy))
+    return found
+
+
+def _trailer_axles(rig: Rig, on_axles: tuple[OnAxle, ...]) -> list[Finding]:
+    """Each of the trailer's axles as it was weighed, or as the rail was taped, against its rating."""
+    rating, found = rig.figure("trailer.axle_rating"), []
+    if isinstance(rating, Missing) or len(on_axles) < 2:
+        return []
+    for one in on_axles:
+        if isinstance(one.load, Missing):
+            continue
+        name = words_for(one.number, len(on_axles))
+        said = {
+            "load": (one.load.value, WEIGHT, "up"),
+            "rating": (rating.value, WEIGHT, "down"),
+            "u": (expanded(one.load), WEIGHT, "up"),
+        }
+        so = f"As the trailer stands its {name} carries {{load}}"
+        over = one.load.value > rating.value + 1e-6
+        if over and (one.told or (not isinstance(one.shared, Missing) and one.shared.value > rating.value + 1e-6)):
+            remedy = Phrase("Stand it level, or take load out.")
+            says = Phrase(f"{so}, and {{rating}} is its GAWR.", said)
+            found.append(_finding("axle_over_as_set", REFUSED, f"axle_{one.number}", says, remedy))
+        elif over:
+            says = Phrase(f"{so} if its axles do not share, and {{rating}} is its GAWR.", said)
+            remedy = Phrase("Look between the wheels: does an equaliser join the springs?")
+            found.append(_finding("axle_may_be_over_as_set", CAUTION, f"axle_{one.number}", says, remedy))
+        elif one.load.value + expanded(one.load) > rating.value:
+            says = Phrase(f"{so}, give or take {{u}}; {{rating}} is its GAWR.", said)
+            remedy = Phrase("The weighbridge, axle by axle, would settle it.")
+            found.append(_finding("axle_may_be_over_as_set", CAUTION, f"axle_{one.number}", says, remedy))
     return found
 
 

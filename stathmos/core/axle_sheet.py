@@ -1,0 +1,77 @@
+"""The trailer's axles side by side, empty, as planned and full; and what an inch of nose does to them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core import axles, cases
+from stathmos.core.figures import Anything, Missing
+from stathmos.core.rig import Rig
+from stathmos.core.trial import Bench
+
+EMPTY = "empty"
+
+
+@dataclass(frozen=True, kw_only=True)
+class Carries:
+    """One axle under one load, kg; ``share`` of its rating, None where nobody can tell; ``worse``: taken at the worse, for want of a look."""
+
+    number: int
+    name: str
+    load: Anything
+    share: float | None
+    worse: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class Under:
+    """Every axle under one load of the trailer."""
+
+    key: str
+    name: str
+    axles: tuple[Carries, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class AxleSheet:
+    """``suspension`` by its key, empty where nobody looked; ``rating`` of each axle, kg; ``weighed``: each was read on a weighbridge."""
+
+    suspension: str
+    rating: Anything
+    rate: Anything
+    spacing: Anything
+    weighed: bool
+    under: tuple[Under, ...]
+    inch: axles.Inch | None
+
+
+def axle_sheet(bench: Bench, all_cases: tuple[cases.CaseLoads, ...]) -> AxleSheet | None:
+    """The sheet of a rig on its hitch; None of a trailer whose axles nobody counted."""
+    rig, count = bench.rig, axles.count_of(bench.rig)
+    if not count:
+        return None
+    tongue, gross = rig.figure("trailer.brochure_tongue"), rig.figure("trailer.unladen_weight")
+    empty = bench.on_hitch.carried(tongue, gross, bench.loads).axles.each
+    rows = [(EMPTY, "Empty", empty), *((one.key, one.name, one.each) for one in all_cases)]
+    if all_cases[0].each == all_cases[1].each:
+        rows.pop(1)  # as it stands is as planned
+    return AxleSheet(
+        suspension=axles.suspension_of(rig),
+        rating=rig.figure("trailer.axle_rating"),
+        rate=axles.rate_of(rig),
+        spacing=axles.spacing_of(rig),
+        weighed=bool(axles.read_one_by_one(rig)),
+        under=tuple(Under(key=key, name=name, axles=_carries(rig, on)) for key, name, on in rows),
+        inch=axles.inch_of_nose(rig),
+    )
+
+
+def _carries(rig: Rig, on: tuple[axles.OnAxle, ...]) -> tuple[Carries, ...]:
+    rating = rig.figure("trailer.axle_rating")
+    return tuple(
+        Carries(
+            number=one.number, name=axles.words_for(one.number, len(on)).capitalize(), load=one.load, worse=not one.told,
+            share=None if isinstance(one.load, Missing) or isinstance(rating, Missing) else one.load.value / rating.value,
+        )
+        for one in on
+    )  # fmt: skip
