@@ -28,6 +28,7 @@ from stathmos.core import (
     remedies,
     selection,
     statics,
+    sway,
     weighing,
 )
 from stathmos.core.answer import Assessment
@@ -130,15 +131,16 @@ def assess(
         level_hole=levelling.level_hole(found, fitted, shank_verdict, kit),
     )
     taped = on_coupling.settled_as_taped(rig, geometry.o)
-    decided = _decide(rig, rules, weights, hitch_load, taped or found.bare, geometry, loads, kit)
     still = on_coupling.did_not_move(rig, taped, weights.tongue_standing)
     guessed = guesses.of_rig(rig) + guesses.of_parts(kit=kit, shank=shank, ball=fitted.ball, sleeve=sleeve)
     waived = tuple(one for one in (ratings.waived(link, waivers) for link in planned.links) if one is not None)
     bench = Bench(rig=rig, placed=placed, weights=weights, planned=planned, loads=loads, on_hitch=on_hitch)
+    swings = None if trial else sway.swings(bench)
+    decided = _decide(rig, rules, weights, hitch_load, taped or found.bare, geometry, loads, kit, swings)
 
     judged = findings.Judged(
         rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full.links, decided=decided,
-        waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch,
+        waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch, swings=swings,
         cure=lambda link: remedies.remedy(bench, link, None, tuple), tryout=None,
     )  # fmt: skip
     said = findings.collect(judged)
@@ -205,8 +207,9 @@ def _decide(
     geometry: heights.Geometry,
     loads: loading.VehicleLoads,
     kit: Kit | None,
+    swings: sway.Swings | None,
 ) -> Decisions:
-    """Both decisions. ``bare``: the settle coupled without bars."""
+    """Both decisions. ``bare``: the settle coupled without bars; ``swings``: whether it may swing by itself, where that was asked."""
     change = work(
         "dF = −T · o / w", WEIGHT, statics.front_axle_change, None,
         T=weights.tongue, M=assumed(0.0, COUPLE), w=geometry.w, o=geometry.o, L=geometry.L,
@@ -216,7 +219,9 @@ def _decide(
     brings, says = decisions.provided(kit)
     return Decisions(
         distribution=decisions.distribution(rig, rules, on_coupling),
-        sway=decisions.sway(rig, weights.share, weights.weighed),
+        sway=decisions.sway(
+            rig, weights.share, weights.weighed, swings.says if swings else None, bool(swings and not swings.needs)
+        ),
         sway_provided=brings,
         sway_says=says,
         bars_off=decisions.bars_off(kit),

@@ -31,7 +31,8 @@ class Family:
     uncoupling. ``no_sway_control``: what a kit without it says, behind its name. ``friction``: what built-in sway control works by.
     ``tightened``: its joints in their order, those before the bars go on first. ``card``: what the customer is told. ``cautions``
     stand beside the rest. ``gauged``: a gauge under its ball is read; ``levered``: its bars go on with the rig lifted, so that it is
-    asked how they did. ``bars``: whether it has any.
+    asked how they did. ``bars``: whether it has any. ``turning``: the friction, N·m, by which built-in sway control holds the
+    hitch's turning: from memory, to be verified, and known to half either way.
     """
 
     key: str
@@ -47,6 +48,7 @@ class Family:
     take_off: Words | None = None
     no_sway_control: str = ""
     friction: str = ""
+    turning: float = 300.0
     first: tuple[str, ...] = ("ball_nut", "frame_bolts")
     last: tuple[str, ...] = ("head_bolts", "bracket_bolts")
     card: tuple[str, ...] = ()
@@ -77,7 +79,7 @@ FAMILIES: dict[str, Family] = {
     family.key: family
     for family in (
         Family(
-            key="l_bracket", words="rigid bars on L-brackets", hold="brackets", friction="by friction, and only with the bars flat on their brackets, parallel with the frame",
+            key="l_bracket", words="rigid bars on L-brackets", hold="brackets", turning=500.0, friction="by friction, and only with the bars flat on their brackets, parallel with the frame",
             looks=("bars_way_up", "lines_clear", "parallel", "flat", "past", "ground", *OF_EVERY_RIG),
             before=(
                 Words(does="Jack up until the rig has lifted about 3 in, bars into the head, then up with the snap-up lever.", why="Lifted, they go on without a fight.", caution=_LOADED),
@@ -87,7 +89,7 @@ FAMILIES: dict[str, Family] = {
             card=(_GREASE, _BEDS_IN),
         ),
         Family(
-            key="tilt_head", words="rigid bars on L-brackets, head with tilt positions", hold="brackets",
+            key="tilt_head", words="rigid bars on L-brackets, head with tilt positions", hold="brackets", turning=500.0,
             friction="by friction, and only with the bars flat on their brackets, parallel with the frame",
             looks=("bars_way_up", "bracket_mark", "lines_clear", "parallel", "flat", "past", "ground", *OF_EVERY_RIG),
             before=(
@@ -112,7 +114,7 @@ FAMILIES: dict[str, Family] = {
             card=(_GREASE, "Count the working links each time, from the same end on both sides."),
         ),
         Family(
-            key="tension_chain", words="tension chains, friction in the head", hold="chains", levered=False, friction="by friction in its head, pressed by set screws",
+            key="tension_chain", words="tension chains, friction in the head", hold="chains", levered=False, turning=600.0, friction="by friction in its head, pressed by set screws",
             looks=("plate_square", "lines_clear", "raised", "chains_tight", "springs_squeezed", "set_screws", *OF_EVERY_RIG),
             before=(
                 Words(does="Couple, and raise the vehicle 1 to 2 in above where it stands uncoupled.", why="Tensioned there and lowered, the chains take the load.", caution="Keep clear from under it."),

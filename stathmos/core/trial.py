@@ -55,6 +55,15 @@ class Bench:
         return axles.leans(self.rig, self.placed, TRAILER)
 
     @Lazily
+    def as_planned(self) -> Case:
+        """What every axle carries as planned."""
+        return self.on_hitch.carried(self.weights.tongue, self.weights.gross, self.loads, lean=self.lean)
+
+    def placed_with(self, writes: tuple[Load, ...]) -> tuple[cargo.Placed, ...]:
+        """The loading plan with some loads written otherwise."""
+        return cargo.plan(load_changes.with_loads(self.rig, writes), self.placed) if writes else self.placed
+
+    @Lazily
     def over_now(self) -> frozenset[str]:
         """The links that are over before anything is tried."""
         return frozenset(link.key for link in self.planned.links if link.state is State.OVER)

@@ -18,6 +18,8 @@ MM_PER_IN = 25.4  # exact, NIST SP 811
 MM_PER_FT = 304.8  # exact
 MM_PER_KM = 1_000_000.0
 MM_PER_MI = 1_609_344.0  # exact, international mile
+MPH = 0.44704  # m/s, exact, international mile
+KM_H = 1 / 3.6  # m/s, exact
 NEWTON_PER_KG = 9.80665  # exact, standard gravity, NIST SP 811
 NM_PER_FT_LB = 1.355817948  # NIST SP 811
 L_PER_GAL = 3.785411784  # exact, US gallon, NIST SP 811
@@ -28,9 +30,10 @@ SYSTEMS = ("us", "metric")
 WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA = "weight", "length", "altitude", "rate", "couple", "area"
 SHARE, SLOPE, ANGLE, COUNT = "share", "slope", "angle", "count"
 VOLUME, PRESSURE, FORCE, MONEY, DISTANCE = "volume", "pressure", "force", "money", "distance"
+SPEED = "speed"
 DIMENSIONS = (
     *(WEIGHT, LENGTH, ALTITUDE, RATE, COUPLE, AREA, SHARE, SLOPE, ANGLE, COUNT),
-    *(VOLUME, PRESSURE, FORCE, MONEY, DISTANCE),
+    *(VOLUME, PRESSURE, FORCE, MONEY, DISTANCE, SPEED),
 )
 
 #: dimension -> unit as typed (lower case) -> factor to the core's own unit
@@ -79,6 +82,7 @@ UNITS: dict[str, dict[str, float]] = {
         **dict.fromkeys(("mi", "mile", "miles"), MM_PER_MI),
         **dict.fromkeys(("km", "kilometre", "kilometres", "kilometer", "kilometers"), MM_PER_KM),
     },
+    SPEED: {"mph": MPH, "km/h": KM_H, "m/s": 1.0},
 }
 
 #: what a bare number means, by dimension and system
@@ -96,6 +100,7 @@ BARE_UNIT: dict[str, dict[str, str]] = {
     FORCE: {"us": "kn", "metric": "kn"},
     MONEY: {"us": "$", "metric": "$"},
     DISTANCE: {"us": "mi", "metric": "km"},
+    SPEED: {"us": "mph", "metric": "km/h"},
 }
 
 #: one press of an arrow key, in the core's unit; a held shift takes ten
@@ -114,6 +119,7 @@ STEP: dict[str, dict[str, float]] = {
     MONEY: {"us": 1.0, "metric": 1.0},
     COUPLE: {"us": MM_PER_FT * KG_PER_LB, "metric": 1000.0 / NEWTON_PER_KG},
     DISTANCE: {"us": 100 * MM_PER_MI, "metric": 100 * MM_PER_KM},
+    SPEED: {"us": MPH, "metric": KM_H},
 }
 
 LONGEST_TEXT = 40
@@ -150,7 +156,7 @@ def parse(
     """Read a typed quantity into the core's unit.
 
     ``text`` as typed; ``dimension`` one of `DIMENSIONS`; ``system`` says what a
-    bare number means. Returns kg, mm, kg/mm, kg·mm, mm², L, kPa or a plain share.
+    bare number means. Returns kg, mm, kg/mm, kg·mm, mm², L, kPa, m/s or a plain share.
     ``believed``: whether a value can be believed where it is written, which tells what a point or a comma means;
     ``signed``: less than nothing has a meaning. So many of one weight may be written “3 x 150 lb”.
     Raises `UnreadableError` with a message fit to stand beside the field.
@@ -375,7 +381,7 @@ def write(value: float, dimension: str, system: str, rounding: str = "nearest") 
         return f"{_rounded(value * 10, rounding) / 10:,.1f} kN"
     unit = BARE_UNIT[dimension][system]
     amount = value / UNITS[dimension][unit]
-    if dimension in (ALTITUDE, DISTANCE):
+    if dimension in (ALTITUDE, DISTANCE, SPEED):
         return f"{_rounded(amount, rounding):,} {unit}"
     places = 0 if abs(amount) >= 100 else 1 if abs(amount) >= 10 else 2
     written = {"n·m": "N·m", "sq ft": "ft²", "l": "L", "kpa": "kPa"}.get(unit, unit)

@@ -291,6 +291,60 @@ ToReadShape = shape(
     now=text(),
     decides=s.ListField(child=Text()),
 )
+_SPEEDS = {
+    "low": s.FloatField(allow_null=True),
+    "middle": s.FloatField(allow_null=True),
+    "high": s.FloatField(allow_null=True),
+    "text": Words(allow_null=True),
+    "to_text": Words(allow_null=True),
+    "middle_text": Words(allow_null=True),
+}
+SpeedBandShape = shape("SpeedBand", **_SPEEDS)
+_AXIS = {
+    "marks": shape("SpeedMark", at=s.FloatField(), text=text())(many=True),
+    "told_below": s.FloatField(),
+    "leaves_out": s.ListField(child=Text()),
+}
+_CURVE = {
+    "curve": _maybe(
+        shape(
+            "SwayCurve",
+            **{name: s.ListField(child=s.FloatField()) for name in ("speeds", "low", "middle", "high", "frequency")},
+        )
+    ),
+    "ask": text(),
+    "none_at": _maybe(SpeedBandShape),
+    "near_at": _maybe(SpeedBandShape),
+}
+SwayShape = shape(
+    "Sway",
+    cases=shape("SwayCase", key=text(), name=text(), says=Words(allow_null=True), **_CURVE)(many=True),
+    **_AXIS,
+)
+SwayByShareShape = shape(
+    "SwayByShare",
+    shares=shape("SwayAtShare", share=s.FloatField(), **_SPEEDS)(many=True),
+    now=shape("SwayNow", share=s.FloatField(), **_SPEEDS)(),
+    fastest=s.FloatField(),
+    **_AXIS,
+)
+SwayAskShape = shape(
+    "SwayAsk",
+    load=Text(required=False, allow_blank=True, max_length=60),
+    forward=Text(required=False, allow_blank=True, max_length=40, help_text="How much further forward, as typed."),
+    speed=Text(required=False, allow_blank=True, max_length=40, help_text="How fast it was towed, as typed."),
+    slower=Text(required=False, allow_blank=True, max_length=40, help_text="How much slower, as typed."),
+    friction=Truth(required=False, help_text="An add-on friction bar on."),
+    system=s.ChoiceField(["us", "metric"], required=False),
+)
+SwayWhatIfShape = shape(
+    "SwayWhatIf",
+    now=shape("SwayAsked", **_CURVE)(),
+    then=shape("SwayThen", **_CURVE)(),
+    says=s.ListField(child=Words()),
+    loads=shape("SwayLoad", key=text(), word=text())(many=True),
+    **_AXIS,
+)
 LoadingShape = shape(
     "Loading",
     loads=LoadShape(many=True),
@@ -298,6 +352,7 @@ LoadingShape = shape(
         many=True
     ),
     moves=MoveShape(many=True),
+    sway=SwayShape(),
     weighed=Truth(),
     share_state=s.ChoiceField(SHARE_STATES),
     band=BandShape(),
@@ -331,6 +386,7 @@ WeightsShape = _figures(
         repeat=Words(allow_null=True),
     )(),
     warnings=s.ListField(child=Words()),
+    sway=_maybe(SwayByShareShape),
     gross_class=Whole(allow_null=True),
 )
 AxlesShape = _figures(

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from stathmos.rigs import api, beside_api, desk_api, house_preview_api, lot_api, photographs_api
+from stathmos.rigs import api, beside_api, desk_api, house_preview_api, lot_api, photographs_api, sway_api
 
 urlpatterns = [
     path("rigs/", api.RigsView.as_view()),
@@ -10,6 +10,7 @@ urlpatterns = [
     path("rigs/<int:pk>/sign/", api.SignView.as_view()),
     path("rigs/<int:pk>/history/", api.HistoryView.as_view()),
     path("rigs/<int:pk>/another/", api.AnotherView.as_view()),
+    path("rigs/<int:pk>/sway/", sway_api.SwayView.as_view()),
     path("rigs/<int:pk>/waive/", api.WaiveView.as_view()),
     path("rigs/<int:pk>/take-over/", api.TakeOverView.as_view()),
     path("rigs/<int:pk>/photographs/", photographs_api.PhotographsView.as_view()),

@@ -845,6 +845,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/sway/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description How the rig swings as planned, and as asked. */
+        post: operations["sway"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/take-over/": {
         parameters: {
             query?: never;
@@ -2183,6 +2200,7 @@ export interface components {
             loads: components["schemas"]["PlacedLoad"][];
             cases: components["schemas"]["Case"][];
             moves: components["schemas"]["Move"][];
+            sway: components["schemas"]["Sway"];
             weighed: boolean;
             share_state: components["schemas"]["ShareStateEnum"];
             band: components["schemas"]["Band"];
@@ -3034,6 +3052,22 @@ export interface components {
             to: number;
             text: string | components["schemas"]["Both"];
         };
+        SpeedBand: {
+            /** Format: double */
+            low: number | null;
+            /** Format: double */
+            middle: number | null;
+            /** Format: double */
+            high: number | null;
+            text: (string | components["schemas"]["Both"]) | null;
+            to_text: (string | components["schemas"]["Both"]) | null;
+            middle_text: (string | components["schemas"]["Both"]) | null;
+        };
+        SpeedMark: {
+            /** Format: double */
+            at: number;
+            text: string;
+        };
         Spot: {
             path: string;
             prints: string;
@@ -3122,6 +3156,103 @@ export interface components {
          * @enum {string}
          */
         StrokeKindEnum: "body" | "glass" | "line" | "part" | "load" | "moved";
+        Sway: {
+            marks: components["schemas"]["SpeedMark"][];
+            /** Format: double */
+            told_below: number;
+            leaves_out: string[];
+            cases: components["schemas"]["SwayCase"][];
+        };
+        SwayAskRequest: {
+            load?: string;
+            /** @description How much further forward, as typed. */
+            forward?: string;
+            /** @description How fast it was towed, as typed. */
+            speed?: string;
+            /** @description How much slower, as typed. */
+            slower?: string;
+            /** @description An add-on friction bar on. */
+            friction?: boolean;
+            system?: components["schemas"]["UnitSystemEnum"];
+        };
+        SwayAsked: {
+            curve: components["schemas"]["SwayCurve"] | null;
+            ask: string;
+            none_at: components["schemas"]["SpeedBand"] | null;
+            near_at: components["schemas"]["SpeedBand"] | null;
+        };
+        SwayAtShare: {
+            /** Format: double */
+            low: number | null;
+            /** Format: double */
+            middle: number | null;
+            /** Format: double */
+            high: number | null;
+            text: (string | components["schemas"]["Both"]) | null;
+            to_text: (string | components["schemas"]["Both"]) | null;
+            middle_text: (string | components["schemas"]["Both"]) | null;
+            /** Format: double */
+            share: number;
+        };
+        SwayByShare: {
+            marks: components["schemas"]["SpeedMark"][];
+            /** Format: double */
+            told_below: number;
+            leaves_out: string[];
+            shares: components["schemas"]["SwayAtShare"][];
+            now: components["schemas"]["SwayNow"];
+            /** Format: double */
+            fastest: number;
+        };
+        SwayCase: {
+            curve: components["schemas"]["SwayCurve"] | null;
+            ask: string;
+            none_at: components["schemas"]["SpeedBand"] | null;
+            near_at: components["schemas"]["SpeedBand"] | null;
+            key: string;
+            name: string;
+            says: (string | components["schemas"]["Both"]) | null;
+        };
+        SwayCurve: {
+            speeds: number[];
+            low: number[];
+            middle: number[];
+            high: number[];
+            frequency: number[];
+        };
+        SwayLoad: {
+            key: string;
+            word: string;
+        };
+        SwayNow: {
+            /** Format: double */
+            low: number | null;
+            /** Format: double */
+            middle: number | null;
+            /** Format: double */
+            high: number | null;
+            text: (string | components["schemas"]["Both"]) | null;
+            to_text: (string | components["schemas"]["Both"]) | null;
+            middle_text: (string | components["schemas"]["Both"]) | null;
+            /** Format: double */
+            share: number;
+        };
+        SwayThen: {
+            curve: components["schemas"]["SwayCurve"] | null;
+            ask: string;
+            none_at: components["schemas"]["SpeedBand"] | null;
+            near_at: components["schemas"]["SpeedBand"] | null;
+        };
+        SwayWhatIf: {
+            marks: components["schemas"]["SpeedMark"][];
+            /** Format: double */
+            told_below: number;
+            leaves_out: string[];
+            now: components["schemas"]["SwayAsked"];
+            then: components["schemas"]["SwayThen"];
+            says: (string | components["schemas"]["Both"])[];
+            loads: components["schemas"]["SwayLoad"][];
+        };
         TableCell: {
             column: string;
             before: string;
@@ -3250,6 +3381,7 @@ export interface components {
             next: components["schemas"]["NextReading"][];
             bridge: components["schemas"]["Weighbridge"];
             warnings: (string | components["schemas"]["Both"])[];
+            sway: components["schemas"]["SwayByShare"] | null;
             gross_class: number | null;
             tongue: components["schemas"]["Figure"];
             gross: components["schemas"]["Figure"];
@@ -7213,6 +7345,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stale"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    sway: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SwayAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwayWhatIf"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
                 };
             };
             /** @description More than may be sent. */

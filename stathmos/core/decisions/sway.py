@@ -25,9 +25,10 @@ def longest_at_ease(w: float) -> float:
     return SHORT_TRAILER + (w - SHORT_WHEELBASE) / PER_FOOT * MM_PER_FT
 
 
-def sway(rig: Rig, share: Anything, weighed: bool) -> Decision:
-    """All the reasons, and what they come to."""
-    reasons = [_share(share, weighed), _length(rig), _side(rig)]
+def sway(rig: Rig, share: Anything, weighed: bool, by_itself: Phrase | None = None, told: bool = False) -> Decision:
+    """All the reasons, and what they come to. ``by_itself``: from what speed it may swing with nothing to set it going, in words;
+    ``told``: that could be worked out. It speaks for sway control, and never against it."""
+    reasons = [_share(share, weighed), _length(rig), _side(rig), *_swing(by_itself, told)]
     weights = {one.weight for one in reasons}
     if weights & {SPEAKS_FOR, DEMANDS}:
         verdict, says = WANTED, "Sway control is wanted. It does not mend a light tongue: that is put right first."
@@ -51,6 +52,21 @@ def _share(share: Anything, weighed: bool) -> Reason:
     low = sure(share).value - expanded(sure(share)) < SHARE_AT_EASE
     says = f"The tongue's share is {{share}} ± {{spread}}, {'which may be under' if low else 'clear of'} {{ease}}."
     return Reason(Phrase(says, put), SPEAKS_FOR if low else SILENT, rule)
+
+
+def _swing(by_itself: Phrase | None, told: bool) -> list[Reason]:
+    if not told:
+        return []
+    rule = Rule(
+        "Masses, places and tyres as usual tell at what speed a swing no longer dies; it passes nothing.", FROM_MEMORY
+    )
+    if by_itself is None:
+        return [
+            Reason(
+                Phrase("By its masses and tyres as usual a swing dies by itself at what people tow at."), SILENT, rule
+            )
+        ]
+    return [Reason(by_itself, SPEAKS_FOR, rule)]
 
 
 def _length(rig: Rig) -> Reason:

@@ -20,6 +20,7 @@ from stathmos.core.findings.chain import close_links, may_be_over, overloads, un
 from stathmos.core.findings.height import height, tailgate
 from stathmos.core.findings.hitch import hitch, style, sway
 from stathmos.core.findings.measuring import measuring, stood_still
+from stathmos.core.findings.swing import swing
 from stathmos.core.findings.tongue import tongue
 from stathmos.core.findings.written import contradicted, guessed, out_of_scope, part_differs, unread
 from stathmos.core.heights import Heights
@@ -28,6 +29,7 @@ from stathmos.core.ratings import Link, Waiver
 from stathmos.core.remedies import Tryout
 from stathmos.core.rig import Rig
 from stathmos.core.selection import REJECTED
+from stathmos.core.sway import Swings
 from stathmos.core.units import LENGTH
 from stathmos.core.weighing import Weights
 
@@ -47,7 +49,7 @@ class Judged:
     ``guesses``: ratings, sizes and fittings that were guessed; ``unreadable``: the places where something is written that cannot be read; ``asides``: what the caller knows besides.
     ``did_not_move``: what is asked where the
     arches stood still. ``cure``: what to do about a load that is over; ``tryout``: where a remedy is put on the rig before it is told, None
-    while one is being tried.
+    while one is being tried. ``swings``: whether it may swing by itself, where that was asked.
     """
 
     rig: Rig
@@ -64,6 +66,7 @@ class Judged:
     asides: tuple[Finding, ...]
     did_not_move: Phrase | None
     on_hitch: OnHitch
+    swings: Swings | None
     cure: Callable[[Link], Phrase]
     tryout: Tryout | None
 
@@ -87,6 +90,7 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *style(rig, choice, judged.decided, judged.tryout),
             *hitch(rig, judged.weights, choice, judged.tryout),
             *sway(choice, judged.decided),
+            *swing(judged.swings),
             *height(judged.heights, choice),
             *tailgate(rig, judged.heights),
             *unknown_links(planned),

@@ -23,6 +23,7 @@ from stathmos.core.report.findings import at_a_glance, finding
 from stathmos.core.report.heights import heights
 from stathmos.core.report.loads import loading
 from stathmos.core.report.reading import to_read
+from stathmos.core.report.sway import what_if as swing_what_if
 from stathmos.core.report.weights import weights
 from stathmos.core.report.writing import UNIT_NAMES, Plain, Tree, found_at, in_both, opened, written
 
@@ -39,6 +40,7 @@ __all__ = [
     "plain",
     "reason",
     "station",
+    "swing_what_if",
     "working",
     "written",
 ]

@@ -9,6 +9,7 @@ from stathmos.core.cases import CaseLoads
 from stathmos.core.figures import Given, Missing
 from stathmos.core.moves import Move
 from stathmos.core.remedies import Remedy
+from stathmos.core.report.sway import swing
 from stathmos.core.report.weights import band, share_rounding
 from stathmos.core.report.writing import Amount, InUnits, Tree, exact, figure
 from stathmos.core.rig import Load
@@ -25,6 +26,7 @@ def loading(assessment: Assessment) -> Tree:
         "loads": [_load(assessment, one) for one in assessment.placed],
         "cases": [_case(case, judged) for case in assessment.cases],
         "moves": [_move(assessment, move) for move in assessment.moves],
+        "sway": swing(assessment),
         "weighed": assessment.loads.weighed,
         "share_state": judged.state,
         "band": band(judged),

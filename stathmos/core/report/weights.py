@@ -7,6 +7,7 @@ from stathmos.core.answer import Assessment
 from stathmos.core.figures import Anything, Missing, expanded, sure
 from stathmos.core.finding import needs_in_words
 from stathmos.core.ratings import trailer_class
+from stathmos.core.report.sway import by_share
 from stathmos.core.report.writing import Amount, Tree, figure
 from stathmos.core.weighing import NextReading, ShareJudgement, Weighbridge, against_the_user
 
@@ -37,6 +38,7 @@ def weights(assessment: Assessment) -> Tree:
         "warnings": [warning.says for warning in found.warnings],
         "hitch_load": figure(choice.hitch_load, "up"),
         "hitch_load_full": figure(choice.hitch_load_full, "up"),
+        "sway": by_share(assessment),
         "gross_class": gross_class,
     }
 

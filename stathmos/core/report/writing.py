@@ -33,6 +33,7 @@ UNIT_NAMES = {
     units.FORCE: "kN",
     units.MONEY: "$",
     units.DISTANCE: "mm",
+    units.SPEED: "m/s",
 }
 
 Tree = Any
