@@ -8,8 +8,8 @@ put the same limits into the database.
 from django.db import models
 from django.db.models import Q
 
-from stathmos.core.rig import CHOICE, FLAG, NAMES, entries
-from stathmos.core.rigfile import LONGEST_NAMES
+from stathmos.core.rig import CHOICE, FLAG, NAMES, TEXT, entries
+from stathmos.core.rigfile import LONGEST_NAME, LONGEST_NAMES
 
 
 def figure() -> models.FloatField:
@@ -22,6 +22,11 @@ def word() -> models.CharField:
     return models.CharField(max_length=32, blank=True, default="")
 
 
+def text() -> models.CharField:
+    """Words of one's own; empty is unknown."""
+    return models.CharField(max_length=LONGEST_NAME, blank=True, default="")
+
+
 def names() -> models.CharField:
     """Names of other things; empty is unknown."""
     return models.CharField(max_length=LONGEST_NAMES, blank=True, default="")
@@ -29,7 +34,7 @@ def names() -> models.CharField:
 
 def columns(kind: type) -> dict[str, models.Field]:
     """One column for each thing that the core describes: `vars().update(columns(core.Kit))` in the body of a model."""
-    made = {CHOICE: word, FLAG: word, NAMES: names}
+    made = {CHOICE: word, FLAG: word, TEXT: text, NAMES: names}
     return {name: made.get(entry.dimension, figure)() for name, entry in entries(kind)}
 
 

@@ -40,7 +40,7 @@ def couples(school: RestorationSchool, tongue: Anything, geometry: heights.Geome
 class CaseLoads:
     """One case: tongue, gross, share, the coupled axle loads at the worse end of the restoration window, kg; its chain.
 
-    ``tongue``: as it is towed, where a nose held high makes it more than level. ``each``: the trailer's axles one by one.
+    ``tongue``: the trailer level. ``each``: the trailer's axles one by one.
     """
 
     key: str
@@ -112,13 +112,13 @@ class OnHitch:
             each=axles.each_axle(rig, split),
             lean=lean,
         )
-        return ratings.Case(tongue=hung, gross=gross, loads=loads, axles=on_axles)
+        return ratings.Case(tongue=hung, level=tongue, gross=gross, loads=loads, axles=on_axles)
 
     def case(self, key: str, name: str, carried: ratings.Case) -> CaseLoads:
         """One case with its chain."""
-        share = work("share = TW / GTW", SHARE, tongue_share, None, TW=carried.tongue, GTW=carried.gross)
+        share = work("share = TW / GTW", SHARE, tongue_share, None, TW=carried.level, GTW=carried.gross)
         return CaseLoads(
-            key=key, name=name, tongue=carried.tongue, gross=carried.gross, share=share,
+            key=key, name=name, tongue=carried.level, gross=carried.gross, share=share,
             front=carried.axles.front, rear=carried.axles.rear, trailer_axles=carried.axles.trailer, each=carried.axles.each,
             links=self.links.chain(carried),
         )  # fmt: skip

@@ -23,7 +23,7 @@ from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import NOT_ON, WENT_ON
 from stathmos.core.rig.loads import TRAILER
 from stathmos.core.tolerances import ATTITUDE
-from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, SHARE, WEIGHT
+from stathmos.core.units import KG_PER_LB, KPA_PER_PSI, LENGTH, MM_PER_IN, PRESSURE, SHARE, WEIGHT
 
 SPEAKS, OPEN, THEN, QUIET = "speaks for it", "not known", "in order at the visit", "in order"
 #: what nobody knows and what another load may have changed since stand alike, in the order of the table
@@ -173,6 +173,24 @@ def _to_one_side(case: _Case) -> Cause:
 
 
 UNLIKE = 0.05  # of an axle's rating: so far apart two axles wear their tyres unlike: from memory, to be verified
+
+
+def _air(name: str) -> Callable[[_Case], Cause]:
+    """The trailer's tyres by the pressure that was found in them."""
+
+    def cause(case: _Case) -> Cause:
+        found, rated = (case.rig.figure(f"trailer.{one}") for one in ("tyre_pressure", "tyre_rated_pressure"))
+        measure, path = "Every tyre's pressure, cold.", "trailer.tyre_pressure"
+        if isinstance(found, Missing) or isinstance(rated, Missing):
+            return Cause(name, OPEN, Phrase("The record has no pressure of the trailer's tyres."), measure, path)
+        put = {"found": (found.value, PRESSURE, "nearest"), "rated": (rated.value, PRESSURE, "nearest")}
+        says = Phrase("The trailer's tyres stood at {found}; {rated} is what their rating is for.", put)
+        return Cause(name, SPEAKS if abs(found.value - rated.value) > OFF_PRESSURE else THEN, says, measure, path)
+
+    return cause
+
+
+OFF_PRESSURE = 3 * KPA_PER_PSI  # so far from the rated pressure a tyre is soft or hard: common practice, no source
 
 
 def _restoration(little: bool) -> Callable[[_Case], Cause]:
@@ -325,7 +343,7 @@ _SYMPTOMS: dict[str, tuple[Callable[[_Case], Cause], ...]] = {
         _rear_load,
         _of_check("flat", "Bars not flat, so no friction", "Look along each bar for full contact on its bracket."),
         _nose(True),
-        _by_eye("Trailer tyres", "Every tyre's pressure, cold."),
+        _air("Trailer tyres"),
     ),
     "turns": (
         _hitch_load(True),
@@ -336,10 +354,10 @@ _SYMPTOMS: dict[str, tuple[Callable[[_Case], Cause], ...]] = {
     "porpoising": (
         _restoration(True),
         _light_tongue,
-        _by_eye("Tyre pressures", "Every tyre's pressure, cold."),
+        _air("Tyre pressures"),
         _by_eye("Worn springs or dampers", "States A and B again: the spring rates against this record."),
     ),
-    "tyres": (_one_axle, _nose(False), _to_one_side, _by_eye("Tyre pressures", "Every tyre's pressure, cold.")),
+    "tyres": (_one_axle, _nose(False), _to_one_side, _air("Tyre pressures")),
     "bars_fit": (_went_on(True), _went_on(False), _nose(False)),
     "bars_bowed": (_bowed,),
     "clunk": (
@@ -349,6 +367,10 @@ _SYMPTOMS: dict[str, tuple[Callable[[_Case], Cause], ...]] = {
         _torque("head_bolts", "Witness marks moved at the head"),
     ),
 }  # fmt: skip
+
+
+#: symptoms that are a swing: of those one can ask what a load further forward, less speed or friction would do
+SWINGS = frozenset({"sway"})
 
 
 def likely_causes(symptom: str, rig: Rig, fit: Fit) -> tuple[Cause, ...]:

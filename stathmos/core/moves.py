@@ -30,12 +30,13 @@ TRIES = 4  # a larger move is less well known itself; so often the target is dra
 
 @dataclass(frozen=True)
 class Effect:
-    """What a move changes, kg."""
+    """What a move changes, kg; ``each``: on the trailer's axles one by one, the foremost first."""
 
     tongue: float
     front: float | None
     rear: float | None
     trailer_axles: float | None
+    each: tuple[float | None, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -123,10 +124,11 @@ def _effect(now: CaseLoads, then: Tried) -> Effect:
 
     axles = then.carried.axles
     return Effect(
-        change(now.tongue, then.carried.tongue) or 0.0,
+        change(now.tongue, then.carried.level) or 0.0,
         change(now.front, axles.front),
         change(now.rear, axles.rear),
         change(now.trailer_axles, axles.trailer),
+        tuple(change(before.load, after.load) for before, after in zip(now.each, axles.each, strict=True)),
     )
 
 

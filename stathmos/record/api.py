@@ -56,7 +56,9 @@ class CausesView(APIView):
         read, fitted = fit_rig(rig_or_404(pk), the_house())
         found = complaints.likely_causes(symptom, read, fitted)
         causes = [{**asdict(one), "says": written(one.says)} for one in found]
-        return Response({"symptom": symptom, "word": words[symptom], "causes": causes})
+        return Response(
+            {"symptom": symptom, "word": words[symptom], "causes": causes, "what_if": symptom in complaints.SWINGS}
+        )
 
 
 class AgainView(APIView):

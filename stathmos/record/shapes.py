@@ -53,6 +53,7 @@ CausesShape = shape(
     "Causes",
     symptom=text(),
     word=text(),
+    what_if=Truth(help_text="Whether it is a swing, of which one can ask what if."),
     causes=shape(
         "Cause", name=text(), standing=s.ChoiceField(STANDINGS), says=BothShape(), measure=text(), path=text()
     )(many=True),

@@ -237,6 +237,7 @@ MoveShape = shape(
     front=Words(allow_null=True),
     rear=Words(allow_null=True),
     trailer_axles=Words(allow_null=True),
+    each=s.ListField(child=Words(allow_null=True)),
     crosses=CrossedShape(many=True),
     writes=s.DictField(child=EntryShape(allow_null=True)),
 )
@@ -348,9 +349,13 @@ SwayWhatIfShape = shape(
 LoadingShape = shape(
     "Loading",
     loads=LoadShape(many=True),
-    cases=_figures("Case", *("tongue", "gross", "share", "front", "rear", "trailer_axles"), key=text(), name=text())(
-        many=True
-    ),
+    cases=_figures(
+        "Case",
+        *("tongue", "gross", "share", "front", "rear", "trailer_axles"),
+        key=text(),
+        name=text(),
+        each=shape("CaseAxle", name=text(), load=FigureShape())(many=True),
+    )(many=True),
     moves=MoveShape(many=True),
     sway=SwayShape(),
     weighed=Truth(),

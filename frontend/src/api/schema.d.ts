@@ -1471,12 +1471,17 @@ export interface components {
         Case: {
             key: string;
             name: string;
+            each: components["schemas"]["CaseAxle"][];
             tongue: components["schemas"]["Figure"];
             gross: components["schemas"]["Figure"];
             share: components["schemas"]["Figure"];
             front: components["schemas"]["Figure"];
             rear: components["schemas"]["Figure"];
             trailer_axles: components["schemas"]["Figure"];
+        };
+        CaseAxle: {
+            name: string;
+            load: components["schemas"]["Figure"];
         };
         CatalogueItem: {
             id: number;
@@ -1515,6 +1520,8 @@ export interface components {
         Causes: {
             symptom: string;
             word: string;
+            /** @description Whether it is a swing, of which one can ask what if. */
+            what_if: boolean;
             causes: components["schemas"]["Cause"][];
         };
         Chain: {
@@ -2301,6 +2308,7 @@ export interface components {
             front: (string | components["schemas"]["Both"]) | null;
             rear: (string | components["schemas"]["Both"]) | null;
             trailer_axles: (string | components["schemas"]["Both"]) | null;
+            each: ((string | components["schemas"]["Both"]) | null)[];
             crosses: components["schemas"]["Crossed"][];
             writes: {
                 [key: string]: components["schemas"]["Entry"] | null;

@@ -15,7 +15,8 @@ const SHORT: Record<string, string> = {
   receiver_gross: "gross", receiver_tongue: "tongue", receiver_d: "D", sleeve_gross: "sleeve", sleeve_tongue: "sleeve",
   shank_gross: "gross", shank_tongue: "tongue", hitch_gross: "gross", hitch_tongue: "tongue", ball: "rating",
   coupler: "rating", coupler_tongue: "S", coupler_d: "D", coupler_v: "V", chains: "chains", trailer_gvwr: "GVWR", frontal_area: "area",
-  trailer_axles: "axles", trailer_tyres: "tyres",
+  trailer_axles: "axles", trailer_tyres: "tyres", front_tyres: "tyre", rear_tyres: "tyres",
+  ...Object.fromEntries([1, 2, 3].flatMap((n) => [[`axle_${n}`, `axle ${n}`], [`axle_${n}_tyres`, `tyres ${n}`], [`axle_${n}_wheels`, `rims ${n}`]])),
 };
 
 const HIGH = 164;

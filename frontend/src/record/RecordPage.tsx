@@ -21,6 +21,7 @@ import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { useFields } from "../rig/context";
 import { useRecord } from "../rig/draft";
+import { SwingWhatIf } from "./SwingWhatIf";
 
 export function RecordPage() {
   const { id } = useParams();
@@ -143,6 +144,7 @@ function Complaint({ rig, fields }: { rig: RigRecord; fields: Record<string, Fie
               </Box>
             ))}
           </Box>
+          {causes.data?.what_if && <SwingWhatIf rig={rig.id} version={rig.version} />}
         </Box>
       )}
     </Panel>

@@ -10,6 +10,7 @@ import { OtherSchools } from "../rig/OtherSchools";
 import { Swap } from "../rig/Swap";
 import { useSection } from "../rig/context";
 import { Attitudes } from "./Attitudes";
+import { InchOfNose } from "./Axles";
 import { CoupledRig } from "./CoupledRig";
 import { Fields, Heading } from "./Fields";
 import { Offsets } from "./Offsets";
@@ -66,6 +67,7 @@ export function Height() {
         </Panel>
         <Box sx={{ display: "grid", gap: 1.5, alignContent: "start", minWidth: 0 }}>
           <Attitudes />
+          <InchOfNose />
           <Offsets />
           <Panel title="Schools, tailgate and jack">
             <EntryField path="ways.offset_school" />

@@ -16,6 +16,7 @@ import { Table } from "../parts/Table";
 import { useField, useRig, useSection } from "../rig/context";
 import { freeKey, loadKeys } from "../rig/loads";
 import { Fields } from "./Fields";
+import { Sway } from "./Sway";
 
 export function Load() {
   return (
@@ -23,6 +24,7 @@ export function Load() {
       <Plan />
       <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
         <Cases />
+        <Sway />
         <Advice />
       </Box>
     </Box>
@@ -116,9 +118,10 @@ function LoadRow({ load, placed, kind }: { load: string; placed: PlacedLoad | un
   const { draft } = useRig();
   const path = (name: string) => `loads.${load}.${name}`;
   const word = placed?.word ?? kind?.word ?? load;
-  const problems = ["weight", "volume", "at", "moved_to", "when", "kind"].filter((name) => draft.problems[path(name)]);
+  const problems = ["weight", "volume", "at", "moved_to", "when", "kind", "side", "across"].filter((name) => draft.problems[path(name)]);
   const moved = draft.entries[path("moved_to")];
 
+  const beside = ["left", "right"].includes(draft.entries[path("side")]?.is ?? "");
   const written = Object.keys(draft.entries).filter((one) => one.startsWith(`loads.${load}.`));
 
   function takeOff() {
@@ -144,6 +147,19 @@ function LoadRow({ load, placed, kind }: { load: string; placed: PlacedLoad | un
           <Box sx={{ textAlign: "right", color: inkSoft }}>to be moved to</Box>
           <FigureInput path={path("moved_to")} label={`${word}: place as planned`} problemId={`${load}-problem`} />
           <span>before the trip; weighed where it stood</span>
+        </Box>
+      )}
+      {(kind?.named || kind?.poured || beside) && written.length > 0 && (
+        <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, alignItems: "center", fontSize: "0.85rem", color: inkSoft, "& .MuiInputBase-root": { fontSize: "0.85rem !important", fontWeight: "400 !important", minHeight: 24, bgcolor: "transparent" }, "& select": { py: "0 !important" } }}>
+          stands <ChoiceInput path={path("side")} label={`${word}: side`} />
+          {beside && (
+            <>
+              <Box sx={{ width: 82 }}>
+                <FigureInput path={path("across")} label={`${word}: from the centre line`} problemId={`${load}-problem`} />
+              </Box>
+              from the centre line; blank: along the wall
+            </>
+          )}
         </Box>
       )}
       {SET_ASIDE.map(([name, label]) => (
@@ -195,6 +211,18 @@ function Cases() {
               ))}
             </tr>
           ))}
+          {cases[0]?.each.map((axle, index) => (
+            <tr key={axle.name}>
+              <Box component="th" scope="row" sx={{ pl: "12px !important" }}>
+                {axle.name}
+              </Box>
+              {cases.map((one) => (
+                <td key={one.key} data-case={`${one.key}.axle_${index + 1}`}>
+                  <FigureText figure={one.each[index]?.load} name={`${axle.name}, ${one.name.toLowerCase()}`} />
+                </td>
+              ))}
+            </tr>
+          ))}
         </tbody>
       </Table>
     </Panel>
@@ -241,6 +269,7 @@ function MoveRow({ move }: { move: Move }) {
         <b>{read(move.says)}</b> Share then {move.share_text}.
         <Box sx={{ color: inkSoft, fontSize: "0.88rem" }}>
           tongue {read(move.tongue)} · front axle {read(move.front) || "unknown"} · rear axle {read(move.rear) || "unknown"} · trailer axles {read(move.trailer_axles) || "unknown"}
+          {move.each.length > 0 && `, one by one ${move.each.map((one) => (one ? read(one) : "unknown")).join(" and ")}`}
         </Box>
       </Box>
       <Button onClick={() => draft.setMany(move.writes)}>Put in the plan</Button>

@@ -15,6 +15,7 @@ import { Panel } from "../parts/Rows";
 import { StateMark } from "../parts/StateMark";
 import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
+import { AxlesOneByOne, Braking } from "./Axles";
 import { LighterTrailers } from "./LighterTrailers";
 import { Waiver } from "./Waiver";
 
@@ -63,7 +64,9 @@ export function Ratings() {
           </tbody>
         </Table>
       </Box>
-      <Box sx={{ maxWidth: 420, mt: 1.5 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(420px, 100%), 1fr))", gap: 3, mt: 1.5, alignItems: "start" }}>
+        <AxlesOneByOne />
+        <Braking />
         <Panel title="The journey" note="engines lose power with height: GCWR less 2 % for each 1,000 ft begun">
           <EntryField path="journey.altitude" />
         </Panel>

@@ -90,6 +90,52 @@ function Beam() {
   );
 }
 
+const COUPLED = [
+  ["2 coupled, no bars", "bare"],
+  ["3 bars on", "bars"],
+] as const;
+const PLACES = ["foremost", "second", "third"];
+
+/** The trailer's axles one by one, where it has several and somebody drove them onto the scale so. */
+function EachAxle() {
+  const { draft, assessment } = useRig();
+  const count = assessment.elevation.axle_count;
+  if (count < 2) return null;
+  const places = PLACES.slice(0, count);
+  const path = (way: string, index: number) => `weighing.bridge_axle_${index + 1}_${way}`;
+  const problems = COUPLED.flatMap(([, way]) => places.flatMap((_, index) => draft.problems[path(way, index)] ?? []));
+  return (
+    <Box sx={{ mt: 0.5 }}>
+      <Table cells={{ p: 0.25, borderBottom: 0 }} heads={{ fontWeight: 400, fontSize: "0.85rem", whiteSpace: "nowrap" }}>
+        <thead>
+          <tr>
+            <th scope="col">Trailer's axles apart</th>
+            {places.map((place) => (
+              <th key={place} scope="col">
+                {place}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {COUPLED.map(([name, way]) => (
+            <tr key={way}>
+              <th scope="row">{name}</th>
+              {places.map((place, index) => (
+                <td key={place}>
+                  <FigureInput path={path(way, index)} label={`Pass ${name}: ${place} trailer axle`} problemId="axles-problem" />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      {COUPLED.flatMap(([name, way]) => places.map((place, index) => <AsideNote key={path(way, index)} path={path(way, index)} label={`${name}: ${place} trailer axle`} />))}
+      {problems.length > 0 && <Problem id="axles-problem">{problems.join(" ")}</Problem>}
+    </Box>
+  );
+}
+
 const PASSES = [
   ["1 alone", "bridge_front_alone", "bridge_rear_alone", null],
   ["2 coupled, no bars", "bridge_front_bare", "bridge_rear_bare", "bridge_trailer_bare"],
@@ -128,6 +174,7 @@ function Bridge() {
         </tbody>
       </Table>
       {PASSES.flatMap(([name, ...paths]) => paths.map((path, index) => path && <AsideNote key={path} path={`weighing.${path}`} label={`${name}: ${AXLES[index]}`} />))}
+      <EachAxle />
       {problems.length > 0 && <Problem id="bridge-problem">{problems.join(" ")}</Problem>}
       {bridge.repeat && <Problem>{read(bridge.repeat)}</Problem>}
       {bridge.closes && (

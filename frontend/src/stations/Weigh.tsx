@@ -14,6 +14,7 @@ import { Panel, Row, Rows } from "../parts/Rows";
 import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
 import { History } from "./History";
+import { WhyTheShare } from "./Sway";
 import { WaysOfWeighing } from "./WaysOfWeighing";
 
 export function Weigh() {
@@ -24,6 +25,7 @@ export function Weigh() {
         <Reconciled />
         <UnderEachSchool />
         <NextReading />
+        <WhyTheShare />
       </Box>
     </Box>
   );

@@ -65,9 +65,13 @@ class AxleLoads:
 
 @dataclass(frozen=True, kw_only=True)
 class Case:
-    """What the chain is judged for: tongue weight, gross trailer weight, the vehicle's loads, the coupled axle loads, kg."""
+    """What the chain is judged for: tongue weight, gross trailer weight, the vehicle's loads, the coupled axle loads, kg.
+
+    ``tongue``: the greatest it comes to as it is towed; ``level``: as it is weighed, the trailer level.
+    """
 
     tongue: Anything
+    level: Anything
     gross: Anything
     loads: VehicleLoads
     axles: AxleLoads

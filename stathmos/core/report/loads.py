@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from stathmos.core import units
 from stathmos.core.answer import Assessment
+from stathmos.core.axles import words_for
 from stathmos.core.cargo import RACK, Placed
 from stathmos.core.cases import CaseLoads
 from stathmos.core.figures import Given, Missing
@@ -68,6 +69,12 @@ def _case(case: CaseLoads, judged: ShareJudgement) -> Tree:
             name: figure(getattr(case, name), share_rounding(case.share, judged) if name == "share" else "up")
             for name in ("tongue", "gross", "share", "front", "rear", "trailer_axles")
         },
+        "each": [
+            {"name": words_for(one.number, len(case.each)).capitalize(), "load": figure(one.load, "up")}
+            for one in case.each
+        ]
+        if len(case.each) > 1
+        else [],
     }
 
 
@@ -88,6 +95,7 @@ def _move(assessment: Assessment, move: Move) -> Tree:
         "front": change(move.effect.front),
         "rear": change(move.effect.rear),
         "trailer_axles": change(move.effect.trailer_axles),
+        "each": [change(one) for one in move.effect.each] if len(move.effect.each) > 1 else [],
         "crosses": [
             {"name": link.name, "by": None if link.margin is None else Amount(-link.margin, units.WEIGHT, "up")}
             for link in move.crosses

@@ -74,7 +74,7 @@ def kind_key(key: str, kind: str = "") -> str:
 
 
 LEFT, MIDDLE, RIGHT = "left", "middle", "right"
-SIDES = ((LEFT, "left"), (MIDDLE, "in the middle"), (RIGHT, "right"))
+SIDES = ((MIDDLE, "in the middle"), (LEFT, "left"), (RIGHT, "right"))
 ABOARD, TO_COME, TO_COME_OUT = "aboard", "to_come", "to_come_out"
 
 

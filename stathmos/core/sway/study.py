@@ -49,7 +49,7 @@ def _loaded(bench: Bench, case: Case) -> Loaded:
     g = bench.on_hitch.geometry
     return Loaded(
         front=case.loads.front, rear=case.loads.rear, front_coupled=case.axles.front, rear_coupled=case.axles.rear,
-        axles=case.axles.trailer, tongue=case.tongue, gross=case.gross, w=g.w, o=g.o, L=g.L,
+        axles=case.axles.trailer, tongue=case.level, gross=case.gross, w=g.w, o=g.o, L=g.L,
     )  # fmt: skip
 
 
