@@ -16,7 +16,7 @@ import numpy as np
 
 from bench import http
 from bench.timing import line, timed
-from stathmos.core import lot, report, rigfile
+from stathmos.core import lot, report, rigfile, sway
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
 from stathmos.core.bay import simulate
@@ -70,6 +70,20 @@ def in_process() -> None:
     line("  with a light tongue, every move tried", timed(lambda: with_advice(assess(light, stock=stock)), 100), "none")
     line("  reading the rig file", timed(lambda: rigfile.read(document, stock), 100), "none")
     line("  writing the report in both unit systems", timed(lambda: report.plain(assessment), 100), "none")
+
+
+def the_swing() -> None:
+    """One live plot of the Load station: as planned and three offered moves, each curve with its band."""
+    document = json.loads((ROOT / "docs" / "rig-file.example.json").read_text("utf-8"))
+    document.pop("stock")
+    found = assess(rigfile.read({**document, **LIGHT}, big_stock()).rig, stock=big_stock())
+    moves = [one.writes for one in found.moves[:3]]
+    taken = timed(lambda: sway.study(found.bench, moves), 40)
+    line(f"damping over speed, {1 + len(moves)} curves with their bands", taken, "one live plot under 50 ms")
+    known = sway.known(found.bench)
+    assert isinstance(known, sway.Known), "the light rig is known well enough to swing"
+    line("  one curve of it", timed(lambda: sway.curve(known), 60), "none")
+    line("  whether it swings at all, as every answer asks", timed(lambda: sway.swings(found.bench), 60), "none")
 
 
 def big_lot() -> tuple[lot.Vehicles, lot.Trailers, Stock]:
@@ -164,6 +178,7 @@ def first_load() -> None:
 
 if __name__ == "__main__":
     in_process()
+    the_swing()
     the_lot()
     the_coach()
     http.all_of(sys.argv[1])

@@ -217,11 +217,11 @@ def _decide(
     lost = work("lost = −dF / front", SHARE, decisions.front_share_lost, None, change=change, front=loads.front)
     on_coupling = decisions.OnCoupling(weights.gross, hitch_load, bare, lost)
     brings, says = decisions.provided(kit)
+    # A tongue that nobody weighed makes no reason, neither way.
+    by_itself = swings if swings is not None and not swings.needs and weights.weighed else None
     return Decisions(
         distribution=decisions.distribution(rig, rules, on_coupling),
-        sway=decisions.sway(
-            rig, weights.share, weights.weighed, swings.says if swings else None, bool(swings and not swings.needs)
-        ),
+        sway=decisions.sway(rig, weights.share, weights.weighed, by_itself),
         sway_provided=brings,
         sway_says=says,
         bars_off=decisions.bars_off(kit),

@@ -99,6 +99,7 @@ def elevation(rig: Rig, heights: Heights, overhang: Anything, bracket: Anything,
     frame = length("trailer.frame_length")
     coupler = length("trailer.coupler_height", heights.coupler)
     axle_x = ball_x + L
+    axles = int(length("trailer.axle_count"))
     space = load_space(rig, L, frame)
 
     def value(figure: Anything, otherwise: float = 0.0) -> float:
@@ -124,8 +125,8 @@ def elevation(rig: Rig, heights: Heights, overhang: Anything, bracket: Anything,
         ball_x=ball_x,
         receiver_height=length("vehicle.receiver_height", heights.receiver),
         trailer_axle_x=axle_x,
-        axle_count=int(length("trailer.axle_count")),
-        axle_spacing=length("trailer.axle_spacing"),
+        axle_count=axles,
+        axle_spacing=length("trailer.axle_spacing") if axles > 1 else USUAL_SPACING,
         rail_from_x=on.front,
         rail_to_x=on.rear,
         coupler_height=coupler,

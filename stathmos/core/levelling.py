@@ -8,6 +8,7 @@ from stathmos.core.fitting import Fitted
 from stathmos.core.heights import Heights, LevelBand, Position, positions, tenths
 from stathmos.core.selection import CHOSEN, Verdict, sag
 from stathmos.core.stock import Kit, Shank
+from stathmos.core.tolerances import ARCH_MARK
 
 
 def level_hole(found: Heights, fitted: Fitted, shank: Verdict[Shank] | None, kit: Kit | None) -> LevelHole | None:
@@ -49,11 +50,14 @@ def _of_shank(
         off = standing - ball(here)  # a tape and a drawing differ by so much, wherever the head is bolted
         if abs(off) > _PLAY:
             here, off = None, 0.0  # it stands in no hole of this shank, so the drawing tells nothing of it
-    level = [one for one in listed if one is not here and band.holds(ball(one) + off)]
+    # Level as it will be read: to the nearest mark of the tape, which may lie half a mark further out.
+    sure_of = LevelBand(band.low + HALF_A_MARK, band.level, band.high - HALF_A_MARK)
+    level = [one for one in listed if one is not here and sure_of.holds(ball(one) + off)]
     best = min(level, key=lambda one: (tenths(abs(ball(one) + off - band.level)), one.rise), default=None)
     if best is None:
         return None
     return LevelHole(words=f"{verdict.part.name} {best.words}", ball=ball(best) + off)
 
 
+HALF_A_MARK = ARCH_MARK.value / 2
 _PLAY = 19.0  # mm: three quarters of an inch, more than tape and drawing differ by: from memory

@@ -316,6 +316,7 @@ _CURVE = {
     "ask": text(),
     "none_at": _maybe(SpeedBandShape),
     "near_at": _maybe(SpeedBandShape),
+    "swings_at": text(),
 }
 SwayShape = shape(
     "Sway",

@@ -16,7 +16,7 @@ class ToScale(unittest.TestCase):
         self.assertAlmostEqual(self.drawn.ball_x, 195 * MM)
         self.assertAlmostEqual(self.drawn.trailer_axle_x, (195 + 216) * MM)
         self.assertAlmostEqual(self.drawn.rail_to_x - self.drawn.rail_from_x, 288 * MM)
-        self.assertEqual(self.drawn.assumed, ("trailer.body",))
+        self.assertEqual(self.drawn.assumed, ("trailer.axle_spacing", "trailer.body"))
 
     def test_bare_and_coupled_are_as_worked_out(self) -> None:
         settled = self.assessment.heights.settled
@@ -47,7 +47,8 @@ class Guessed(unittest.TestCase):
 
     def test_one_missing_length(self) -> None:
         self.assertEqual(
-            assessed(rig(trailer__frame_length=None)).elevation.assumed, ("trailer.frame_length", "trailer.body")
+            assessed(rig(trailer__frame_length=None)).elevation.assumed,
+            ("trailer.frame_length", "trailer.axle_spacing", "trailer.body"),
         )
 
     def test_a_typical_length_enters_no_judgement(self) -> None:

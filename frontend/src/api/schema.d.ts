@@ -3188,6 +3188,7 @@ export interface components {
             ask: string;
             none_at: components["schemas"]["SpeedBand"] | null;
             near_at: components["schemas"]["SpeedBand"] | null;
+            swings_at: string;
         };
         SwayAtShare: {
             /** Format: double */
@@ -3217,6 +3218,7 @@ export interface components {
             ask: string;
             none_at: components["schemas"]["SpeedBand"] | null;
             near_at: components["schemas"]["SpeedBand"] | null;
+            swings_at: string;
             key: string;
             name: string;
             says: (string | components["schemas"]["Both"]) | null;
@@ -3250,6 +3252,7 @@ export interface components {
             ask: string;
             none_at: components["schemas"]["SpeedBand"] | null;
             near_at: components["schemas"]["SpeedBand"] | null;
+            swings_at: string;
         };
         SwayWhatIf: {
             marks: components["schemas"]["SpeedMark"][];

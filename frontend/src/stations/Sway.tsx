@@ -10,7 +10,7 @@ import { Panel } from "../parts/Rows";
 import { Table } from "../parts/Table";
 import { useSection } from "../rig/context";
 
-type Told = Pick<SwayTold["cases"][number], "none_at" | "ask">;
+type Told = Pick<SwayTold["cases"][number], "none_at" | "near_at" | "ask" | "swings_at">;
 
 export function Sway() {
   const { sway } = useSection("loading");
@@ -38,12 +38,19 @@ export function Sway() {
 export function SwingsFrom({ told }: { told: Told }) {
   const { read } = useUnits();
   if (told.ask) return <Box component="span" sx={{ color: pencil }}>It cannot be worked out. Go and read: {told.ask}.</Box>;
-  if (!told.none_at?.text) return <span>A swing dies at every speed that was looked at.</span>;
+  const slowly = told.near_at?.text && (
+    <>
+      {" "}
+      From about {read(told.near_at.text)} a swing, {told.swings_at}, dies slowly (damping 0.05).
+    </>
+  );
+  if (!told.none_at?.text) return <span>A swing dies at every speed that was looked at.{slowly}</span>;
   return (
     <span>
       May swing by itself from about <b>{read(told.none_at.text)}</b>
       {told.none_at.to_text ? ` to ${read(told.none_at.to_text)}` : " upward"}
       {told.none_at.middle_text && `, most likely from ${read(told.none_at.middle_text)}`}.
+      {slowly}
     </span>
   );
 }

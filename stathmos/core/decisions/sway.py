@@ -7,6 +7,7 @@ from stathmos.core.figures import FROM_MEMORY, Anything, Rule, expanded, sure, w
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Kit
+from stathmos.core.sway import Swings
 from stathmos.core.units import AREA, LENGTH, MM_PER_FT, MM_PER_IN, SHARE
 
 WANTED, NOT_WANTED, OPEN = "wanted", "not wanted", "cannot tell"
@@ -25,10 +26,10 @@ def longest_at_ease(w: float) -> float:
     return SHORT_TRAILER + (w - SHORT_WHEELBASE) / PER_FOOT * MM_PER_FT
 
 
-def sway(rig: Rig, share: Anything, weighed: bool, by_itself: Phrase | None = None, told: bool = False) -> Decision:
-    """All the reasons, and what they come to. ``by_itself``: from what speed it may swing with nothing to set it going, in words;
-    ``told``: that could be worked out. It speaks for sway control, and never against it."""
-    reasons = [_share(share, weighed), _length(rig), _side(rig), *_swing(by_itself, told)]
+def sway(rig: Rig, share: Anything, weighed: bool, by_itself: Swings | None = None) -> Decision:
+    """All the reasons, and what they come to. ``by_itself``: whether it may swing with nothing to set it going, where that could
+    be worked out. It speaks for sway control, and never against it."""
+    reasons = [_share(share, weighed), _length(rig), _side(rig), *_swing(by_itself)]
     weights = {one.weight for one in reasons}
     if weights & {SPEAKS_FOR, DEMANDS}:
         verdict, says = WANTED, "Sway control is wanted. It does not mend a light tongue: that is put right first."
@@ -54,19 +55,17 @@ def _share(share: Anything, weighed: bool) -> Reason:
     return Reason(Phrase(says, put), SPEAKS_FOR if low else SILENT, rule)
 
 
-def _swing(by_itself: Phrase | None, told: bool) -> list[Reason]:
-    if not told:
+def _swing(by_itself: Swings | None) -> list[Reason]:
+    if by_itself is None:
         return []
     rule = Rule(
         "Masses, places and tyres as usual tell at what speed a swing no longer dies; it passes nothing.", FROM_MEMORY
     )
-    if by_itself is None:
-        return [
-            Reason(
-                Phrase("By its masses and tyres as usual a swing dies by itself at what people tow at."), SILENT, rule
-            )
-        ]
-    return [Reason(by_itself, SPEAKS_FOR, rule)]
+    if by_itself.says is not None:
+        return [Reason(by_itself.says, SPEAKS_FOR, rule)]
+    return [
+        Reason(Phrase("By its masses and tyres as usual a swing dies by itself at what people tow at."), SILENT, rule)
+    ]
 
 
 def _length(rig: Rig) -> Reason:

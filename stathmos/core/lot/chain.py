@@ -232,7 +232,11 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
     found.presence("controller", cars.controller, lot.brakes == "electric")
     found.presence("breakaway", lot.breakaway, (lot.brakes == "electric") | (lot.brakes == "surge"))
     found.wiring(cars, lot)
-    found.hold(_stands_on(way), {**cars.guessed, **lot.guessed})
+    guessed = {**cars.guessed, **lot.guessed}
+    rated = "trailer.tyre_rated_pressure"
+    if rated in guessed:  # it is looked at where a pressure was found, and nowhere else
+        guessed[rated] = guessed[rated] & ~np.isnan(van["tyre_pressure"])
+    found.hold(_stands_on(way), guessed)
     return found
 
 

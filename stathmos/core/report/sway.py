@@ -50,12 +50,13 @@ def _marks(system: str) -> list[Tree]:
 def told(curve: Curve | Missing) -> Tree:
     """A curve, or what is wanting for it."""
     if isinstance(curve, Missing):
-        return {"curve": None, "ask": needs_in_words(curve.needs), "none_at": None, "near_at": None}
+        return {"curve": None, "ask": needs_in_words(curve.needs), "none_at": None, "near_at": None, "swings_at": ""}
     return {
         "curve": {name: list(getattr(curve, name)) for name in ("speeds", "low", "middle", "high", "frequency")},
         "ask": "",
         "none_at": _band(curve.none_at),
         "near_at": _band(curve.near_at),
+        "swings_at": f"{curve.frequency_at(sway.USUAL_SPEED):.1f} Hz",
     }
 
 

@@ -44,6 +44,10 @@ class Curve:
         """Damping ratio at a speed, m/s: in the middle of the band, or at its ``low`` or ``high`` edge."""
         return float(np.interp(V, self.speeds, getattr(self, edge)))
 
+    def frequency_at(self, V: float) -> float:
+        """How often it swings a second, in the middle of the samples, at a speed in m/s."""
+        return float(np.interp(V, self.speeds, self.frequency))
+
 
 @lru_cache(maxsize=4)
 def draws(count: int, names: int) -> Numbers:
