@@ -6,13 +6,15 @@ from pathlib import Path
 from playwright.sync_api import Browser, Page, sync_playwright
 
 HERE = Path(__file__).parent
+#: whose rig, which station, what the picture is called, and which region of it is to be seen, if not its top
 STATIONS = (
-    ("Tobiah Renswick", "Meet", "rig-meet"),
-    ("Mireille Sorrowby", "Load", "rig-load"),
-    ("Corwin Tessaly", "Weigh", "rig-weigh"),
-    ("Perrin Aldous", "Ratings", "rig-ratings"),
-    ("Ansel Trivedi-Holm", "Height", "rig-height"),
-    ("Josune Farrow", "Hitch", "rig-hitch"),
+    ("Tobiah Renswick", "Meet", "rig-meet", ""),
+    ("Mireille Sorrowby", "Load", "rig-load", "Does it swing by itself?"),
+    ("Corwin Tessaly", "Weigh", "rig-weigh", ""),
+    ("Perrin Aldous", "Ratings", "rig-ratings", ""),
+    ("Corwin Tessaly", "Ratings", "rig-axles", "Trailer axles, one by one"),
+    ("Ansel Trivedi-Holm", "Height", "rig-height", ""),
+    ("Josune Farrow", "Hitch", "rig-hitch", ""),
 )
 
 
@@ -108,10 +110,14 @@ def main(base: str) -> None:
         page.goto(base)
         sign_in(page, "thea")
         take(page, "floor")
-        for customer, station, name in STATIONS:
+        for customer, station, name, region in STATIONS:
             page.goto(base)
             page.get_by_role("link", name=customer).click()
             page.get_by_role("navigation", name="Stations").get_by_role("button", name=station).click()
+            if region:
+                page.get_by_role("region", name=region, exact=True).evaluate(
+                    "one => one.scrollIntoView({block: 'center'})"
+                )
             take(page, name)
         page.goto(f"{base.rstrip('/')}/catalogue/kits")
         page.get_by_role("button", name="Anvilroot 1000").click()

@@ -104,4 +104,4 @@ class TheView(BrowserTest):
         page.keyboard.press("Escape")
         expect(card).to_have_count(0)
         page.keyboard.press("w")
-        expect(page.get_by_role("dialog").get_by_role("note")).to_have_count(7)
+        expect(page.get_by_role("dialog").get_by_role("note")).to_have_count(9)

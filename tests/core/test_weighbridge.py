@@ -53,6 +53,20 @@ class Balance(unittest.TestCase):
         if not isinstance(found.restoration, Missing):
             self.assertAlmostEqual(found.restoration.value, f, delta=1e-3)
 
+    def test_axles_read_one_by_one_are_the_group(self) -> None:
+        """2 800 and 2 600 lb are the 5 400 of the worked passes; with one of them wanting nothing is added up."""
+        worked = passes(WORKED)
+        worked.pop("weighing__bridge_trailer_bare")
+        each = {
+            "weighing__bridge_axle_1_bare": measured("2800 lb"),
+            "weighing__bridge_axle_2_bare": measured("2600 lb"),
+        }
+        found = weighbridge(read(rig(**worked, **each)).rig)
+        self.assertAlmostEqual(found.trailer_axles.value / KG, 5400)
+        self.assertIs(found.closes, True)
+        each.pop("weighing__bridge_axle_2_bare")
+        self.assertIsInstance(weighbridge(read(rig(**worked, **each)).rig).trailer_axles, Missing)
+
     def test_formulas_by_hand(self) -> None:
         self.assertEqual(tongue_from_passes(3400, 2800, 3124, 3876), 800)
         self.assertEqual(restoration_from_passes(3400, 3124, 3262), 0.5)

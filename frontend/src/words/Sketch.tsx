@@ -80,6 +80,24 @@ const SKETCHES: Record<WordKey, ReactElement> = {
       <path d="M96 34L128 46M128 34L96 46" stroke={pencil} strokeWidth="2.4" />
     </g>
   ),
+  equaliser: (
+    <g fill="none" stroke={ink} strokeWidth="1.6">
+      <path d="M10 30H210" strokeWidth="4" />
+      <path d="M22 34Q62 62 98 46M122 42Q158 62 198 34" strokeWidth="2.4" />
+      <path d="M98 46L122 42M110 32V44" stroke={pencil} strokeWidth="2.6" />
+      <circle cx="110" cy="44" r="3" fill={pencil} stroke="none" />
+      {wheel(60, 16)}
+      {wheel(160, 16)}
+      {GROUND}
+    </g>
+  ),
+  damping: (
+    <g fill="none" stroke={ink} strokeWidth="1.6">
+      <path d="M10 45H210" stroke={inkSoft} strokeWidth="0.9" />
+      <path d="M10 45C22 -6 34 -6 46 45S70 84 82 45S106 18 118 45S142 62 154 45S178 36 190 45H208" strokeWidth="2.2" />
+      <path d="M22 10C70 26 130 38 208 42" stroke={pencil} strokeWidth="1.6" strokeDasharray="5 4" />
+    </g>
+  ),
 };
 
 export function Sketch({ word }: { word: WordKey }) {

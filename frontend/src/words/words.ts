@@ -7,6 +7,8 @@ export const WORDS = {
   offset: "The offset is how much higher than the level coupler the ball is set, so that it comes down to it when the vehicle settles.",
   reserve: "The reserve is the part of a rating that the house keeps free, so that a full tank or a heavy bag passes no rating.",
   stale: "Stale is a signature whose figures have changed since: it must be looked at, and signed again.",
+  equaliser: "An equaliser is the rocking link between two leaf springs: it gives each axle the same load, however the trailer stands.",
+  damping: "Damping says how fast a swing dies: at 0.05 each is a quarter less than the one before, and below nought it grows by itself.",
 } as const;
 
 export type WordKey = keyof typeof WORDS;
@@ -20,6 +22,8 @@ const FORMS: [RegExp, WordKey][] = [
   [/^offsets?$/i, "offset"],
   [/^reserves?$/i, "reserve"],
   [/^stale$/i, "stale"],
+  [/^equalisers?$/i, "equaliser"],
+  [/^damping$/i, "damping"],
 ];
 
 export function wordOf(text: string): WordKey | undefined {
@@ -28,5 +32,5 @@ export function wordOf(text: string): WordKey | undefined {
 
 /** A text cut at its words, so that each can be pressed. */
 export function cut(text: string): string[] {
-  return text.split(/\b(schools?|shares?|restorations?|settle[sd]?|settling|offsets?|reserves?|stale)\b/i);
+  return text.split(/\b(schools?|shares?|restorations?|settle[sd]?|settling|offsets?|reserves?|stale|equalisers?|damping)\b/i);
 }

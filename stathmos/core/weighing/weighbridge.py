@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from stathmos.core.figures import FROM_MEMORY, Anything, Figure, Missing, Rule, expanded, sure, work
+from stathmos.core.figures import FROM_MEMORY, Anything, Figure, Missing, Rule, expanded, sum_of, sure, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.uncertainty import iii_l_tolerance, read_on_weighbridge, weighbridge_division
@@ -71,7 +71,12 @@ class Weighbridge:
 
 def weighbridge(rig: Rig) -> Weighbridge:
     """Everything that the passes read so far allow."""
-    read = {name: read_on_weighbridge(rig, f"weighing.{name}") for names in PASSES.values() for name in names}
+    read: dict[str, Anything] = {
+        name: read_on_weighbridge(rig, f"weighing.{name}") for names in PASSES.values() for name in names
+    }
+    for way in ("bare", "bars"):
+        if isinstance(read[f"bridge_trailer_{way}"], Missing):
+            read[f"bridge_trailer_{way}"] = _one_by_one(rig, way) or read[f"bridge_trailer_{way}"]
     S1, D1, S2, D2, X2, S3, D3, X3 = (read[name] for names in PASSES.values() for name in names)
     whole = tuple(
         number for number, names in PASSES.items() if not any(isinstance(read[name], Missing) for name in names)
@@ -107,6 +112,17 @@ def weighbridge(rig: Rig) -> Weighbridge:
         transferred=nothing,
         repeat=wrong,
     )
+
+
+def _one_by_one(rig: Rig, way: str) -> Anything | None:
+    """The trailer's axles together where they were read one by one; None unless all of them were."""
+    count = rig.trailer.axle_count
+    each = {
+        f"axle_{number}": read_on_weighbridge(rig, f"weighing.bridge_axle_{number}_{way}")
+        for number in range(1, round(count.value) + 1 if count is not None else 1)
+    }
+    together = sum_of("X = Σ axles", WEIGHT, each, _RULE) if each else None
+    return None if isinstance(together, Missing) else together
 
 
 def _with(found: Weighbridge, **changes: Any) -> Weighbridge:
