@@ -1,0 +1,22 @@
+"""Instruments that speak: what one is, how its line is read, and when what it shows may be taken down."""
+
+from stathmos.core.instruments.indicator import STATES, Indicator, Shown, refusal
+from stathmos.core.instruments.instrument import KINDS, Instrument, past_due, standard_doubt
+from stathmos.core.instruments.line import GROUPS, PRESETS, Line, PatternError, compiled, read_line
+
+__all__ = [
+    "GROUPS",
+    "KINDS",
+    "PRESETS",
+    "STATES",
+    "Indicator",
+    "Instrument",
+    "Line",
+    "PatternError",
+    "Shown",
+    "compiled",
+    "past_due",
+    "read_line",
+    "refusal",
+    "standard_doubt",
+]

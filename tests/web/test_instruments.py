@@ -1,0 +1,105 @@
+"""Instruments over a real socket and a pseudo-terminal: what stands still is read to the mark, and all else takes nothing."""
+
+import os
+import threading
+import tty
+import unittest
+
+from stathmos.core.instruments import Instrument
+from stathmos.core.units import KG_PER_LB
+from stathmos.instruments.link import UNPLUGGED, AddressError, address_of, look, why
+from stathmos.instruments.standin import OnLoopback, StandIn
+
+SCALE = Instrument(name="Yard", kind="tongue_scale", mark=KG_PER_LB, capacity=2000 * KG_PER_LB)
+BRIDGE = Instrument(name="Bridge", kind="weighbridge", unit="kg", mark=10.0, capacity=20000.0)
+
+
+class OverASocket(unittest.TestCase):
+    def shown(self, standin: StandIn, weight: float, at_rest: bool = True):  # noqa: ANN201
+        with OnLoopback(standin) as on:
+            standin.put(weight, at_rest)
+            return look(standin.instrument, address_of(on.address))
+
+    def test_what_stands_still_is_read_to_the_mark(self) -> None:
+        for instrument, weight in ((SCALE, 812.3 * KG_PER_LB), (BRIDGE, 3217.0)):
+            found = self.shown(StandIn(instrument), weight)
+            self.assertEqual(found.state, "steady")
+            self.assertAlmostEqual(found.weight, round(weight / instrument.mark) * instrument.mark, places=6)
+
+    def test_what_has_just_come_on_is_in_motion(self) -> None:
+        self.assertEqual(self.shown(StandIn(SCALE), 700.0, at_rest=False).state, "moving")
+
+    def test_faults_on_demand_each_take_nothing(self) -> None:
+        for fault in ("silent", "garbled", "wrong_unit", "fault"):
+            with self.subTest(fault):
+                found = self.shown(StandIn(SCALE, fault=fault), 300.0)
+                self.assertEqual(found.state, fault)
+                self.assertIsNone(found.weight)
+                self.assertNotEqual(why(found.state), "")
+        self.assertEqual(self.shown(StandIn(SCALE), 3000.0).state, "over")
+        self.assertEqual(self.shown(StandIn(SCALE, tare=50.0), 0.0).state, "below")
+
+    def test_unplugged_before_and_in_the_middle(self) -> None:
+        standin = StandIn(SCALE)
+        with OnLoopback(standin) as on:
+            address = address_of(on.address)
+            standin.put(300.0)
+            cut = threading.Timer(0.3, lambda: setattr(standin, "fault", "unplugged"))
+            cut.start()
+            self.assertIn(look(SCALE, address).state, (UNPLUGGED, "moving"))
+            cut.join()
+        self.assertEqual(look(SCALE, address).state, UNPLUGGED)
+        self.assertIn("plugged in", why(UNPLUGGED))
+
+    def test_several_listen_at_once(self) -> None:
+        standin, told = StandIn(SCALE), []
+        with OnLoopback(standin) as on:
+            standin.put(500 * KG_PER_LB, at_rest=True)
+            address = address_of(on.address)
+            many = [threading.Thread(target=lambda: told.append(look(SCALE, address).weight)) for _ in range(4)]
+            for one in many:
+                one.start()
+            for one in many:
+                one.join()
+        self.assertEqual({round(one / KG_PER_LB) for one in told}, {500})
+
+
+class OverAWire(unittest.TestCase):
+    def test_a_pseudo_terminal(self) -> None:
+        ours, theirs = os.openpty()
+        tty.setraw(theirs)
+        standin, closing = StandIn(SCALE), threading.Event()
+        standin.put(640 * KG_PER_LB, at_rest=True)
+
+        def speak() -> None:
+            while not closing.wait(0.1):
+                os.write(ours, f"{standin.line()}\r\n".encode())
+
+        speaking = threading.Thread(target=speak)
+        speaking.start()
+        try:
+            found = look(SCALE, address_of(f"serial:{os.ttyname(theirs)}?baud=9600"))
+        finally:
+            closing.set()
+            speaking.join()
+            os.close(ours)
+            os.close(theirs)
+        self.assertEqual(found.state, "steady")
+        self.assertAlmostEqual(found.weight / KG_PER_LB, 640)
+
+
+class Addresses(unittest.TestCase):
+    def test_what_is_none_is_said(self) -> None:
+        for text in (
+            "",
+            "COM1",
+            "socket://yard",
+            "socket://127.0.0.1:0",
+            "socket://127.0.0.1:99999",
+            "spy://x",
+            "http://127.0.0.1:80",
+            "serial:../etc",
+            "x" * 200,
+        ):
+            with self.assertRaises(AddressError, msg=text):
+                address_of(text)
