@@ -53,6 +53,7 @@ class CaseLoads:
     trailer_axles: Anything
     each: tuple[axles.OnAxle, ...]
     links: tuple[ratings.Link, ...]
+    carried: ratings.Case
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -79,8 +80,18 @@ class OnHitch:
 
     def above(self, tongue: Anything, couple: Anything) -> Figure | Missing:
         """How far the coupled ball stands above where the trailer is level, under a tongue in kg and a couple in kg·mm; mm."""
-        settle = heights.settled(tongue, couple, self.geometry).ball
-        return axles.above_level(self.heights.ball_standing, self.heights.coupler, settle)
+        g = self.geometry
+        return axles.above_level(
+            self.heights.ball_standing,
+            self.heights.coupler,
+            T=tongue,
+            M=couple,
+            w=g.w,
+            o=g.o,
+            L=g.L,
+            k_f=g.k_f,
+            k_r=g.k_r,
+        )
 
     def carried(
         self,
@@ -120,7 +131,7 @@ class OnHitch:
         return CaseLoads(
             key=key, name=name, tongue=carried.level, gross=carried.gross, share=share,
             front=carried.axles.front, rear=carried.axles.rear, trailer_axles=carried.axles.trailer, each=carried.axles.each,
-            links=self.links.chain(carried),
+            links=self.links.chain(carried), carried=carried,
         )  # fmt: skip
 
     def three(

@@ -54,10 +54,10 @@ class Bench:
         """How much more than half the trailer's right-hand wheels carry as planned, kg; less than nothing: the left ones."""
         return axles.leans(self.rig, self.placed, TRAILER)
 
-    @Lazily
+    @property
     def as_planned(self) -> Case:
         """What every axle carries as planned."""
-        return self.on_hitch.carried(self.weights.tongue, self.weights.gross, self.loads, lean=self.lean)
+        return self.planned.carried
 
     def placed_with(self, writes: tuple[Load, ...]) -> tuple[cargo.Placed, ...]:
         """The loading plan with some loads written otherwise."""

@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "stathmos.catalogue",
     "stathmos.house",
     "stathmos.rigs",
+    "stathmos.instruments",
     "stathmos.sale",
     "stathmos.bay",
     "stathmos.handover",
@@ -143,6 +144,8 @@ SPECTACULAR_SETTINGS = {
         "ProvisionalEnum": "stathmos.rigs.shapes.PROVISIONAL",
         "DeskStationEnum": "stathmos.rigs.shapes.DESK",
         "UnitSystemEnum": "stathmos.core.units.SYSTEMS",
+        "InstrumentKindEnum": "stathmos.instruments.api.INSTRUMENT_KINDS",
+        "InstrumentUnitEnum": "stathmos.instruments.models.UNITS",
         "PersonRoleEnum": "stathmos.people.models.Person.Role",
     },
 }

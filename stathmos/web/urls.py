@@ -18,6 +18,7 @@ urlpatterns = [
     path("api/", include("stathmos.catalogue.urls")),
     path("api/", include("stathmos.house.urls")),
     path("api/", include("stathmos.rigs.urls")),
+    path("api/", include("stathmos.instruments.urls")),
     path("api/", include("stathmos.sale.urls")),
     path("api/", include("stathmos.bay.urls")),
     path("api/", include("stathmos.handover.urls")),

@@ -345,6 +345,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every instrument of the house; a new one. */
+        get: operations["instruments"];
+        put?: never;
+        /** @description Every instrument of the house; a new one. */
+        post: operations["add_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{number}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One instrument, written anew. */
+        post: operations["keep_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{number}/live/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What an instrument shows now: listened to for a moment. */
+        get: operations["look_at_instrument"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/try/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A pattern tried on pasted lines, before it is kept. Nothing is written. */
+        post: operations["try_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/load-kinds/": {
         parameters: {
             query?: never;
@@ -856,6 +925,23 @@ export interface paths {
         put?: never;
         /** @description How the rig swings as planned, and as asked. */
         post: operations["sway"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/take/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A figure taken from an instrument onto a rig. */
+        post: operations["take_weight"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2109,6 +2195,120 @@ export interface components {
             told: boolean;
             axles: components["schemas"]["AxleMore"][];
             tongue: (string | components["schemas"]["Both"]) | null;
+        };
+        Instrument: {
+            kind: components["schemas"]["InstrumentKindEnum"];
+            unit: components["schemas"]["InstrumentUnitEnum"];
+            name: string;
+            address: string;
+            /** @description The key of a preset; empty for a pattern of one's own. */
+            line: string;
+            pattern: string;
+            /** @description The smallest mark, as typed. */
+            mark: string;
+            /** @description The most it weighs, as typed. */
+            capacity: string;
+            serial: string;
+            number: number;
+            revision: number;
+            kind_word: string;
+            past_due: boolean;
+            takes: string[];
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date */
+            checked: string | null;
+            /** Format: date */
+            due: string | null;
+            retired: boolean;
+        };
+        InstrumentGroup: {
+            name: string;
+            tells: string;
+        };
+        InstrumentKeepRequest: {
+            kind: components["schemas"]["InstrumentKindEnum"];
+            unit: components["schemas"]["InstrumentUnitEnum"];
+            name: string;
+            address: string;
+            /** @description The key of a preset; empty for a pattern of one's own. */
+            line: string;
+            pattern: string;
+            /** @description The smallest mark, as typed. */
+            mark: string;
+            /** @description The most it weighs, as typed. */
+            capacity: string;
+            serial: string;
+            /** Format: date */
+            checked?: string | null;
+            /** Format: date */
+            due?: string | null;
+            retired?: boolean;
+            revision?: number;
+        };
+        InstrumentKind: {
+            key: string;
+            word: string;
+        };
+        /**
+         * @description * `tongue_scale` - tongue_scale
+         *     * `bathroom_scale` - bathroom_scale
+         *     * `gauge` - gauge
+         *     * `weighbridge` - weighbridge
+         *     * `level` - level
+         *     * `wrench` - wrench
+         * @enum {string}
+         */
+        InstrumentKindEnum: "tongue_scale" | "bathroom_scale" | "gauge" | "weighbridge" | "level" | "wrench";
+        InstrumentLine: {
+            line: string;
+            kind: string;
+            weight: string | null;
+            steady: boolean | null;
+            net: boolean;
+        };
+        InstrumentLive: {
+            unit: components["schemas"]["InstrumentUnitEnum"];
+            state: string;
+            why: string;
+            weight: string | null;
+            net: boolean;
+            name: string;
+            serial: string;
+            past_due: boolean;
+        };
+        InstrumentPreset: {
+            key: string;
+            example: string;
+            pattern: string;
+        };
+        InstrumentTakeRequest: {
+            instrument: number;
+            path: string;
+            version: number;
+        };
+        InstrumentTried: {
+            lines: components["schemas"]["InstrumentLine"][];
+        };
+        InstrumentTryRequest: {
+            unit: components["schemas"]["InstrumentUnitEnum"];
+            line: string;
+            pattern: string;
+            lines: string;
+        };
+        /**
+         * @description * `lb` - lb
+         *     * `kg` - kg
+         * @enum {string}
+         */
+        InstrumentUnitEnum: "lb" | "kg";
+        Instruments: {
+            instruments: components["schemas"]["Instrument"][];
+            kinds: components["schemas"]["InstrumentKind"][];
+            presets: components["schemas"]["InstrumentPreset"][];
+            groups: components["schemas"]["InstrumentGroup"][];
+            may_keep: boolean;
         };
         ItemChange: {
             what: string;
@@ -4982,6 +5182,307 @@ export interface operations {
             };
         };
     };
+    instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instruments"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    add_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentKeepRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instrument"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    keep_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentKeepRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instrument"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    look_at_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentLive"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    try_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentTryRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentTried"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
     load_kinds: {
         parameters: {
             query?: never;
@@ -7434,6 +7935,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    take_weight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentTakeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRecord"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
                 };
             };
             /** @description More than may be sent. */

@@ -5,6 +5,7 @@ import { CataloguePage } from "../catalogue/CataloguePage";
 import { Floor } from "../floor/Floor";
 import { HandOverPage } from "../handover/HandOverPage";
 import { HouseRules } from "../house/HouseRules";
+import { InstrumentsPage } from "../instruments/InstrumentsPage";
 import { Lot } from "../lot/Lot";
 import { Notice } from "../parts/Notice";
 import { PartsSheet } from "../rig/PartsSheet";
@@ -31,6 +32,7 @@ export function App() {
       <Routes>
         <Route path="/" element={<Floor />} />
         <Route path="/house" element={<HouseRules />} />
+        <Route path="/instruments" element={<InstrumentsPage />} />
         <Route path="/lot/:id?" element={<Lot />} />
         <Route path="/catalogue/:kind?" element={<CataloguePage />} />
         <Route path="/rigs/:id/bay/:section?" element={<BayPage />} />

@@ -1,10 +1,12 @@
 /** House rules: which schools the dealer judges by. The manager chooses; everybody reads. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
 import NativeSelect from "@mui/material/NativeSelect";
 import TextField from "@mui/material/TextField";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link as RouterLink } from "react-router";
 
 import { api, type Refusal } from "../api/client";
 import type { Entry, Field, House } from "../api/types";
@@ -58,9 +60,12 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
 
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.5, maxWidth: 1240 }}>
-      <Slab sx={{ mb: 1.5 }}>
-        House rules
-      </Slab>
+      <Box sx={{ display: "flex", gap: 2, alignItems: "baseline", mb: 1.5 }}>
+        <Slab>House rules</Slab>
+        <Link component={RouterLink} to="/instruments" color="inherit">
+          Instruments
+        </Link>
+      </Box>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(380px, 100%), 1fr))", gap: 4 }}>
         <Box sx={{ display: "grid", gap: 3, alignContent: "start" }}>
           <Panel title="In force" note={house.by ? `chosen by ${house.by}, ${day(house.at ?? "")}` : "nobody has chosen: the program's default"}>

@@ -5,6 +5,7 @@ import { useState, type ReactNode } from "react";
 import { hairline, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { BeamDiagram } from "../drawing/BeamDiagram";
+import { TakeIt } from "../instruments/TakeIt";
 import { AsideNote } from "../parts/AsideNote";
 import { FigureInput, Problem } from "../parts/EntryField";
 import { Panel } from "../parts/Rows";
@@ -64,6 +65,7 @@ function Way({ way, name, paths, children, own }: Props) {
         )}
       </Box>
       {own ?? <Fields paths={paths} />}
+      {open && <TakeIt paths={paths} />}
       {children && <Box sx={{ fontSize: "0.88rem", color: inkSoft, mt: 0.25 }}>{children}</Box>}
     </Box>
   );

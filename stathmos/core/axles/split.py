@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import partial
 
+from stathmos.core import statics
 from stathmos.core.axles.springs import axle_load, axle_load_at_pitch, tongue_change
 from stathmos.core.figures import (
     COMMON_PRACTICE,
@@ -309,12 +310,15 @@ def words_for(number: int, count: int) -> str:
     return {1: "foremost axle", count: "rearmost axle"}.get(number, "middle axle")
 
 
-def above_level(ball: Anything, coupler: Anything, settle: Anything) -> Figure | Missing:
-    """How far the coupled ball stands above where the trailer is level, mm: uncoupled ball, level coupler, settle of the ball."""
+def _above(ball: float, coupler: float, **springs: float) -> float:
+    return ball - coupler - statics.settle(**springs)
+
+
+def above_level(ball: Anything, coupler: Anything, **springs: Anything) -> Figure | Missing:
+    """How far the coupled ball stands above where the trailer is level, mm: uncoupled ball, level coupler, and what the settle is of."""
     return work(
-        "y = uncoupled ball − level coupler − settle", LENGTH, lambda ball, coupler, settle: ball - coupler - settle, None,
-        ball=ball, coupler=coupler, settle=settle,
-    )  # fmt: skip
+        "y = uncoupled ball − level coupler − settle", LENGTH, _above, None, ball=ball, coupler=coupler, **springs
+    )
 
 
 def shares_whatever(rig: Rig) -> bool:

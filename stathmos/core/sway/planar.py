@@ -64,28 +64,31 @@ def states(rig: Planar, V: Any) -> Numbers:
     >>> bool(np.allclose(A[:2, 0], [-190e3 / (1500 * 25), (1.5 * 100e3 - 1.2 * 90e3) / (2500 * 25)]))
     True
     """
-    one = {name: np.asarray(value, float) for name, value in vars(rig).items()}
-    m1, I1, a, b, h, Cf, Cr, m2, I2, d, L, Ct, c = one.values()
-    V = np.asarray(V, float)
-    shape = np.broadcast_shapes(V.shape, *(value.shape for value in one.values()))
-    zero, unit = np.zeros(shape), np.ones(shape)
-    ahead = (a * Cf - b * Cr - h * Ct) / V
+    m1, I1, a, b, h, Cf, Cr, m2, I2, d, L, Ct, c = np.broadcast_arrays(
+        *(np.asarray(one, float) for one in vars(rig).values())
+    )
+    ahead, none = a * Cf - b * Cr - h * Ct, np.zeros_like(m1)
 
     def rows(*cells: Any) -> Numbers:
-        return np.stack([np.broadcast_to(cell, shape) for cell in cells], axis=-1).reshape((*shape, 3, -1))
+        return np.stack(cells, axis=-1).reshape((*m1.shape, 3, -1))
 
     mass = rows(
         m1 + m2, -m2 * h, -m2 * d,
         -m2 * h, I1 + m2 * h**2, m2 * h * d,
         -m2 * d, m2 * h * d, I2 + m2 * d**2,
     )  # fmt: skip
-    force = rows(
-        -(Cf + Cr + Ct) / V, -ahead - (m1 + m2) * V, L * Ct / V, Ct,
-        -ahead, -(a**2 * Cf + b**2 * Cr + h**2 * Ct) / V + h * m2 * V - c, -h * L * Ct / V + c, -h * Ct,
-        L * Ct / V, -h * L * Ct / V + d * m2 * V + c, -(L**2) * Ct / V - c, -L * Ct,
+    # What the speed divides, what it leaves alone, what it multiplies: the mass is solved for once for all speeds.
+    by_speed = rows(
+        -(Cf + Cr + Ct), -ahead, L * Ct, none,
+        -ahead, -(a**2 * Cf + b**2 * Cr + h**2 * Ct), -h * L * Ct, none,
+        L * Ct, -h * L * Ct, -(L**2) * Ct, none,
     )  # fmt: skip
-    moved = np.linalg.solve(mass, force)
-    turned = np.stack([zero, -unit, unit, zero], axis=-1)[..., None, :]
+    always = rows(none, none, none, Ct, none, -c, c, -h * Ct, none, c, -c, -L * Ct)
+    with_speed = rows(none, -(m1 + m2), none, none, none, h * m2, none, none, none, d * m2, none, none)
+    divided, alone, times = (np.linalg.solve(mass, part) for part in (by_speed, always, with_speed))
+    at = np.asarray(V, float)[..., None, None]
+    moved = divided / at + alone + times * at
+    turned = np.broadcast_to(np.array([[0.0, -1.0, 1.0, 0.0]]), (*moved.shape[:-2], 1, 4))
     return np.concatenate([moved, turned], axis=-2)
 
 

@@ -12,7 +12,7 @@ from stathmos.core.figures import Missing, sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Case
 from stathmos.core.rig.loads import TRAILER, Load
-from stathmos.core.sway.band import Curve, curve
+from stathmos.core.sway.band import LOW, Curve, curve, sampled
 from stathmos.core.sway.inputs import OF_ADD_ON, OF_BALL, Known, Loaded, known_of
 from stathmos.core.sway.planar import damping_and_frequency
 from stathmos.core.trial import Bench
@@ -21,6 +21,7 @@ from stathmos.core.units import KM_H, MPH, SHARE, SPEED
 STANDING, PLANNED, MOVED, ASKED = "standing", "planned", "moved", "asked"
 #: a rig that may swing by itself below this is told so: a motorway's limit and a little; common practice, no source
 TOLD_BELOW = 120 * KM_H
+ALMOST_NONE = 0.02  # a sample so little damped there may be undamped between two marks of the curve
 WELL_DAMPED = 0.3  # there in the middle of the band, and no sample of it is undamped: the tests go through thousands
 
 
@@ -126,6 +127,9 @@ def swings(bench: Bench) -> Swings:
     if isinstance(found, Missing):
         return Swings(needs=found.needs)
     if float(damping_and_frequency(found.rig, TOLD_BELOW)[0]) > WELL_DAMPED:
+        return Swings()
+    # A swing that is damped there is damped below it too: few of the samples are not, and no speed is told of.
+    if (damping_and_frequency(sampled(found), TOLD_BELOW)[0] < ALMOST_NONE).mean() < LOW / 2:
         return Swings()
     return Swings(says=may_swing(curve(found)))
 

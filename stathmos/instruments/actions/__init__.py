@@ -1,0 +1,1 @@
+"""Verbs: an instrument is kept, a weight is taken from one."""

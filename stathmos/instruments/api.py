@@ -1,0 +1,220 @@
+"""The addresses of the instruments: the list, writing one down, trying a pattern on pasted lines, looking, taking."""
+
+from __future__ import annotations
+
+from django.http import Http404
+from django.utils import timezone
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers as s
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from stathmos.catalogue.shapes import shape, text
+from stathmos.core import instruments as core
+from stathmos.core.instruments.line import READ, PatternError
+from stathmos.core.instruments.places import TAKES
+from stathmos.core.units import WEIGHT, write, write_exact
+from stathmos.instruments.actions.keep_instrument import NotKept, StaleInstrument, keep_instrument
+from stathmos.instruments.actions.take_weight import take_weight
+from stathmos.instruments.link import address_of, look, why
+from stathmos.instruments.models import UNITS, InstrumentRevision, all_instruments, instrument
+from stathmos.people.roles import may
+from stathmos.people.strict import Day, Text, Truth, Whole, taken
+from stathmos.rigs import shapes
+from stathmos.rigs.actions.write_rig import NotWritten, Stale
+from stathmos.rigs.record import record_of, rig_or_404, stale_answer
+
+MOST_LINES = 60
+INSTRUMENT_KINDS = list(core.KINDS)
+_KIND = s.ChoiceField(INSTRUMENT_KINDS)
+_UNIT = s.ChoiceField(list(UNITS))
+_WRITTEN = {
+    "name": Text(max_length=60),
+    "kind": _KIND,
+    "address": Text(max_length=120),
+    "line": Text(max_length=20, allow_blank=True, help_text="The key of a preset; empty for a pattern of one's own."),
+    "pattern": Text(max_length=400, allow_blank=True),
+    "unit": _UNIT,
+    "mark": Text(max_length=40, help_text="The smallest mark, as typed."),
+    "capacity": Text(max_length=40, help_text="The most it weighs, as typed."),
+    "serial": Text(max_length=60, allow_blank=True),
+    "checked": Day(allow_null=True, required=False),
+    "due": Day(allow_null=True, required=False),
+    "retired": Truth(required=False),
+}
+KeepShape = shape("InstrumentKeep", revision=Whole(min_value=0, required=False), **_WRITTEN)
+InstrumentShape = shape(
+    "Instrument",
+    number=Whole(),
+    revision=Whole(),
+    kind_word=text(),
+    past_due=Truth(),
+    takes=s.ListField(child=Text()),
+    by=text(),
+    at=s.DateTimeField(),
+    **{**_WRITTEN, "checked": s.DateField(allow_null=True), "due": s.DateField(allow_null=True), "retired": Truth()},
+)
+InstrumentsShape = shape(
+    "Instruments",
+    instruments=InstrumentShape(many=True),
+    kinds=shape("InstrumentKind", key=text(), word=text())(many=True),
+    presets=shape("InstrumentPreset", key=text(), example=text(), pattern=text())(many=True),
+    groups=shape("InstrumentGroup", name=text(), tells=text())(many=True),
+    may_keep=Truth(),
+)
+TryShape = shape(
+    "InstrumentTry", line=Text(max_length=20, allow_blank=True), pattern=Text(max_length=400, allow_blank=True), unit=_UNIT,
+    lines=Text(max_length=8000, allow_blank=True, trim_whitespace=False),
+)  # fmt: skip
+TriedShape = shape(
+    "InstrumentTried",
+    lines=shape(
+        "InstrumentLine",
+        line=text(),
+        kind=text(),
+        weight=Text(allow_null=True),
+        steady=Truth(allow_null=True),
+        net=Truth(),
+    )(many=True),
+)
+LiveShape = shape(
+    "InstrumentLive", state=text(), why=text(), weight=Text(allow_null=True), net=Truth(), unit=_UNIT, name=text(), serial=text(),
+    past_due=Truth(),
+)  # fmt: skip
+TakeShape = shape("InstrumentTake", instrument=Whole(), path=Text(max_length=64), version=Whole())
+
+
+def _told(one: InstrumentRevision) -> dict:
+    today = timezone.localdate()
+    return {
+        **{name: getattr(one, name) for name in ("number", "revision", "name", "kind", "address", "line", "pattern", "unit", "serial", "checked", "due", "retired")},
+        "mark": write_exact(one.mark, WEIGHT, one.system),
+        "capacity": write_exact(one.capacity, WEIGHT, one.system),
+        "kind_word": core.KINDS[one.kind][0],
+        "past_due": core.past_due(one.known, today),
+        "takes": list(TAKES[one.kind]),
+        "by": one.written_by.called,
+        "at": one.written_at,
+    }  # fmt: skip
+
+
+def _or_404(number: int) -> InstrumentRevision:
+    found = instrument(number)
+    if found is None:
+        raise Http404
+    return found
+
+
+_REFUSED = "The instrument was not written down: something cannot be read."
+
+
+class InstrumentsView(APIView):
+    """Every instrument of the house; a new one."""
+
+    @extend_schema(operation_id="instruments", responses=InstrumentsShape)
+    def get(self, request: Request) -> Response:
+        return Response(
+            {
+                "instruments": [_told(one) for one in all_instruments()],
+                "kinds": [{"key": key, "word": word} for key, (word, _) in core.KINDS.items()],
+                "presets": [
+                    {"key": key, "example": line, "pattern": pattern} for key, (line, pattern) in core.PRESETS.items()
+                ],
+                "groups": [{"name": name, "tells": tells} for name, tells in core.GROUPS.items()],
+                "may_keep": may(request.user, "keep_catalogue"),
+            }
+        )
+
+    @extend_schema(
+        operation_id="add_instrument",
+        request=KeepShape,
+        responses={201: InstrumentShape, 400: shapes.NotWrittenShape, 403: shapes.NotWrittenShape},
+    )
+    def post(self, request: Request) -> Response:
+        return _keep(request, None)
+
+
+class InstrumentView(APIView):
+    """One instrument, written anew."""
+
+    @extend_schema(
+        operation_id="keep_instrument", request=KeepShape,
+        responses={200: InstrumentShape, 400: shapes.NotWrittenShape, 403: shapes.NotWrittenShape, 404: shapes.NotWrittenShape, 409: shapes.NotWrittenShape},
+    )  # fmt: skip
+    def post(self, request: Request, number: int) -> Response:
+        _or_404(number)
+        return _keep(request, number)
+
+
+def _keep(request: Request, number: int | None) -> Response:
+    written = taken(KeepShape, request.data, _REFUSED)
+    try:
+        kept = keep_instrument(request.user, number, written.pop("revision", 0), written)
+    except NotKept as error:
+        return Response({"detail": _REFUSED, "problems": error.problems}, status=400)
+    except StaleInstrument:
+        says = "Somebody wrote this instrument anew meanwhile: look at it again."
+        return Response({"detail": says, "problems": {"revision": says}}, status=409)
+    return Response(_told(kept), status=201 if number is None else 200)
+
+
+class TryView(APIView):
+    """A pattern tried on pasted lines, before it is kept. Nothing is written."""
+
+    @extend_schema(operation_id="try_lines", request=TryShape, responses={200: TriedShape, 400: shapes.NotWrittenShape})
+    def post(self, request: Request) -> Response:
+        asked = taken(TryShape, request.data, "This cannot be tried.")
+        pattern = core.PRESETS[asked["line"]][1] if asked["line"] in core.PRESETS else asked["pattern"]
+        try:
+            core.compiled(pattern)
+        except PatternError as error:
+            return Response({"detail": str(error), "problems": {"pattern": str(error)}}, status=400)
+        told = []
+        for line in asked["lines"].splitlines()[:MOST_LINES]:
+            found = core.read_line(line, pattern, asked["unit"])
+            weight = (
+                write(found.weight, WEIGHT, "us" if asked["unit"] == "lb" else "metric") if found.kind == READ else None
+            )
+            told.append(
+                {"line": line[:120], "kind": found.kind, "weight": weight, "steady": found.steady, "net": found.net}
+            )
+        return Response({"lines": told})
+
+
+class LiveView(APIView):
+    """What an instrument shows now: listened to for a moment."""
+
+    @extend_schema(operation_id="look_at_instrument", responses={200: LiveShape, 404: shapes.NotWrittenShape})
+    def get(self, request: Request, number: int) -> Response:
+        one = _or_404(number)
+        shown = look(one.known, address_of(one.address))
+        return Response(
+            {
+                "state": shown.state, "why": why(shown.state), "net": shown.net, "unit": one.unit, "name": one.name, "serial": one.serial,
+                "weight": None if shown.weight is None else write(shown.weight, WEIGHT, one.system),
+                "past_due": core.past_due(one.known, timezone.localdate()),
+            }
+        )  # fmt: skip
+
+
+class TakeView(APIView):
+    """A figure taken from an instrument onto a rig."""
+
+    @extend_schema(
+        operation_id="take_weight", request=TakeShape,
+        responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 403: shapes.NotWrittenShape, 404: shapes.NotWrittenShape, 409: shapes.StaleShape},
+    )  # fmt: skip
+    def post(self, request: Request, pk: int) -> Response:
+        asked = taken(TakeShape, request.data, "Nothing was taken: something cannot be read.")
+        one = _or_404(asked["instrument"])
+        rig_or_404(pk)
+        try:
+            rig = take_weight(pk, request.user, asked["version"], asked["path"], one, timezone.localdate())
+        except NotWritten as error:
+            return Response({"detail": "Nothing was taken.", "problems": error.problems}, status=400)
+        except Stale as stale:
+            return stale_answer(
+                stale, request.user, "{Who} wrote on this rig meanwhile: look at it, and take it again."
+            )
+        return Response(record_of(rig, request.user))
