@@ -50,7 +50,7 @@ class Springs(unittest.TestCase):
         # 3 403 lb of 3 500 is 97 %, where the group, 6 160 of 7 000, shows 88 %
         self.assertEqual([round(100 * loads[0] / 3500), round(100 * 6160 / 7000)], [97, 88])
 
-    @settings(max_examples=300, deadline=None)
+    @settings(max_examples=300)
     @given(trailers)
     def test_the_frame_rests_where_its_energy_is_least(self, one: dict) -> None:
         """scipy turns a stiff frame about the ball until springs, weight and the bars' couple hold the least energy."""
@@ -70,7 +70,7 @@ class Springs(unittest.TestCase):
         slope = pitch_on_springs(one["M"], one["k"], one["y"], one["L"], one["s"], one["n"])
         self.assertAlmostEqual(found, slope, delta=1e-6 + 1e-4 * abs(slope))
 
-    @settings(max_examples=500, deadline=None)
+    @settings(max_examples=500)
     @given(trailers)
     def test_moments_and_forces_balance(self, one: dict) -> None:
         k, y, L_, s, n, M, F0 = (one[name] for name in ("k", "y", "L", "s", "n", "M", "F0"))
