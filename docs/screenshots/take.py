@@ -12,7 +12,6 @@ STATIONS = (
     ("Mireille Sorrowby", "Load", "rig-load", "Does it swing by itself?"),
     ("Corwin Tessaly", "Weigh", "rig-weigh", ""),
     ("Perrin Aldous", "Ratings", "rig-ratings", ""),
-    ("Corwin Tessaly", "Ratings", "rig-axles", "Trailer axles, one by one"),
     ("Ansel Trivedi-Holm", "Height", "rig-height", ""),
     ("Josune Farrow", "Hitch", "rig-hitch", ""),
 )
