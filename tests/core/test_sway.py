@@ -13,9 +13,9 @@ from scipy.optimize import brentq
 
 from stathmos.core import sway
 from stathmos.core.figures import Missing, sure
-from stathmos.core.sway.band import SAMPLES, first_at, sampled, speeds
+from stathmos.core.sway.band import SAMPLES, first_at, none_at, sampled, speeds
 from stathmos.core.sway.inputs import OF_BALL, Known, as_damper, of_box, turning_friction
-from stathmos.core.sway.planar import Planar, damping_and_frequency, states
+from stathmos.core.sway.planar import Planar, damping_and_frequency, states, steadiness
 from stathmos.core.sway.study import MOVED, PLANNED, STANDING, TOLD_BELOW, WELL_DAMPED, Asked, moved_forward
 from stathmos.core.units import KM_H, MPH
 from tests.core.random_rigs import a_rig
@@ -210,6 +210,21 @@ class WhatMovesIt(unittest.TestCase):
         self.assertTrue(95 < five < 120 and 120 < eight < 150 and twelve > 180, (five, eight, twelve))
 
 
+class WithoutEigenvalues(unittest.TestCase):
+    def test_steadiness_has_the_sign_of_the_damping(self) -> None:
+        """Routh and Hurwitz against the eigenvalues, on thousands of rigs and speeds; and nought at the same speed."""
+        seen = {True: 0, False: 0}
+        for seed in range(400):
+            one, over = at_random(seed), np.linspace(9, 55, 12)
+            damping, steady = damping_and_frequency(one, over)[0], steadiness(one, over)
+            vehicle_turns_away = np.linalg.eigvals(states(one, over)).real.max(axis=-1) > 1e-6
+            clear = (np.abs(damping) > 0.002) & ~(vehicle_turns_away & (damping > 0))
+            self.assertTrue(((damping > 0) == (steady > 0))[clear].all(), seed)
+            for sign in seen:
+                seen[sign] += int(((damping > 0) == sign)[clear].sum())
+        self.assertGreater(min(seen.values()), 200)
+
+
 class Bands(unittest.TestCase):
     def test_the_same_seed_gives_the_same_band(self) -> None:
         known = Known(rig=made_up())
@@ -254,7 +269,7 @@ class Bands(unittest.TestCase):
             if float(damping_and_frequency(one, TOLD_BELOW)[0]) <= WELL_DAMPED:
                 continue
             skipped += 1
-            self.assertIsNone(sway.may_swing(sway.curve(Known(rig=one))), seed)
+            self.assertIsNone(sway.may_swing(none_at(Known(rig=one))), seed)
         self.assertGreater(skipped, 100)
 
 

@@ -14,7 +14,7 @@ from functools import lru_cache
 
 import regex
 
-from stathmos.core.units import BARE_UNIT, UNITS, WEIGHT
+from stathmos.core.units import UNITS, WEIGHT
 
 #: every group that a pattern may have, and what it tells
 GROUPS: Mapping[str, str] = {
@@ -145,7 +145,3 @@ def _figure(groups: Mapping[str, str | None], unit: str) -> Line:
     value = float(digits) * factor * (-1.0 if (groups.get("sign") or "").strip() in ("-", "−") else 1.0)
     steady = True if groups.get("steady") else False if groups.get("moving") else None
     return Line(kind=READ, weight=value, unit=shown, steady=steady, net=bool(groups.get("net")))
-
-
-#: the unit that a bare figure of each system is in
-BARE = {system: BARE_UNIT[WEIGHT][system] for system in ("us", "metric")}

@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from stathmos.core.sway.inputs import DOUBTED, Known
-from stathmos.core.sway.planar import Numbers, Planar, damping_and_frequency
+from stathmos.core.sway.planar import Numbers, Planar, damping_and_frequency, steadiness
 
 SAMPLES, SEED = 40, 20
 SLOWEST, FASTEST, SPEEDS = 8.0, 56.0, 13  # m/s: 18 to 125 mph
@@ -95,13 +95,22 @@ def _band(found: Numbers) -> Band:
     return Band(*(None if one >= _STANDS_FOR else float(one) for one in (low, middle, high)))
 
 
-def curve(known: Known, count: int = SAMPLES) -> Curve:
-    """Damping over speed for one case of a rig."""
-    over = speeds()
+def none_at(known: Known, count: int = SAMPLES) -> Band:
+    """The speed of no damping with its band: all that is needed of a curve to tell whether a rig swings by itself."""
+    return _band(first_at(steadiness(_each_at_every_speed(known, count), speeds()), speeds(), 0.0))
+
+
+def _each_at_every_speed(known: Known, count: int) -> Planar:
+    """The samples, a row each, so that every speed can stand beside every one."""
     made = sampled(known, count)
-    rigs = Planar(
+    return Planar(
         **{name: np.asarray(value)[..., None] if np.ndim(value) else value for name, value in vars(made).items()}
     )
+
+
+def curve(known: Known, count: int = SAMPLES) -> Curve:
+    """Damping over speed for one case of a rig."""
+    over, rigs = speeds(), _each_at_every_speed(known, count)
     damping, swing = damping_and_frequency(rigs, over)
     low, middle, high = np.quantile(damping, (LOW, 0.5, HIGH), axis=0)
     return Curve(
@@ -110,11 +119,11 @@ def curve(known: Known, count: int = SAMPLES) -> Curve:
         middle=tuple(map(float, middle)),
         high=tuple(map(float, high)),
         frequency=tuple(map(float, np.median(swing, axis=0))),
-        none_at=_band(first_at(damping, over, 0.0)),
+        none_at=_band(first_at(steadiness(rigs, over), over, 0.0)),
         near_at=_band(first_at(damping, over, NEAR)),
     )
 
 
 def by_share(known: Known, shares: tuple[float, ...]) -> tuple[Band, ...]:
     """The speed of no damping for each tongue share, everything else as it is: the trailer's centre of gravity is moved."""
-    return tuple(curve(known.with_share(share)).none_at for share in shares)
+    return tuple(none_at(known.with_share(share)) for share in shares)

@@ -85,8 +85,8 @@ class Known:
         return replace(self, rig=replace(one, d=d, Ct=per_axles * one.m2 * d / one.L))
 
     def with_friction(self, torque: float) -> Known:
-        """The same with so much turning friction at the hitch, N·m."""
-        return replace(self, rig=replace(self.rig, c=as_damper(torque)))
+        """The same with so much more turning friction at the hitch, N·m."""
+        return replace(self, rig=replace(self.rig, c=self.rig.c + as_damper(torque)))
 
 
 @dataclass(frozen=True, kw_only=True)

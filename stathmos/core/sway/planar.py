@@ -106,3 +106,25 @@ def damping_and_frequency(rig: Planar, V: Any) -> tuple[Numbers, Numbers]:
     damping = np.take_along_axis(ratio, least, axis=-1)[..., 0]
     swing = np.abs(np.take_along_axis(found.imag, least, axis=-1)[..., 0]) / (2 * np.pi)
     return damping, swing
+
+
+def steadiness(rig: Planar, V: Any) -> Numbers:
+    """Whether a swing dies, without its eigenvalues: more than nothing where it does, nought where it is not damped, less where it grows.
+
+    Of s⁴ + c3·s³ + c2·s² + c1·s + c0 a pair of eigenvalues crosses into growth where c1·c2·c3 = c1² + c0·c3²; told as a share of c1·c2·c3,
+    so that it changes evenly with the speed.
+
+    Sources: [1] Routh and Hurwitz, any textbook of control; [2] Faddeev and LeVerrier for the coefficients.
+    """
+    A = states(rig, V)
+    eye, product = np.eye(4), np.broadcast_to(np.eye(4), A.shape)
+    coefficients = []
+    for order in range(1, 5):
+        product = A @ product
+        c = -np.trace(product, axis1=-2, axis2=-1) / order
+        coefficients.append(c)
+        product = product + c[..., None, None] * eye
+    c3, c2, c1, c0 = coefficients
+    whole = c1 * c2 * c3
+    sound = (c1 > 0) & (c2 > 0) & (c3 > 0)
+    return np.where(sound, (whole - c1**2 - c0 * c3**2) / np.where(sound, whole, 1.0), -1.0)

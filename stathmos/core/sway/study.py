@@ -8,12 +8,12 @@ from dataclasses import dataclass
 
 from stathmos.core import load_changes
 from stathmos.core.cargo import Placed
-from stathmos.core.figures import Missing, sure
+from stathmos.core.figures import Missing
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Case
 from stathmos.core.rig.loads import TRAILER, Load
-from stathmos.core.sway.band import LOW, Curve, curve, sampled
-from stathmos.core.sway.inputs import OF_ADD_ON, OF_BALL, Known, Loaded, known_of
+from stathmos.core.sway.band import Band, Curve, curve, none_at
+from stathmos.core.sway.inputs import OF_ADD_ON, Known, Loaded, known_of
 from stathmos.core.sway.planar import damping_and_frequency
 from stathmos.core.trial import Bench
 from stathmos.core.units import KM_H, MPH, SHARE, SPEED
@@ -21,7 +21,6 @@ from stathmos.core.units import KM_H, MPH, SHARE, SPEED
 STANDING, PLANNED, MOVED, ASKED = "standing", "planned", "moved", "asked"
 #: a rig that may swing by itself below this is told so: a motorway's limit and a little; common practice, no source
 TOLD_BELOW = 120 * KM_H
-ALMOST_NONE = 0.02  # a sample so little damped there may be undamped between two marks of the curve
 WELL_DAMPED = 0.3  # there in the middle of the band, and no sample of it is undamped: the tests go through thousands
 
 
@@ -102,7 +101,7 @@ def asked_otherwise(bench: Bench, asked: Asked) -> Curve | Missing:
     found = known(bench, moved_forward(bench.placed, asked.load, asked.forward))
     if isinstance(found, Missing):
         return found
-    return curve(found.with_friction(OF_BALL + OF_ADD_ON) if asked.friction else found)
+    return curve(found.with_friction(OF_ADD_ON) if asked.friction else found)
 
 
 def moved_forward(placed: tuple[Placed, ...], key: str, by: float) -> tuple[Load, ...]:
@@ -128,10 +127,7 @@ def swings(bench: Bench) -> Swings:
         return Swings(needs=found.needs)
     if float(damping_and_frequency(found.rig, TOLD_BELOW)[0]) > WELL_DAMPED:
         return Swings()
-    # A swing that is damped there is damped below it too: few of the samples are not, and no speed is told of.
-    if (damping_and_frequency(sampled(found), TOLD_BELOW)[0] < ALMOST_NONE).mean() < LOW / 2:
-        return Swings()
-    return Swings(says=may_swing(curve(found)))
+    return Swings(says=may_swing(none_at(found)))
 
 
 def left_of_a_swing(damping: float) -> float:
@@ -155,18 +151,12 @@ def each_swing(found: Curve, V: float) -> Phrase:
     return Phrase(f"At {{at}} each swing is {{middle}} of the one before, at worst {{worse}}.{grows}", put)
 
 
-def may_swing(found: Curve | Missing) -> Phrase | None:
-    """In words, from about what speed it may swing by itself; None where that is beyond what anybody tows at, or not known."""
-    if isinstance(found, Missing) or found.none_at.low is None or found.none_at.low > TOLD_BELOW:
+def may_swing(none: Band) -> Phrase | None:
+    """In words, from about what speed it may swing by itself; None where that is beyond what anybody tows at."""
+    if none.low is None or none.low > TOLD_BELOW:
         return None
-    put = {"low": (found.none_at.low, SPEED, "down")}
-    if found.none_at.high is None:
+    put = {"low": (none.low, SPEED, "down")}
+    if none.high is None:
         return Phrase("It may swing by itself from about {low} upward.", put)
-    put["high"] = (found.none_at.high, SPEED, "up")
+    put["high"] = (none.high, SPEED, "up")
     return Phrase("It may swing by itself from about {low} to {high}.", put)
-
-
-def heaviest_movable(placed: Iterable[Placed]) -> Placed | None:
-    """The load of the trailer's that moves the most: the heaviest that can be moved along."""
-    movable = [one for one in placed if one.on == TRAILER and one.kind.movable and not isinstance(one.weight, Missing)]
-    return max(movable, key=lambda one: sure(one.weight).value, default=None)
