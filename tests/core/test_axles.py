@@ -332,7 +332,7 @@ class Properties(unittest.TestCase):
         """On every rig: the axles of one that shares carry the group alike; the worse is never less than what is shared by
         the suspension that was read; a rig with no suspension read is never better off than with either."""
         seen = {"independent": 0, "equalised": 0}
-        for seed in range(400):
+        for seed in range(250):
             document = a_document(seed)
             document["trailer"] = {key: one for key, one in document["trailer"].items() if key != "suspension"}
             stock = a_stock(seed % 8)
@@ -363,7 +363,7 @@ class Properties(unittest.TestCase):
             if kind == "equalised" and not isinstance(group, Missing):
                 for one in told.cases[1].each:
                     self.assertAlmostEqual(sure(one.load).value * len(told.cases[1].each), group.value, places=6)
-        self.assertGreater(min(seen.values()), 100)
+        self.assertGreater(min(seen.values()), 60)
 
 
 def wanting_any(links: list) -> bool:

@@ -13,10 +13,19 @@ from scipy.optimize import brentq
 
 from stathmos.core import sway
 from stathmos.core.figures import Missing, sure
-from stathmos.core.sway.band import SAMPLES, first_at, none_at, sampled, speeds
+from stathmos.core.sway.band import LOW, SAMPLES, first_at, none_at, sampled, speeds
 from stathmos.core.sway.inputs import OF_BALL, Known, as_damper, of_box, turning_friction
 from stathmos.core.sway.planar import Planar, damping_and_frequency, states, steadiness
-from stathmos.core.sway.study import MOVED, PLANNED, STANDING, TOLD_BELOW, WELL_DAMPED, Asked, moved_forward
+from stathmos.core.sway.study import (
+    ALMOST_NONE,
+    MOVED,
+    PLANNED,
+    STANDING,
+    TOLD_BELOW,
+    WELL_DAMPED,
+    Asked,
+    moved_forward,
+)
 from stathmos.core.units import KM_H, MPH
 from tests.core.random_rigs import a_rig
 from tests.core.rigs import assessed, label, measured, rig
@@ -266,7 +275,8 @@ class Bands(unittest.TestCase):
         skipped = 0
         for seed in range(600):
             one = at_random(seed)
-            if float(damping_and_frequency(one, TOLD_BELOW)[0]) <= WELL_DAMPED:
+            few = (steadiness(sampled(Known(rig=one)), TOLD_BELOW) < ALMOST_NONE).mean() < LOW / 2
+            if float(damping_and_frequency(one, TOLD_BELOW)[0]) <= WELL_DAMPED and not few:
                 continue
             skipped += 1
             self.assertIsNone(sway.may_swing(none_at(Known(rig=one))), seed)

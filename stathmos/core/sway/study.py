@@ -12,15 +12,16 @@ from stathmos.core.figures import Missing
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Case
 from stathmos.core.rig.loads import TRAILER, Load
-from stathmos.core.sway.band import Band, Curve, curve, none_at
+from stathmos.core.sway.band import LOW, Band, Curve, curve, none_at, sampled
 from stathmos.core.sway.inputs import OF_ADD_ON, Known, Loaded, known_of
-from stathmos.core.sway.planar import damping_and_frequency
+from stathmos.core.sway.planar import damping_and_frequency, steadiness
 from stathmos.core.trial import Bench
 from stathmos.core.units import KM_H, MPH, SHARE, SPEED
 
 STANDING, PLANNED, MOVED, ASKED = "standing", "planned", "moved", "asked"
 #: a rig that may swing by itself below this is told so: a motorway's limit and a little; common practice, no source
 TOLD_BELOW = 120 * KM_H
+ALMOST_NONE = 0.05  # a sample so little steady there may be undamped between two marks of the band
 WELL_DAMPED = 0.3  # there in the middle of the band, and no sample of it is undamped: the tests go through thousands
 
 
@@ -126,6 +127,9 @@ def swings(bench: Bench) -> Swings:
     if isinstance(found, Missing):
         return Swings(needs=found.needs)
     if float(damping_and_frequency(found.rig, TOLD_BELOW)[0]) > WELL_DAMPED:
+        return Swings()
+    # What is steady there is steady at less: where nearly every sample is, no speed is told of.
+    if (steadiness(sampled(found), TOLD_BELOW) < ALMOST_NONE).mean() < LOW / 2:
         return Swings()
     return Swings(says=may_swing(none_at(found)))
 
