@@ -66,6 +66,12 @@ def _axles(rig: Rig) -> list[Contradiction]:
             {"L": (L.value, LENGTH, "nearest")},
         )
         found.append(Contradiction("trailer.axle_spacing", says, ("trailer.axle_spacing",)))
+    code = rig.trailer.tyre_code
+    if code is not None and not axles.is_code(code.typed):
+        says = Phrase(
+            "This is no tyre's age code: four digits, the week and the year it was made; three are from before 2000."
+        )
+        found.append(Contradiction("trailer.tyre_code", says, ("trailer.tyre_code",)))
     for way in ("bare", "bars"):
         found += _axles_weighed(rig, way, count or 0)
     return found

@@ -304,10 +304,15 @@ class InTheBay(unittest.TestCase):
 class Tyres(unittest.TestCase):
     def test_age_by_code(self) -> None:
         today = date(2026, 11, 26)
-        for code, keys in (("2319", ["tyres_old"]), ("2324", []), ("9919", ["tyre_code_unread"]), ("019", ["tyre_code_unread"]),
+        for code, keys in (("2319", ["tyres_old"]), ("2324", []), ("9919", []), ("019", []),
                            ("5226", ["tyre_code_unread"]), ("DOT 7X2B 4020", ["tyres_old"]), ("5020", [])):  # fmt: skip
             read = rigfile.read(rig(trailer__tyre_code=measured(code)))
             self.assertEqual([one.key for one in age_of_tyres(read.rig, today)], keys, code)
+
+    def test_what_is_no_code_is_said_at_its_place(self) -> None:
+        for code, said in (("1 2 3", True), ("9919", True), ("2319", False)):
+            places = [one.place for one in assessed(rig(trailer__tyre_code=measured(code))).contradictions]
+            self.assertEqual("trailer.tyre_code" in places, said, code)
 
     @given(st.floats(50, 4000), st.floats(0, 1200), st.floats(100, 1000))
     def test_never_more_than_the_rating_and_less_with_less_air(self, rating: float, found: float, rated: float) -> None:

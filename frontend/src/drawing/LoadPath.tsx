@@ -16,7 +16,7 @@ const SHORT: Record<string, string> = {
   shank_gross: "gross", shank_tongue: "tongue", hitch_gross: "gross", hitch_tongue: "tongue", ball: "rating",
   coupler: "rating", coupler_tongue: "S", coupler_d: "D", coupler_v: "V", chains: "chains", trailer_gvwr: "GVWR", frontal_area: "area",
   trailer_axles: "axles", trailer_tyres: "tyres", front_tyres: "tyre", rear_tyres: "tyres",
-  ...Object.fromEntries([1, 2, 3].flatMap((n) => [[`axle_${n}`, `axle ${n}`], [`axle_${n}_tyres`, `tyres ${n}`], [`axle_${n}_wheels`, `rims ${n}`]])),
+  ...Object.fromEntries([1, 2, 3].flatMap((n) => [[`axle_${n}`, `axle ${n}`], [`axle_${n}_tyres`, "tyres"], [`axle_${n}_wheels`, "wheels"]])),
 };
 
 const HIGH = 164;

@@ -21,7 +21,7 @@ from stathmos.core.axles.split import (
     words_for,
 )
 from stathmos.core.axles.springs import axle_load, axle_place, second_moment, tongue_change
-from stathmos.core.axles.tyres import aged, carried_by_tyre, load_at_pressure, made_in
+from stathmos.core.axles.tyres import aged, carried_by_tyre, is_code, load_at_pressure, made_in
 
 __all__ = [
     "Inch",
@@ -39,6 +39,7 @@ __all__ = [
     "heaviest_as_towed",
     "heavier_side",
     "inch_of_nose",
+    "is_code",
     "leans",
     "load_at_pressure",
     "made_in",

@@ -59,6 +59,15 @@ class Made(NamedTuple):
 _CODE = re.compile(r"(?:.*[^0-9])?(?P<week>0[1-9]|[1-4]\d|5[0-3])(?P<year>\d\d)")
 
 
+def is_code(code: str) -> bool:
+    """Whether a text can be a tyre's code, whole or its last four digits: a week, and a year since 2000.
+
+    >>> is_code("2319"), is_code("DOT 2319"), is_code("6019"), is_code("1 2 3")
+    (True, True, False, False)
+    """
+    return _CODE.fullmatch(code.strip()) is not None
+
+
 def made_in(code: str, today: date) -> Made | None:
     """Week and year of a tyre's code, whole or its last four digits; None where it is no such code, or still to come.
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 
-from stathmos.core.axles import aged, load_at_pressure, made_in, tongue_as_towed
+from stathmos.core.axles import aged, is_code, load_at_pressure, made_in, tongue_as_towed
 from stathmos.core.axles.tyres import OLD
 from stathmos.core.cases import OnHitch
 from stathmos.core.figures import Missing
@@ -98,12 +98,12 @@ def air_in_tyres(rig: Rig) -> list[Finding]:
 def age_of_tyres(rig: Rig, today: date) -> list[Finding]:
     """How old the trailer's tyres are by their code."""
     code = rig.trailer.tyre_code
-    if code is None:
+    if code is None or not is_code(code.typed):  # what is none is said at its place
         return []
     made = made_in(code.typed, today)
     if made is None:
-        says = Phrase(as_text(f"“{code.typed}” is no tyre's age code: four digits, the week and the year it was made."))
-        look = Phrase("Read the last four digits of the DOT code; three digits are from before 2000.")
+        says = Phrase(as_text(f"By the code “{code.typed}” the trailer's tyres are still to be made."))
+        look = Phrase("Read the last four digits of the DOT code again: the week and the year.")
         return [_finding("tyre_code_unread", CAUTION, "ratings", "trailer_tyres", says, look, ("trailer.tyre_code",))]
     years = aged(made, today)
     if years < OLD:
