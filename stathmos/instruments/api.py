@@ -140,7 +140,7 @@ class InstrumentView(APIView):
 
     @extend_schema(
         operation_id="keep_instrument", request=KeepShape,
-        responses={200: InstrumentShape, 400: shapes.NotWrittenShape, 403: shapes.NotWrittenShape, 404: shapes.NotWrittenShape, 409: shapes.NotWrittenShape},
+        responses={200: InstrumentShape, 400: shapes.NotWrittenShape, 403: shapes.NotWrittenShape, 409: shapes.NotWrittenShape},
     )  # fmt: skip
     def post(self, request: Request, number: int) -> Response:
         _or_404(number)
@@ -185,7 +185,7 @@ class TryView(APIView):
 class LiveView(APIView):
     """What an instrument shows now: listened to for a moment."""
 
-    @extend_schema(operation_id="look_at_instrument", responses={200: LiveShape, 404: shapes.NotWrittenShape})
+    @extend_schema(operation_id="look_at_instrument", responses={200: LiveShape})
     def get(self, request: Request, number: int) -> Response:
         one = _or_404(number)
         shown = look(one.known, address_of(one.address))
@@ -203,7 +203,7 @@ class TakeView(APIView):
 
     @extend_schema(
         operation_id="take_weight", request=TakeShape,
-        responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 403: shapes.NotWrittenShape, 404: shapes.NotWrittenShape, 409: shapes.StaleShape},
+        responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 403: shapes.NotWrittenShape, 409: shapes.StaleShape},
     )  # fmt: skip
     def post(self, request: Request, pk: int) -> Response:
         asked = taken(TakeShape, request.data, "Nothing was taken: something cannot be read.")

@@ -17,7 +17,8 @@ from stathmos.people.models import Person
 from stathmos.rigs import shapes
 from tests.web.signed_in import WithDemo
 
-MOST_BYTES, MOST_QUERIES = 45_000, 4
+#: the ratings chain, with each axle, its tyres and wheels, is the longest
+MOST_BYTES, MOST_QUERIES = 52_000, 4
 #: sent whatever the station
 ALWAYS = {"verdict", "findings", "problems", "notes", "elevation"}
 

@@ -5324,12 +5324,13 @@ export interface operations {
                     "application/json": components["schemas"]["NotWritten"];
                 };
             };
+            /** @description There is no such thing. */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NotWritten"];
+                    "application/json": components["schemas"]["Refused"];
                 };
             };
             409: {
@@ -5397,12 +5398,13 @@ export interface operations {
                     "application/json": components["schemas"]["Refused"];
                 };
             };
+            /** @description There is no such thing. */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NotWritten"];
+                    "application/json": components["schemas"]["Refused"];
                 };
             };
             /** @description The database cannot just now: why, in words. */
@@ -8005,12 +8007,13 @@ export interface operations {
                     "application/json": components["schemas"]["NotWritten"];
                 };
             };
+            /** @description There is no such thing. */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NotWritten"];
+                    "application/json": components["schemas"]["Refused"];
                 };
             };
             409: {
