@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core import axles, cases
-from stathmos.core.figures import Anything, Missing
-from stathmos.core.rig import Rig
+from stathmos.core.figures import Anything
+from stathmos.core.ratings import AXLES, Link, axle_link
 from stathmos.core.trial import Bench
 
 EMPTY = "empty"
@@ -14,12 +14,12 @@ EMPTY = "empty"
 
 @dataclass(frozen=True, kw_only=True)
 class Carries:
-    """One axle under one load, kg; ``share`` of its rating, None where nobody can tell; ``worse``: taken at the worse, for want of a look."""
+    """One axle under one load, kg, judged as the chain judges it; ``worse``: taken at the worse, for want of a look."""
 
     number: int
     name: str
     load: Anything
-    share: float | None
+    link: Link
     worse: bool
 
 
@@ -55,23 +55,26 @@ def axle_sheet(bench: Bench, all_cases: tuple[cases.CaseLoads, ...]) -> AxleShee
     rows = [(EMPTY, "Empty", empty), *((one.key, one.name, one.each) for one in all_cases)]
     if all_cases[0].each == all_cases[1].each:
         rows.pop(1)  # as it stands is as planned
+    rating, reserve = rig.figure("trailer.axle_rating"), bench.on_hitch.rules.reserve
     return AxleSheet(
         suspension=axles.suspension_of(rig),
-        rating=rig.figure("trailer.axle_rating"),
+        rating=rating,
         rate=axles.rate_of(rig),
         spacing=axles.spacing_of(rig),
         weighed=bool(axles.read_one_by_one(rig)),
-        under=tuple(Under(key=key, name=name, axles=_carries(rig, on)) for key, name, on in rows),
+        under=tuple(Under(key=key, name=name, axles=_carries(on, rating, reserve)) for key, name, on in rows),
         inch=axles.inch_of_nose(rig),
     )
 
 
-def _carries(rig: Rig, on: tuple[axles.OnAxle, ...]) -> tuple[Carries, ...]:
-    rating = rig.figure("trailer.axle_rating")
+def _carries(on: tuple[axles.OnAxle, ...], rating: Anything, reserve: float) -> tuple[Carries, ...]:
     return tuple(
         Carries(
-            number=one.number, name=axles.words_for(one.number, len(on)).capitalize(), load=one.load, worse=not one.told,
-            share=None if isinstance(one.load, Missing) or isinstance(rating, Missing) else one.load.value / rating.value,
+            number=one.number,
+            name=axles.words_for(one.number, len(on)).capitalize(),
+            load=one.load,
+            link=axle_link(axle.key, one, rating, reserve),
+            worse=not one.told,
         )
-        for one in on
-    )  # fmt: skip
+        for axle, one in zip(AXLES, on, strict=False)
+    )

@@ -410,6 +410,7 @@ AxlesShape = _figures(
             number=Whole(),
             name=text(),
             load=FigureShape(),
+            state=s.ChoiceField(LINK_STATES),
             share=s.FloatField(allow_null=True),
             share_text=Text(allow_null=True),
             worse=Truth(),

@@ -20,7 +20,7 @@ from stathmos.core.finding import REFUSED
 from stathmos.core.findings import age_of_tyres
 from stathmos.core.ratings import AXLES, TYRES, State
 from stathmos.core.rig import entry_at
-from tests.core.random_rigs import a_document, a_stock
+from tests.core.random_rigs import a_document, a_rig, a_stock, put
 from tests.core.rigs import KG, MM, assessed, label, link, measured, rig
 
 #: the rig of docs/method.md: 7 000 lb with 12 % on the tongue, two torsion axles of 1 800 lb/in, 36 in apart
@@ -155,6 +155,33 @@ class Judged(unittest.TestCase):
             self.assertEqual(link(assessed(read), "axle_1").state, state)
         guessed = {**low, "trailer": {**low["trailer"], "suspension": {"is": "equalised", "from": "assumed"}}}
         self.assertEqual(link(assessed(guessed), "axle_1").state, State.UNKNOWN)
+
+        # the sheet of each axle says no more of it than the chain does
+        found = assessed(low)
+        sheet = {one.key: one for one in found.axles.under}
+        self.assertEqual(
+            (sheet["planned"].axles[0].link.state, sheet["planned"].axles[0].link.share), (State.UNKNOWN, None)
+        )
+
+    def test_the_sheet_judges_each_axle_as_the_chain_does(self) -> None:
+        seen = dict.fromkeys(State, 0)
+        for seed in range(300):
+            one, stock, rules = a_rig(seed)
+            rated = one.trailer.axle_rating
+            if rated is not None:  # tight, so that every state is met
+                tight = replace(rated, value=rated.value * random.Random(seed).uniform(0.4, 0.9))
+                one = put(one, "trailer.axle_rating", tight)
+            if seed % 3 == 0:
+                one = replace(one, trailer=replace(one.trailer, suspension=None))
+            found = assess(one, stock=stock, rules=rules, trial=True)
+            chains = {case.key: {link.key: link for link in case.links} for case in found.cases}
+            for under in found.axles.under if found.axles is not None else ():
+                for axle, told in zip(AXLES, under.axles, strict=False):
+                    judged = chains.get(under.key, {}).get(axle.key)
+                    if judged is not None:
+                        self.assertEqual((told.link.state, told.link.share), (judged.state, judged.share))
+                        seen[judged.state] += 1
+        self.assertTrue(seen[State.OVER] and seen[State.UNKNOWN] and seen[State.WITHIN], seen)
 
     def test_over_either_way_is_over(self) -> None:
         self.assertEqual(self.share(trailer__axle_rating=label("2600 lb"))["axle_1"][1], State.OVER)

@@ -1254,6 +1254,7 @@ export interface components {
             number: number;
             name: string;
             load: components["schemas"]["Figure"];
+            state: components["schemas"]["LinkStateEnum"];
             /** Format: double */
             share: number | null;
             share_text: string | null;

@@ -12,8 +12,6 @@ import { Table } from "../parts/Table";
 import { useSection } from "../rig/context";
 import { Fields } from "./Fields";
 
-const FULL = 1;
-
 export function AxlesOneByOne() {
   const { axles, rules } = useSection("ratings");
   if (!axles) return null;
@@ -40,11 +38,10 @@ export function AxlesOneByOne() {
                 {axles.under.map((under) => {
                   const one = under.axles[index];
                   if (!one) return <td key={under.key} />;
-                  const state = one.share === null ? "unknown" : one.share > FULL ? "over" : "within";
                   return (
                     <td key={under.key} data-axle={`${under.key}.${one.number}`}>
                       <FigureText figure={one.load} name={`${one.name}, ${under.name.toLowerCase()}`} />
-                      <LoadBar share={one.share} state={state} reserve={rules.reserve} label={one.share_text ?? ""} />
+                      <LoadBar share={one.share} state={one.state} reserve={rules.reserve} label={one.share_text ?? ""} />
                     </td>
                   );
                 })}

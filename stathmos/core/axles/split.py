@@ -136,9 +136,9 @@ def each_axle(rig: Rig, split: Split) -> tuple[OnAxle, ...]:
         return ()
     weighed = read_one_by_one(rig)
     kind = suspension_of(rig)
+    shared = _worst(_alike(end.group, count) for end in split.ends)
     found = []
     for number in range(1, count + 1):
-        shared = _worst(_alike(end, count) for end in split.ends)
         if weighed:
             load = _worst(_by_the_scale(end, weighed, number) for end in split.ends)
         elif shares_whatever(rig):
@@ -172,10 +172,10 @@ def _stands(above: Anything, slack: Anything) -> tuple[Anything, ...]:
     return most, work("as far down as it may stand", LENGTH, lambda slack: -slack, None, slack=most)
 
 
-def _alike(end: Pressed, count: int) -> Anything:
+def _alike(group: Anything, count: int) -> Anything:
     if count == 1:
-        return end.group
-    return work("axle = axles / number", WEIGHT, lambda axles: axles / count, _SHARED, axles=end.group)
+        return group
+    return work("axle = axles / number", WEIGHT, lambda axles: axles / count, _SHARED, axles=group)
 
 
 def _sprung(rig: Rig, split: Split, couple: Anything, above: Anything, count: int, number: int) -> Anything:
@@ -208,7 +208,7 @@ def _by_the_scale(end: Pressed, weighed: list[Given], number: int) -> Anything:
 
     return work(
         "axle = axles / number + read − mean of those read", WEIGHT, as_weighed, _WEIGHED,
-        alike=_alike(end, len(weighed)), **{f"axle_{place}": one for place, one in enumerate(weighed, 1)},
+        alike=_alike(end.group, len(weighed)), **{f"axle_{place}": one for place, one in enumerate(weighed, 1)},
     )  # fmt: skip
 
 
@@ -217,9 +217,8 @@ def by_pitch(rig: Rig, group: Anything, pitch: Anything) -> tuple[OnAxle, ...]:
     count = count_of(rig)
     if not count:
         return ()
-    kind, found = suspension_of(rig), []
+    shared, kind, found = _alike(group, count), suspension_of(rig), []
     for number in range(1, count + 1):
-        shared = work("axle = axles / number", WEIGHT, lambda axles: axles / count, _SHARED, axles=group)
 
         def taped(axles: float, k: float, s: float, th: float, number: int = number) -> float:
             return axle_load_at_pitch(axles / count, k, th, s, count, number)

@@ -192,20 +192,29 @@ def _trailer_links(rig: Rig, case: Case, reserve: float, s_limited: bool) -> tup
     )
 
 
+def axle_link(
+    key: str,
+    on: each.OnAxle,
+    rating: Anything,
+    reserve: float,
+    of_it: Callable[[Anything], Anything] = lambda axle_load: axle_load,
+) -> Link:
+    """One axle, or what hangs on it (``of_it``: what that carries of the axle's load), against its rating, kg.
+
+    Where nobody told whether the axles share, the worse is judged, and what passes only if they do is unknown.
+    """
+    link = load(key, of_it(on.load), rating, reserve, _EACH)
+    if on.told:
+        return link
+    return either(link, load(key, of_it(on.shared), rating, reserve, _EACH), "trailer.suspension")
+
+
 def _each_axle(rig: Rig, case: Case, reserve: float, tyre: Anything) -> Iterator[Link]:
     """Each axle by itself where there are several; what hangs on its wheels, where their rating is written or a load stands to one side."""
     on, lean = case.axles.each, case.axles.lean
     several, leaning = len(on) > 1, isinstance(lean, Missing) or abs(lean.value) > demands.SAME
     wheel, tyres = rig.figure("trailer.wheel_rating"), rig.figure("trailer.tyre_count")
     for axle, one in zip(AXLES, on, strict=False):
-
-        def judged(key: str, borne: Callable[[Anything], Anything], rating: Anything, one: each.OnAxle = one) -> Link:
-            worse = load(key, borne(one.load), rating, reserve, _EACH)
-            return (
-                worse
-                if one.told
-                else either(worse, load(key, borne(one.shared), rating, reserve, _EACH), "trailer.suspension")
-            )
 
         def side(axle_load: Anything) -> Anything:
             return work(
@@ -220,11 +229,11 @@ def _each_axle(rig: Rig, case: Case, reserve: float, tyre: Anything) -> Iterator
             )  # fmt: skip
 
         if several or leaning:
-            yield judged(axle.key + TYRES, side, on_a_side(tyre))
+            yield axle_link(axle.key + TYRES, one, on_a_side(tyre), reserve, side)
         if not isinstance(wheel, Missing):
-            yield judged(axle.key + WHEELS, side, on_a_side(wheel))
+            yield axle_link(axle.key + WHEELS, one, on_a_side(wheel), reserve, side)
         if several:
-            yield judged(axle.key, lambda axle_load: axle_load, rig.figure("trailer.axle_rating"))
+            yield axle_link(axle.key, one, rig.figure("trailer.axle_rating"), reserve)
 
 
 def _by_d_value(rig: Rig, path: str, key: str) -> list[Link]:

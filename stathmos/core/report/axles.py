@@ -55,8 +55,9 @@ def _carries(one: Carries) -> Tree:
         "number": one.number,
         "name": one.name,
         "load": figure(one.load, "up"),
-        "share": one.share,
-        "share_text": None if one.share is None else units.write(one.share, units.SHARE, "us", "up"),
+        "state": one.link.state.value,
+        "share": one.link.share,
+        "share_text": None if one.link.share is None else units.write(one.link.share, units.SHARE, "us", "up"),
         "worse": one.worse,
     }
 
