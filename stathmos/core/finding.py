@@ -17,7 +17,7 @@ KEYS = (
     # refused: what makes the rest pointless first, then what is dangerous, then the ratings by how far they are over
     *("out_of_scope", "bars_forbidden", "bars_forbidden_and_demanded", "bars_demanded"),
     *("tongue_impossible", "tongue_light", "kit_does_not_serve", "part_does_not_serve"),
-    *("wrong_size", "over", "ball_off", "not_there", "no_kit_serves", "no_part_serves"),
+    *("wrong_size", "tyres_flat", "over", "ball_off", "not_there", "no_kit_serves", "no_part_serves"),
     *(
         "axle_over_as_set",
         "check_refused",

@@ -257,6 +257,19 @@ class Judged(unittest.TestCase):
         self.assertAlmostEqual(sure(link(hard, "trailer_tyres").rating).value / KG, 4 * 2150)
         self.assertIn("tyres_too_hard", [one.key for one in hard.findings])
 
+    def test_a_flat_tyre_is_refused_and_carries_nothing_that_can_be_told(self) -> None:
+        for air in ("0 psi", "1 psi"):
+            for rated in ({}, {"trailer__tyre_rated_pressure": label("50 psi")}):
+                found = assessed(rig(trailer__tyre_pressure=measured(air), **rated))
+                self.assertEqual(found.verdict.state, REFUSED)
+                self.assertIn("tyres_flat", [one.key for one in found.findings])
+                for key in ("trailer_tyres", "axle_1_tyres"):
+                    flat = link(found, key)
+                    self.assertEqual(flat.state, State.UNKNOWN)
+                    self.assertIn("trailer.tyre_pressure", flat.needs)
+        little = assessed(rig(trailer__tyre_pressure=measured("2 psi"), trailer__tyre_rated_pressure=label("50 psi")))
+        self.assertEqual(link(little, "trailer_tyres").state, State.OVER)
+
     def test_no_more_than_load_tables_give(self) -> None:
         """A trailer tyre's table, 205/75 R15 C: 1 820 lb at 50 psi, 1 610 at 40, 1 430 at 35 (from memory, to be verified)."""
         for pressure, table in ((40, 1610), (35, 1430)):

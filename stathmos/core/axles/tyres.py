@@ -8,10 +8,13 @@ from typing import NamedTuple
 
 from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Missing, Rule, work
 from stathmos.core.rig import Rig
-from stathmos.core.units import WEIGHT
+from stathmos.core.units import KPA_PER_PSI, WEIGHT
 
 EXPONENT = 0.8  # of pressure over rated pressure: from memory; load tables of trailer tyres lie between 0.55 and 0.8
+FLAT = KPA_PER_PSI  # a gauge tells no more: at so little there is no air in it, and no table says what it carries
 OLD = 6.0  # years: common practice, no source; some makers say five
+
+TYRE_PRESSURE = "trailer.tyre_pressure"
 
 _AT_PRESSURE = Rule(
     "A tyre carries its rating at the pressure beside it, and less at less.", "tyre sidewall; " + FROM_MEMORY
@@ -38,11 +41,13 @@ def load_at_pressure(rating: float, found: float, rated: float) -> float:
 def carried_by_tyre(rig: Rig) -> Anything:
     """What each of the trailer's tyres may carry, kg: its rating; less where less air was found in it than that rating is for.
 
-    `Missing` where a pressure was read and nobody knows which one the rating is for.
+    `Missing` where a pressure was read and nobody knows which one the rating is for, and of a flat tyre.
     """
-    rating, found = rig.figure("trailer.tyre_rating"), rig.figure("trailer.tyre_pressure")
+    rating, found = rig.figure("trailer.tyre_rating"), rig.figure(TYRE_PRESSURE)
     if isinstance(found, Missing):
         return rating
+    if found.value <= FLAT:
+        return Missing((TYRE_PRESSURE,))
     return work(
         "rating · (pressure / rated pressure)^0.8, no more than the rating", WEIGHT, load_at_pressure, _AT_PRESSURE,
         rating=rating, found=found, rated=rig.figure("trailer.tyre_rated_pressure"),

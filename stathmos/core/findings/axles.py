@@ -5,10 +5,10 @@ from __future__ import annotations
 from datetime import date
 
 from stathmos.core.axles import aged, is_code, load_at_pressure, made_in, tongue_as_towed
-from stathmos.core.axles.tyres import OLD
+from stathmos.core.axles.tyres import FLAT, OLD, TYRE_PRESSURE
 from stathmos.core.cases import OnHitch
 from stathmos.core.figures import Missing
-from stathmos.core.finding import CAUTION, UNKNOWN, Finding
+from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
 from stathmos.core.units import KG_PER_LB, KPA_PER_PSI, LENGTH, PRESSURE, SHARE, WEIGHT
@@ -60,6 +60,10 @@ def air_in_tyres(rig: Rig) -> list[Finding]:
     found, rated, rating = (
         rig.figure(f"trailer.{name}") for name in ("tyre_pressure", "tyre_rated_pressure", "tyre_rating")
     )
+    if not isinstance(found, Missing) and found.value <= FLAT:
+        flat = Phrase("A tyre of the trailer was found without air: what it carries nobody can say.")
+        fill = Phrase("Find out why and have it mended or replaced; then read the pressure again, cold.")
+        return [_finding("tyres_flat", REFUSED, "ratings", "trailer_tyres", flat, fill, (TYRE_PRESSURE,))]
     if isinstance(found, Missing) or isinstance(rated, Missing) or abs(found.value - rated.value) < GAUGE:
         return []
     put = {"found": (found.value, PRESSURE, "nearest"), "rated": (rated.value, PRESSURE, "nearest")}

@@ -11,7 +11,7 @@ from stathmos.core import statics
 from stathmos.core.axles.sides import heavier_side
 from stathmos.core.axles.split import USUAL_SPACING, usual_rate
 from stathmos.core.axles.springs import axle_load, tongue_change
-from stathmos.core.axles.tyres import load_at_pressure
+from stathmos.core.axles.tyres import FLAT, load_at_pressure
 from stathmos.core.loading import rear_share
 from stathmos.core.lot.columns import Column, numbers, over
 from stathmos.core.lot.fitting import NONE, Chosen, Pairs, taken
@@ -245,7 +245,7 @@ def tyre_ratings(lot: Trailers) -> Column:
     rating, found = lot.figures["tyre_rating"], lot.figures["tyre_pressure"]
     with np.errstate(invalid="ignore"):
         filled = over(load_at_pressure)(rating, found, lot.figures["tyre_rated_pressure"])
-    return np.where(np.isnan(found), rating, filled)
+    return np.where(np.isnan(found), rating, np.where(found <= FLAT, np.nan, filled))
 
 
 @dataclass(frozen=True)
