@@ -42,8 +42,8 @@ export function RigHead({ showCustomer }: { showCustomer: () => void }) {
       <Plate section="vehicle" label="Plate" disabled={!mayName} />
       <Picker section="trailer" label="Trailer" disabled={!mayName} />
       <Plate section="trailer" label="Trailer plate" disabled={!mayName} />
-      <Box sx={{ flex: 1 }} />
-      <Box sx={{ textAlign: "right", minWidth: 0 }}>
+      {/* as wide as what is left, whatever it says: a long word to undo must not push it to another line */}
+      <Box sx={{ textAlign: "right", flex: "1 1 330px", minWidth: 0 }}>
         <Box sx={{ display: "flex", gap: 1, alignItems: "center", justifyContent: "flex-end" }}>
           <Box role="status" sx={{ fontWeight: draft.dirty ? 600 : 400 }}>
             {state}
@@ -66,11 +66,11 @@ export function RigHead({ showCustomer }: { showCustomer: () => void }) {
             </Box>
           )}
           {last && (
-            <Button onClick={draft.undo} variant="text" title="Ctrl + Z, outside a field" sx={{ minHeight: 20, p: 0, fontSize: "inherit", textDecoration: "underline", overflow: "hidden", textOverflow: "ellipsis", maxWidth: 300, display: "inline-block" }}>
+            <Button onClick={draft.undo} variant="text" title="Ctrl + Z, outside a field" sx={{ minHeight: 20, p: 0, fontSize: "inherit", textDecoration: "underline", overflow: "hidden", textOverflow: "ellipsis", flex: "0 1 auto", minWidth: 0, display: "inline-block" }}>
               Undo: {said(last, fields)}
             </Button>
           )}
-          <Link component="button" type="button" color="inherit" onClick={showCustomer} sx={{ font: "inherit", verticalAlign: "baseline" }}>
+          <Link component="button" type="button" color="inherit" onClick={showCustomer} sx={{ font: "inherit", verticalAlign: "baseline", flex: "none" }}>
             Customer&apos;s view
           </Link>
           {draft.record && !draft.dirty && (

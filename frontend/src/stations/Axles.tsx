@@ -20,7 +20,7 @@ export function AxlesOneByOne() {
   return (
     <Panel title="Trailer axles, one by one" note={`${axles.suspension_word}${axles.weighed ? "; each was weighed" : ""}`}>
       <Box sx={{ overflowX: "auto" }}>
-        <Table cells={{ py: 0.3, pr: 1 }}>
+        <Table cells={{ py: 0.3, pr: 0.5 }}>
           <thead>
             <tr>
               <HeadUnseen>Axle</HeadUnseen>
@@ -40,8 +40,11 @@ export function AxlesOneByOne() {
                   if (!one) return <td key={under.key} />;
                   return (
                     <td key={under.key} data-axle={`${under.key}.${one.number}`}>
-                      <FigureText figure={one.load} name={`${one.name}, ${under.name.toLowerCase()}`} />
-                      <LoadBar share={one.share} state={one.state} reserve={rules.reserve} label={one.share_text ?? ""} />
+                      <Box sx={{ display: "flex", gap: 0.75, alignItems: "baseline", whiteSpace: "nowrap" }}>
+                        <FigureText figure={one.load} name={`${one.name}, ${under.name.toLowerCase()}`} />
+                        <Box sx={{ color: inkSoft, fontSize: "0.9em" }}>{one.share_text ?? one.state}</Box>
+                      </Box>
+                      <LoadBar share={one.share} state={one.state} reserve={rules.reserve} label="" />
                     </td>
                   );
                 })}
