@@ -22,16 +22,22 @@ interface Props {
   after: () => void;
 }
 
+/** Where one is: the question on the screen, and the names of those that one went past to it. */
+interface Here {
+  passed: string[];
+  shown: Question | undefined;
+}
+
 export function QuestionScreen({ fit, section, begin, after }: Props) {
   const page = useBayPage();
   const { entries, waiting, trial, trials, visit, record } = page;
   const { read } = useUnits();
   const done = (one: Question) => Boolean(entries[one.path]?.is);
   const paths = section.questions.map((one) => one.path);
-  // Where one is stands by name: the list may grow and shrink while an answer is under way (marks to be read again), and a place
-  // counted in it would then skip what was never asked.
-  const upTo = (index: number) => paths.slice(0, index + 1);
-  const [seen, setSeen] = useState(() => {
+  // Where one is stands by name, and what is on the screen stays there until one goes on: the list may grow and shrink while an answer
+  // is under way (marks to be read again), and nothing changes under the finger.
+  const upTo = (index: number): Here => ({ passed: paths.slice(0, index), shown: section.questions[index] });
+  const [here, setHere] = useState(() => {
     const asked = paths.indexOf(begin ?? "");
     if (asked >= 0) return upTo(asked);
     // the first that is wanted; else the first check more that is open, but for a trial that is whole: that one is looked through
@@ -39,12 +45,12 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
     const whole = section.key === "c" && trial !== null && hasMarks(trial, entries);
     return upTo(open >= 0 ? open : whole ? 0 : Math.max(0, section.questions.findIndex((one) => !done(one))));
   });
-  const at = whereOneIs(seen, paths);
-  const setAt = (index: number) => setSeen(upTo(index));
-  const question = section.questions[at];
+  const { at, next } = aroundHere(here, paths);
+  const setAt = (index: number) => setHere(upTo(index));
+  const question = section.questions[at] ?? here.shown ?? section.questions[next];
   if (!question) return null;
-  const last = at >= section.questions.length - 1;
-  const onward = () => (last ? after() : setAt(at + 1));
+  const last = next >= section.questions.length;
+  const onward = () => (last ? after() : setAt(next));
   const ofTrial = section.key === "c" && trial !== null;
   // What of the trailer was good on an earlier visit is the target here.
   const target = ofTrial ? entries[`bay.good_${question.path.split(".").at(-1)}`] : null;
@@ -72,7 +78,7 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
           {question.ask}
         </Slab>
         <Box sx={{ color: inkSoft, whiteSpace: "nowrap", fontSize: "1.1rem" }}>
-          {at + 1} of {section.questions.length}
+          {at >= 0 && `${at + 1} of ${section.questions.length}`}
         </Box>
       </Box>
       <Box sx={{ fontSize: "1.15rem", mb: 1 }}>
@@ -95,7 +101,7 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
       <Answer key={question.path} question={question} onward={onward} page={page} guarded={ofTrial && hasMarks(trial, entries) ? trialName(trial) : null} />
       {(section.key === "coupling" || section.key === "b") && <BesidePlan fit={fit} />}
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 1.25 }}>
-        <BigButton press={() => setAt(at - 1)} disabled={at === 0}>
+        <BigButton press={() => setAt((at < 0 ? next : at) - 1)} disabled={at === 0 || next === 0}>
           Back
         </BigButton>
         <BigButton press={onward}>{done(question) ? (last ? "Onward" : "Next") : question.optional ? "Go on without it" : "Leave it for later"}</BigButton>
@@ -104,12 +110,12 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
   );
 }
 
-/** The place of the question that was come to; where that one is asked no more, the one after the last that still is. */
-function whereOneIs(seen: string[], paths: string[]): number {
-  const current = seen.at(-1);
-  if (current !== undefined && paths.includes(current)) return paths.indexOf(current);
-  const passed = seen.filter((path) => paths.includes(path)).at(-1);
-  return Math.min(passed === undefined ? 0 : paths.indexOf(passed) + 1, paths.length - 1);
+/** The place in the list of the question that is shown, -1 where it is asked no more; and the place of the one after it. */
+function aroundHere({ passed, shown }: Here, paths: string[]): { at: number; next: number } {
+  const at = paths.indexOf(shown?.path ?? "");
+  if (at >= 0) return { at, next: at + 1 };
+  const still = passed.filter((path) => paths.includes(path)).at(-1);
+  return { at, next: still === undefined ? 0 : paths.indexOf(still) + 1 };
 }
 
 /** Where what is measured differs from the plan, as soon as it does. */
