@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-import json
-from pathlib import Path
-
 from django.db import transaction
 
+from stathmos.catalogue.invented import listed
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, TowVehicle, Trailer
 from stathmos.catalogue.models.edition import SUBJECTS, raise_edition
@@ -17,16 +15,11 @@ from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.write_rig import Change, open_rig, write_rig
 from stathmos.rigs.models import Rig
 
-DATA = Path(__file__).parent / "data"
 CATALOGUE = KINDS
 
 #: user name, first name, role; every demo account has the password PASSWORD
 PEOPLE = (("thea", "Thea", "advisor"), ("bram", "Bram", "technician"), ("odile", "Odile", "manager"))
 PASSWORD = "hollow-oxbow-6"
-
-
-def listed(name: str) -> list[dict]:
-    return json.loads((DATA / f"{name}.json").read_text("utf-8"))
 
 
 def untouched() -> bool:

@@ -27,6 +27,7 @@ from stathmos.record.overview import overview
 from stathmos.record.timeline import timeline
 from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.assessing import fit_rig
+from stathmos.rigs.practising import require_real
 from stathmos.rigs.record import rig_or_404
 from stathmos.rigs.shapes import NotWrittenShape
 
@@ -141,7 +142,9 @@ class RigRecordView(APIView):
 
     @extend_schema(operation_id="rig_record", responses={(200, "application/x-ndjson"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int, form: str) -> HttpResponse:
-        return _file(whole.one_rig(rig_or_404(pk)), form, f"rig-{pk}")
+        rig = rig_or_404(pk)
+        require_real(rig)
+        return _file(whole.one_rig(rig), form, f"rig-{pk}")
 
 
 class EverythingView(APIView):

@@ -41,7 +41,7 @@ def fields_of(model: type[models.Model]) -> list[str]:
     """What of a row travels."""
     if model is Person:
         return list(PERSON_FIELDS)
-    left_out = {"id", "item"} if model is ItemChange else {"id", "sought", "stamp"}
+    left_out = {"id", "item"} if model is ItemChange else {"id", "sought", "stamp", "practice"}
     return [field.name for field in model._meta.concrete_fields if field.name not in left_out]
 
 
@@ -93,7 +93,13 @@ def everything() -> Iterator[dict]:
     with transaction.atomic():
         keys = _Keys()
         for model in MODELS:
-            yield from _rows_of(model._default_manager.all(), keys)
+            yield from _rows_of(real(model), keys)
+
+
+def real(model: type[models.Model]) -> models.QuerySet:
+    """The rows of a model that are of the house's real work."""
+    rows = model._default_manager.all()
+    return rows.filter(rig__practice=False) if model in OF_A_RIG else rows
 
 
 def one_rig(rig: Rig) -> Iterator[dict]:

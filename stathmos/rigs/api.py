@@ -30,6 +30,7 @@ from stathmos.rigs.floor import page
 from stathmos.rigs.floor.drawn import REACHED
 from stathmos.rigs.history import Kept
 from stathmos.rigs.models import Reading, Rig
+from stathmos.rigs.practising import require_real
 from stathmos.rigs.record import record_of, rig_or_404, stale_answer
 
 UNREAD = "Nothing was saved: some figures cannot be read."
@@ -153,7 +154,7 @@ class VersionView(APIView):
 
     @extend_schema(operation_id="rig_version", responses=shapes.VersionShape)
     def get(self, request: Request, pk: int) -> Response:
-        version = Rig.objects.filter(pk=pk).values_list("version", flat=True).first()
+        version = Rig.every.filter(pk=pk).values_list("version", flat=True).first()
         if version is None:
             raise Http404
         return Response({"version": version})
@@ -235,6 +236,7 @@ class RigFileView(APIView):
     @extend_schema(operation_id="rig_file", responses={200: dict})
     def get(self, request: Request, pk: int) -> Response:
         rig = rig_or_404(pk)
+        require_real(rig)
         document = {**rig.document(), "stock": the_house().shelf.as_rig_file_stock(rig.kept_parts())}
         answer = Response(document)
         answer["Content-Disposition"] = f'attachment; filename="rig-{pk}.json"'

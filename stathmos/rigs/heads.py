@@ -29,7 +29,7 @@ def head_of(pk: object) -> Head:
     """One query while the rig stands as it did; nothing of a rig that there is not."""
     if not isinstance(pk, int) or isinstance(pk, bool) or not 0 < pk < 2**31:
         return Head(NOTHING, ())
-    rig = Rig.objects.annotate(waived=Sum(f"reserve_waivers__{WAIVED_OF}"), last=Subquery(_LAST)).filter(pk=pk)
+    rig = Rig.every.annotate(waived=Sum(f"reserve_waivers__{WAIVED_OF}"), last=Subquery(_LAST)).filter(pk=pk)
     state = rig.values_list("mark", "last", "waived").first()
     if state is None:
         return Head(NOTHING, ())
@@ -40,4 +40,4 @@ def head_of(pk: object) -> Head:
 @lru_cache(maxsize=256)
 def _waivers(mark: uuid.UUID, state: int) -> tuple[Waiver, ...]:
     """The waivers of a rig in a state of theirs."""
-    return Rig.objects.get(mark=mark).waivers() if state else ()
+    return Rig.every.get(mark=mark).waivers() if state else ()

@@ -35,6 +35,10 @@ class RigManager(models.Manager["Rig"]):
     def get_by_natural_key(self, mark: str) -> Rig:
         return self.get(mark=mark)
 
+    def get_queryset(self) -> models.QuerySet[Rig]:
+        """Real rigs: who lists, counts, searches or takes out never meets a practice rig."""
+        return super().get_queryset().filter(practice=False)
+
 
 class Rig(models.Model):
     """One tow vehicle, one trailer, one hitch build, for one customer. ``version`` grows with every save."""
@@ -54,7 +58,12 @@ class Rig(models.Model):
     opened_at = models.DateTimeField(auto_now_add=True)
     changed_at = models.DateTimeField(auto_now=True)
 
+    #: a rig of the practice bay: on no list, in no figure and in no file of real ones
+    practice = models.BooleanField(default=False)
+
     objects = RigManager()
+    #: practice rigs too: for who has the number of one
+    every = models.Manager["Rig"]()
     _held: Kept | None = None
     _waived: list[ReserveWaiver] | None = None
     _signed: list[SignOff] | None = None

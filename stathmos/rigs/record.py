@@ -11,13 +11,14 @@ from stathmos.house.models import House, the_house
 from stathmos.people.models import Person, names_of
 from stathmos.rigs.actions.write_rig import Stale
 from stathmos.rigs.models import Photograph, Rig
+from stathmos.rigs.practising import seen_as
 from stathmos.rigs.signatures import signatures
 
 
 def rig_or_404(pk: int) -> Rig:
     """The rig of an address."""
     try:
-        return Rig.objects.select_related("advisor", "previous").get(pk=pk)
+        return Rig.every.select_related("advisor", "previous").get(pk=pk)
     except Rig.DoesNotExist as absent:
         raise Http404 from absent
 
@@ -38,6 +39,7 @@ def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
         "previous": rig.previous_id,
         "visit": rig.visit,
         "advisor": rig.advisor.called,
+        "practice": rig.practice,
         "changed_at": rig.changed_at,
         "entries": {
             path: {
@@ -58,7 +60,7 @@ def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
             for path, aside in rig.kept.aside.items()
         },
         "photographs": photographs_of(rig),
-        "signatures": signatures(rig, now or the_house(), person),
+        "signatures": signatures(rig, now or the_house(), seen_as(rig, person)),
         "waivers": [
             {
                 "link": row.link,

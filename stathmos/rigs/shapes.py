@@ -799,6 +799,7 @@ RigShape = shape(
     previous=Whole(allow_null=True),
     visit=text(),
     advisor=text(),
+    practice=Truth(help_text="A rig of the practice bay."),
     changed_at=s.DateTimeField(),
     entries=s.DictField(child=WrittenShape()),
     aside=s.DictField(child=AsideShape(), help_text="What was written last and holds no longer, by path."),

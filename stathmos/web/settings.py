@@ -44,6 +44,7 @@ INSTALLED_APPS = [
     "stathmos.house",
     "stathmos.rigs",
     "stathmos.instruments",
+    "stathmos.practice",
     "stathmos.sale",
     "stathmos.bay",
     "stathmos.handover",

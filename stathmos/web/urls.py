@@ -19,6 +19,7 @@ urlpatterns = [
     path("api/", include("stathmos.house.urls")),
     path("api/", include("stathmos.rigs.urls")),
     path("api/", include("stathmos.instruments.urls")),
+    path("api/", include("stathmos.practice.urls")),
     path("api/", include("stathmos.sale.urls")),
     path("api/", include("stathmos.bay.urls")),
     path("api/", include("stathmos.handover.urls")),

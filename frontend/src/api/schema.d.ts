@@ -567,6 +567,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What there is to practise, and one's own record; a practice begun. */
+        get: operations["practices"];
+        put?: never;
+        /** @description What there is to practise, and one's own record; a practice begun. */
+        post: operations["begin_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/assign/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Somebody told to practise a scenario. */
+        post: operations["assign_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/people/{username}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What somebody practised: their own, or anybody's for a manager. */
+        get: operations["practice_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/": {
         parameters: {
             query?: never;
@@ -1009,6 +1061,57 @@ export interface paths {
         put?: never;
         /** @description The house reserve overridden on one link, with a reason. */
         post: operations["waive_reserve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/yard/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The yard of a practice as it stands. */
+        get: operations["yard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/yard/act/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Something done in the yard. */
+        post: operations["act_in_yard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/yard/end/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A practice let go or held back. */
+        post: operations["end_practice"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1482,6 +1585,8 @@ export interface components {
                 [key: string]: components["schemas"]["Entry"];
             };
         };
+        /** @enum {unknown} */
+        BlankEnum: "";
         Borne: {
             name: string;
             /** Format: double */
@@ -1760,6 +1865,49 @@ export interface components {
             /** Format: date-time */
             at: string | null;
             may_choose: boolean;
+        };
+        Debrief: {
+            verdict: string;
+            verdict_word: string;
+            right: boolean;
+            passed: boolean;
+            trials: number;
+            best_trials: number;
+            hints: number;
+            /** Format: double */
+            seconds: number;
+            next: components["schemas"]["PracticeTitled"] | null;
+            goals: components["schemas"]["DebriefGoal"][];
+            truth: components["schemas"]["DebriefTruth"][];
+            mistakes: components["schemas"]["DebriefMistake"][];
+            beside: components["schemas"]["DebriefBeside"][];
+        };
+        DebriefBeside: {
+            path: string;
+            name: string;
+            measured: components["schemas"]["Both"];
+            truly: components["schemas"]["Both"];
+            off: components["schemas"]["Both"];
+            bad: boolean;
+        };
+        DebriefGoal: {
+            key: string;
+            words: string;
+            met: boolean;
+        };
+        DebriefMistake: {
+            key: string;
+            name: string;
+            why: string;
+            /** Format: double */
+            at: number;
+            where: string;
+            costs: components["schemas"]["Both"];
+            teaches: components["schemas"]["PracticeTitled"];
+        };
+        DebriefTruth: {
+            name: string;
+            is: components["schemas"]["Both"];
         };
         Decision: {
             verdict: string;
@@ -2320,6 +2468,13 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * @description * `1` - 1
+         *     * `2` - 2
+         *     * `3` - 3
+         * @enum {integer}
+         */
+        LevelEnum: 1 | 2 | 3;
         Link: {
             key: string;
             name: string;
@@ -2883,6 +3038,96 @@ export interface components {
          * @enum {string}
          */
         PositionWayEnum: "rise" | "drop";
+        PracticeAssignRequest: {
+            scenario: components["schemas"]["ScenarioEnum"];
+            person: string;
+        };
+        PracticeAssigned: {
+            scenario: string;
+            title: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        PracticeBeginRequest: {
+            /**
+             * @description Empty for an endless one.
+             *
+             *     * `` -
+             *     * `plain_fit` - plain_fit
+             *     * `floor_that_leans` - floor_that_leans
+             *     * `jack_bears` - jack_bears
+             *     * `air_after` - air_after
+             *     * `brochure` - brochure
+             *     * `head_on_the_tape` - head_on_the_tape
+             *     * `half_link` - half_link
+             *     * `last_hole` - last_hole
+             *     * `springs_stick` - springs_stick
+             *     * `other_trailer` - other_trailer
+             *     * `kit_too_light` - kit_too_light
+             *     * `too_much` - too_much
+             *     * `light_tongue` - light_tongue
+             *     * `wrench` - wrench
+             */
+            scenario: components["schemas"]["ScenarioEnum"] | components["schemas"]["BlankEnum"];
+            seed?: number;
+            level?: components["schemas"]["LevelEnum"];
+        };
+        PracticeBegun: {
+            rig: number;
+        };
+        PracticeOften: {
+            name: string;
+            count: number;
+            teaches: string;
+            title: string;
+        };
+        PracticePerson: {
+            username: string;
+            name: string;
+            role: string;
+        };
+        PracticeRecord: {
+            username: string;
+            name: string;
+            practices: components["schemas"]["PracticeRow"][];
+            passed: string[];
+            assigned: components["schemas"]["PracticeAssigned"][];
+            often: components["schemas"]["PracticeOften"][];
+        };
+        PracticeRow: {
+            rig: number;
+            scenario: string;
+            title: string;
+            level: number;
+            /** Format: date-time */
+            begun_at: string;
+            /** Format: date-time */
+            ended_at: string | null;
+            passed: boolean | null;
+            mistakes: number;
+            hints: number;
+            trials: number;
+            /** Format: double */
+            minutes: number | null;
+        };
+        PracticeScenario: {
+            key: string;
+            title: string;
+            learns: string;
+            customer: string;
+            story: string[];
+        };
+        PracticeTitled: {
+            key: string;
+            title: string;
+        };
+        Practices: {
+            scenarios: components["schemas"]["PracticeScenario"][];
+            levels: number[];
+            mine: components["schemas"]["PracticeRecord"];
+            people: components["schemas"]["PracticePerson"][];
+        };
         PreviewedRig: {
             id: number;
             customer: string;
@@ -3052,6 +3297,8 @@ export interface components {
             previous: number | null;
             visit: string;
             advisor: string;
+            /** @description A rig of the practice bay. */
+            practice: boolean;
             /** Format: date-time */
             changed_at: string;
             entries: {
@@ -3092,6 +3339,24 @@ export interface components {
             reserve_text: string;
             front_loss_text: string;
         };
+        /**
+         * @description * `plain_fit` - plain_fit
+         *     * `floor_that_leans` - floor_that_leans
+         *     * `jack_bears` - jack_bears
+         *     * `air_after` - air_after
+         *     * `brochure` - brochure
+         *     * `head_on_the_tape` - head_on_the_tape
+         *     * `half_link` - half_link
+         *     * `last_hole` - last_hole
+         *     * `springs_stick` - springs_stick
+         *     * `other_trailer` - other_trailer
+         *     * `kit_too_light` - kit_too_light
+         *     * `too_much` - too_much
+         *     * `light_tongue` - light_tongue
+         *     * `wrench` - wrench
+         * @enum {string}
+         */
+        ScenarioEnum: "plain_fit" | "floor_that_leans" | "jack_bears" | "air_after" | "brochure" | "head_on_the_tape" | "half_link" | "last_hole" | "springs_stick" | "other_trailer" | "kit_too_light" | "too_much" | "light_tongue" | "wrench";
         SchoolCard: {
             field: string;
             key: string;
@@ -3545,6 +3810,12 @@ export interface components {
             more: number;
         };
         /**
+         * @description * `go` - go
+         *     * `hold` - hold
+         * @enum {string}
+         */
+        VerdictEnum: "go" | "hold";
+        /**
          * @description * `refused` - refused
          *     * `unknown` - unknown
          *     * `caution` - caution
@@ -3729,6 +4000,158 @@ export interface components {
             /** Format: date-time */
             at: string;
             revision: number;
+        };
+        Yard: {
+            rig: number;
+            title: string;
+            learns: string;
+            story: string[];
+            level: number;
+            mine: boolean;
+            person: string;
+            number: number;
+            hints: string[];
+            more_hints: boolean;
+            goals: string[];
+            spots: number;
+            seen: components["schemas"]["Both"][];
+            picture: components["schemas"]["YardPicture"];
+            tape: components["schemas"]["YardTape"] | null;
+            dial: components["schemas"]["YardDial"] | null;
+            deck: components["schemas"]["YardDeck"] | null;
+            acts: components["schemas"]["YardDoable"][];
+            ended: components["schemas"]["YardEnded"] | null;
+        };
+        YardActRequest: {
+            number: number;
+            act: string;
+            args: {
+                [key: string]: string;
+            };
+            system: components["schemas"]["UnitSystemEnum"];
+        };
+        YardArg: {
+            name: string;
+            words: string;
+            kind: components["schemas"]["YardArgKindEnum"];
+            dimension: string;
+            now: components["schemas"]["Both"];
+            offers: components["schemas"]["YardOffer"][];
+        };
+        /**
+         * @description * `choice` - choice
+         *     * `figure` - figure
+         * @enum {string}
+         */
+        YardArgKindEnum: "choice" | "figure";
+        YardDeck: {
+            words: string;
+            shows: components["schemas"]["Both"];
+        };
+        YardDial: {
+            key: string;
+            words: string;
+            /** Format: double */
+            shows: number | null;
+            /** Format: double */
+            mark: number;
+            /** Format: double */
+            per: number;
+            over: boolean;
+            near: components["schemas"]["Both"];
+        };
+        YardDoable: {
+            key: string;
+            group: string;
+            words: string;
+            caution: string;
+            hinders: string;
+            wants: components["schemas"]["YardArg"][];
+        };
+        YardEndRequest: {
+            verdict: components["schemas"]["VerdictEnum"];
+        };
+        YardEnded: {
+            verdict: string;
+            /** Format: date-time */
+            at: string;
+            debrief: components["schemas"]["Debrief"];
+        };
+        YardLoad: {
+            key: string;
+            words: string;
+            /** Format: double */
+            x: number;
+            aboard: boolean;
+            moves: boolean;
+        };
+        YardOffer: {
+            value: string;
+            word: string;
+        };
+        YardPicture: {
+            /** Format: double */
+            wheelbase: number;
+            /** Format: double */
+            ball_x: number;
+            /** Format: double */
+            axle_x: number;
+            /** Format: double */
+            axle_spacing: number;
+            /** Format: double */
+            rail_from_x: number;
+            /** Format: double */
+            rail_to_x: number;
+            /** Format: double */
+            coupler_x: number;
+            /** Format: double */
+            coupler_level: number;
+            /** Format: double */
+            front_drop: number;
+            /** Format: double */
+            rear_drop: number;
+            /** Format: double */
+            slope: number;
+            /** Format: double */
+            ball: number;
+            /** Format: double */
+            receiver: number;
+            /** Format: double */
+            coupler: number;
+            /** Format: double */
+            jack_x: number;
+            /** Format: double */
+            foot: number;
+            axle_count: number;
+            vehicle_body: components["schemas"]["Stroke"][];
+            trailer_body: components["schemas"]["Stroke"][];
+            /** Format: double */
+            bracket_x: number | null;
+            bars_on: boolean;
+            coupled: boolean;
+            deck: string;
+            /** Format: double */
+            scale_x: number | null;
+            places: components["schemas"]["YardPlace"][];
+            loads: components["schemas"]["YardLoad"][];
+            floor: number[][];
+        };
+        YardPlace: {
+            key: string;
+            words: string;
+            side: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        YardTape: {
+            place: string;
+            words: string;
+            side: string;
+            /** Format: double */
+            shows: number;
+            near: components["schemas"]["Both"];
         };
         Refused: {
             /** @description What is wrong, in words. */
@@ -6103,6 +6526,224 @@ export interface operations {
             };
         };
     };
+    practices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practices"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    begin_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeBeginRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeBegun"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    assign_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeAssignRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRecord"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    practice_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                username: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRecord"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
     floor: {
         parameters: {
             query?: {
@@ -8290,6 +8931,216 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stale"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Yard"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    act_in_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YardActRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Yard"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    end_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YardEndRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Yard"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
                 };
             };
             /** @description More than may be sent. */

@@ -8,6 +8,7 @@ from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.models import Rig
+from stathmos.rigs.practising import as_on
 
 #: what is written in the bay and at the hand-over, by the beginnings of its paths
 WRITTEN_HERE = (
@@ -21,7 +22,7 @@ TOGETHER = ("handover.", "drill.", "complaints.")
 def write_in_bay(rig_id: int, person: Person, parcel: Parcel) -> Rig:
     """The rig with the parcel's readings. Raises as `write_parcel` does."""
     if not all(path.startswith(TOGETHER) for path in parcel.entries):
-        require(person, "fit")
+        require(as_on(Rig.every.get(pk=rig_id), person), "fit")
     strange = [path for path in parcel.entries if not path.startswith(WRITTEN_HERE)]
     if strange:
         raise NotWritten({strange[0][:64]: "This is not written in the bay."})

@@ -37,7 +37,7 @@ def write_parcel(rig_id: int, person: Person, parcel: Parcel) -> Rig:
     `NotWritten` where a figure cannot be read. Nothing of the parcel is written then.
     """
     with transaction.atomic():
-        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        rig = Rig.every.select_for_update().get(pk=rig_id)
         sent = Received.objects.filter(key=parcel.key).first()
         if sent is not None:
             if sent.rig_id != rig.pk:

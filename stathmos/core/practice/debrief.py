@@ -102,7 +102,9 @@ def debriefed(practice: Practice, events: Sequence[Event], rig: Rig, verdict: st
     right = verdict == (GO if truth.met(goals) else HOLD)
     if not right and not made:
         made.append(Made(key="wrong_verdict", at=events[-1].at if events else 0.0))
-    if any(not one.kind.outcome for one in made):  # what it came to is told by the goals; what led there are the mistakes
+    if any(
+        not one.kind.outcome for one in made
+    ):  # what it came to is told by the goals; what led there are the mistakes
         made = [one for one in made if not one.kind.outcome]
     worst: dict[str, Made] = {}
     for one in made:

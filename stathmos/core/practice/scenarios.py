@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from stathmos.core.figures import sure
 from stathmos.core.heights import positions
 from stathmos.core.practice.begin import (
     IN,
@@ -84,7 +85,9 @@ def a_marks(practice: Practice) -> Practice:
     """State A as a colleague taped it, all aboard, and the floor and the heights before it."""
     yard = practice.yard
     world = yard.world
-    level = yard.now(replace(yard.scene, jack=world.trailer.coupler, aboard=frozenset(one.key for one in world.cargo if one.travels)))
+    level = yard.now(
+        replace(yard.scene, jack=world.trailer.coupler, aboard=frozenset(one.key for one in world.cargo if one.travels))
+    )
     marks = {f"bay.{corner}_a": taped(level, corner) for corner in CORNERS}
     heights = {
         "bay.rail_front_level": taped(level, "rail_front"), "bay.rail_rear_level": taped(level, "rail_rear"),
@@ -129,7 +132,9 @@ def _pumped_after(practice: Practice) -> Practice:
 
 def _only_the_brochure(practice: Practice) -> Practice:
     dropped = ("weighing.", "trailer.gross_weight")
-    return replace(practice, entries={path: entry for path, entry in practice.entries.items() if not path.startswith(dropped)})
+    return replace(
+        practice, entries={path: entry for path, entry in practice.entries.items() if not path.startswith(dropped)}
+    )
 
 
 def _the_others_weight(practice: Practice) -> Practice:
@@ -163,8 +168,9 @@ def _last_hole(practice: Practice) -> Practice:
 def _lighter_kit(practice: Practice) -> Practice:
     mounted = practice.yard.scene.mounted
     family = practice.pair.family
-    kits = sorted((one for one in practice.yard.stock.kits if one.family == family and one.tongue_rating is not None), key=lambda one: one.tongue_rating.value)  # type: ignore[union-attr]
-    return _with(practice, mounted=replace(mounted, kit=kits[0].name))
+    kits = [one for one in practice.yard.stock.kits if one.family == family and one.tongue_rating is not None]
+    lightest = min(kits, key=lambda one: sure(one.tongue_rating).value)
+    return _with(practice, mounted=replace(mounted, kit=lightest.name))
 
 
 def _gear_far_back(practice: Practice) -> Practice:

@@ -17,12 +17,14 @@ from stathmos.people.models import Person
 from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.assessing import fit_rig
 from stathmos.rigs.models import Rig
+from stathmos.rigs.practising import require_real
 
 
 @tried_again
 def hand_over(rig_id: int, person: Person, version: int) -> Card:
     """The card; raises `NotAllowed`, `Stale`, or `NotWritten` with what is over or unknown."""
     with transaction.atomic():
+        require_real(Rig.every.get(pk=rig_id))
         signed = sign_station(rig_id, person, version, "handover")
         rig = Rig.objects.get(pk=rig_id)
         read, fitted = fit_rig(rig, the_house())

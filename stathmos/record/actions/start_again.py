@@ -13,6 +13,7 @@ from stathmos.people.roles import require
 from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, open_rig
 from stathmos.rigs.assessing import fit_rig
 from stathmos.rigs.models import Rig
+from stathmos.rigs.practising import require_real
 
 #: what is new -> the kind of the catalogue that it is picked from
 _PICKED = {carry_over.NEW_VEHICLE: "vehicles", carry_over.NEW_TRAILER: "trailers"}
@@ -25,7 +26,8 @@ def start_again(rig_id: int, person: Person, new: str, name: str = "") -> Rig:
     if new not in dict(carry_over.KINDS_OF_VISIT):
         raise NotWritten({"new": "There is no such kind of visit."})
     with transaction.atomic():
-        old = Rig.objects.select_for_update().get(pk=rig_id)
+        old = Rig.every.select_for_update().get(pk=rig_id)
+        require_real(old)
         written = old.entries()
         carried = [one.path for one in carry_over.carried_over(written, new) if not one.why]
         entries = {path: written[path] for path in carried}

@@ -11,6 +11,7 @@ from stathmos.people.models import Person
 from stathmos.rigs.actions.write_rig import NotWritten
 from stathmos.rigs.models import Photograph, Rig
 from stathmos.rigs.photographs import NoPhotograph, as_kept, decoded
+from stathmos.rigs.practising import as_on
 from stathmos.rigs.theirs import require_writes
 
 MOST_OF_A_READING, MOST_OF_A_RIG = 3, 80
@@ -19,13 +20,14 @@ MOST_OF_A_READING, MOST_OF_A_RIG = 3, 80
 @tried_again
 def keep_photograph(rig_id: int, person: Person, key: uuid.UUID, path: str, sent: str) -> Rig:
     """The rig with the photograph. Raises `NotWritten` where it is none, or where nothing is written that it could show."""
-    require_writes(person, [path])
     try:
         picture = as_kept(decoded(sent))
     except NoPhotograph as refused:
         raise NotWritten({"image": str(refused)}) from refused
     with transaction.atomic():
-        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        rig = Rig.every.select_for_update().get(pk=rig_id)
+        person = as_on(rig, person)
+        require_writes(person, [path])
         before = Photograph.objects.filter(key=key).select_related("reading").first()
         if before is not None:
             if before.reading.rig_id != rig.pk:

@@ -15,6 +15,7 @@ from stathmos.people.models import Person
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.assessing import assess_rig, fit_rig
 from stathmos.rigs.models import Rig, SignOff
+from stathmos.rigs.practising import as_on
 from stathmos.rigs.signatures import bay_signature, entries_now
 from stathmos.rigs.theirs import require_sign
 
@@ -26,9 +27,10 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
     """The sign-off with the fingerprint of all it stands on; raises `Stale`, or `NotWritten` with what hinders it."""
     if station not in signing.STATIONS:
         raise NotWritten({"station": "There is no such station."})
-    require_sign(person, station)
     with transaction.atomic():
-        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        rig = Rig.every.select_for_update().get(pk=rig_id)
+        person = as_on(rig, person)
+        require_sign(person, station)
         if rig.version != version:
             raise Stale(rig)
         now_here = the_house()

@@ -12,6 +12,7 @@ from stathmos.people.roles import require
 from stathmos.rigs import assessing
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.models import ReserveWaiver, Rig
+from stathmos.rigs.practising import require_real
 
 LEAST_REASON = 10
 
@@ -26,7 +27,8 @@ def waive_reserve(rig_id: int, person: Person, version: int, link: str, reason: 
     if len(reason) > 300:
         raise NotWritten({"reason": "Longer than 300 characters."})
     with transaction.atomic():
-        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        rig = Rig.every.select_for_update().get(pk=rig_id)
+        require_real(rig)
         if rig.version != version:
             raise Stale(rig)
         found = next(

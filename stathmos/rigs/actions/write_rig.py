@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
+from stathmos.catalogue import invented
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import as_rig_file_part
 from stathmos.core.figures import Given, Provenance
@@ -19,6 +20,7 @@ from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs.history import NOTHING, Kept
 from stathmos.rigs.models import PART_KINDS, Reading, Rig
+from stathmos.rigs.practising import as_on
 from stathmos.rigs.theirs import require_writes
 
 #: names of a rig, and where the history has them; those of a vehicle or a trailer go with what they name
@@ -58,15 +60,20 @@ class Change:
 
 
 @tried_again
-def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = None) -> Rig:
-    """A new rig with its first readings. ``brought``: known-good heights from an earlier visit, which nobody typed here."""
-    require(person, "open_rig")
-    require_writes(person, change.entries)
+def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = None, practice: bool = False) -> Rig:
+    """A new rig with its first readings. ``brought``: known-good heights from an earlier visit, which nobody typed here; ``practice``:
+    a rig of the practice bay, which anybody opens for themselves.
+    """
+    if not practice:
+        require(person, "open_rig")
+        require_writes(person, change.entries)
     change = _named_once(change, {})
     change = _with_names(NOTHING, Change(change.names, {**change.entries, **(brought or {})}))
     figures = _check(change, dict.fromkeys(NAMES, ""))
     with transaction.atomic():
-        rig = Rig.objects.create(advisor=person, **{name: change.names.get(name, "").strip() for name in NAMES})
+        rig = Rig.every.create(
+            advisor=person, practice=practice, **{name: change.names.get(name, "").strip() for name in NAMES}
+        )
         _write_readings(rig, person, change, figures)
     return rig
 
@@ -74,9 +81,10 @@ def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = N
 @tried_again
 def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
     """New readings on a rig, if it still stands at ``version``; raises `Stale` if not, `NotWritten` if a figure cannot be read."""
-    require_writes(person, change.entries)
     with transaction.atomic():
-        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        rig = Rig.every.select_for_update().get(pk=rig_id)
+        person = as_on(rig, person)
+        require_writes(person, change.entries)
         change = _named_once(change, {name: getattr(rig, name) for name in NAMES})
         if any(getattr(rig, name) != text.strip() for name, text in change.names.items()):
             require(person, "open_rig")
@@ -179,7 +187,7 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
             dimension=entry_at(path).dimension,
             moment=rig.version,
             instrument=_instrument(path, figure, figures, held),
-            part=part_now(path, figure.typed if figure else ""),
+            part=part_now(path, figure.typed if figure else "", rig.practice),
             written_by=person,
         )
         if there is not None and there.as_entry() == reading.as_entry() and raw.get("again") is not True:
@@ -194,23 +202,29 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
     Reading.objects.bulk_create(new)
 
 
-def part_now(path: str, name: str) -> dict | None:
-    """A named part of the hitch as the catalogue describes it today, retired or not; None where it has none of that name."""
+def part_now(path: str, name: str, practice: bool = False) -> dict | None:
+    """A named part of the hitch as the catalogue describes it today, retired or not; None where it has none of that name.
+
+    ``practice``: the invented yard's, where the house has none.
+    """
     if path not in PART_KINDS or not name:
         return None
     item = KINDS[PART_KINDS[path]].objects.filter(name=name).first()
-    return None if item is None else as_rig_file_part(item)
+    if item is None:
+        return invented.part(PART_KINDS[path], name) if practice else None
+    return as_rig_file_part(item)
 
 
 @tried_again
 def take_over_again(rig_id: int, person: Person, version: int, path: str) -> Rig:
     """A named part with the catalogue's figures of today instead of those it was taken over with."""
     with transaction.atomic():
-        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        rig = Rig.every.select_for_update().get(pk=rig_id)
+        person = as_on(rig, person)
         if rig.version != version:
             raise Stale(rig)
         there = rig.current().get(path)
-        part = part_now(path, there.typed if there else "")
+        part = part_now(path, there.typed if there else "", rig.practice)
         if there is None or part is None:
             raise NotWritten({path[:64]: "The catalogue has no such part."})
         rig.version += 1

@@ -15,6 +15,7 @@ from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.models import Rig
+from stathmos.rigs.practising import require_real
 from stathmos.sale import sheets
 from stathmos.sale.models import Sheet
 
@@ -37,7 +38,8 @@ def make_sheet(
     if not today <= valid_until <= today + LONGEST:
         raise NotWritten({"valid_until": "Choose a day from today to a year from now."})
     with transaction.atomic():
-        rig = Rig.objects.select_for_update().get(pk=rig_id)
+        rig = Rig.every.select_for_update().get(pk=rig_id)
+        require_real(rig)
         if rig.version != version:
             raise Stale(rig)
         rig.hold()

@@ -1,0 +1,1 @@
+"""Verbs of practice: begin one, do something in the yard, let it go, tell somebody to practise."""
