@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from stathmos.core import lot, rigfile
@@ -179,6 +179,7 @@ class EqualsOneByOne(unittest.TestCase):
 
     @settings(max_examples=60, deadline=None)
     @given(st.integers(0, 10**9), st.booleans())
+    @example(seed=7299126, distributing=True)  # a fixed mount's own ball has no thread to be too long
     def test_one_vehicle_against_the_trailers(self, seed: int, distributing: bool) -> None:
         cars, vans, stock, rules = a_yard(seed)
         style = "weight_distributing" if distributing else "weight_carrying"

@@ -194,7 +194,7 @@ def links(pairs: Pairs, stock: Stock, chosen: Chosen, distributing: bool) -> Lin
     found.fit("ball_shank", of(every, "shank_diameter", chosen.ball), hole, there=bolted)
     if distributing:
         thread = of(stock.kits, "ball_thread_limit", chosen.kit)
-        found.fit("ball_thread", of(every, "thread_length", chosen.ball), thread, at_most=True)
+        found.fit("ball_thread", of(every, "thread_length", chosen.ball), thread, at_most=True, there=bolted)
         found.load("hitch_gross", G, of(stock.kits, "gross_rating", chosen.kit), reserve)
         found.load("hitch_tongue", borne, of(stock.kits, "tongue_rating", chosen.kit), reserve)
         found.fit("hitch_window", of(stock.kits, "tongue_minimum", chosen.kit), borne, at_most=True)
