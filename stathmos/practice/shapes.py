@@ -76,8 +76,7 @@ YardShape = shape(
     seen=BothShape(many=True), picture=_PICTURE(),
     tape=shape("YardTape", place=text(), words=text(), side=text(), shows=s.FloatField(), near=BothShape())(allow_null=True),
     dial=shape(
-        "YardDial", key=text(), words=text(), shows=s.FloatField(allow_null=True), mark=s.FloatField(), per=s.FloatField(), over=Truth(),
-        near=BothShape(),
+        "YardDial", key=text(), words=text(), unit=text(), shows=s.FloatField(allow_null=True), mark=s.FloatField(), over=Truth(), near=text()
     )(allow_null=True),
     deck=shape("YardDeck", words=text(), shows=BothShape())(allow_null=True),
     acts=shape(

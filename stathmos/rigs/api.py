@@ -154,10 +154,10 @@ class VersionView(APIView):
 
     @extend_schema(operation_id="rig_version", responses=shapes.VersionShape)
     def get(self, request: Request, pk: int) -> Response:
-        version = Rig.every.filter(pk=pk).values_list("version", flat=True).first()
-        if version is None:
+        found = Rig.every.filter(pk=pk).values("version", "practice").first()
+        if found is None:
             raise Http404
-        return Response({"version": version})
+        return Response(found)
 
 
 class SignView(APIView):

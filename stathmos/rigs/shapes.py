@@ -942,7 +942,7 @@ HousePreviewShape = shape(
     same=Whole(),
     left=Whole(help_text="so many were not tried"),
 )
-VersionShape = shape("Version", version=Whole())
+VersionShape = shape("Version", version=Whole(), practice=Truth())
 StandShape = shape(
     "Stand",
     key=text(),

@@ -3825,6 +3825,7 @@ export interface components {
         VerdictStateEnum: "refused" | "unknown" | "caution" | "good";
         Version: {
             version: number;
+            practice: boolean;
         };
         Wait: {
             detail: string;
@@ -4051,14 +4052,13 @@ export interface components {
         YardDial: {
             key: string;
             words: string;
+            unit: string;
             /** Format: double */
             shows: number | null;
             /** Format: double */
             mark: number;
-            /** Format: double */
-            per: number;
             over: boolean;
-            near: components["schemas"]["Both"];
+            near: string;
         };
         YardDoable: {
             key: string;

@@ -8,6 +8,8 @@ import { HouseRules } from "../house/HouseRules";
 import { InstrumentsPage } from "../instruments/InstrumentsPage";
 import { Lot } from "../lot/Lot";
 import { Notice } from "../parts/Notice";
+import { PracticePage } from "../practice/PracticePage";
+import { YardPage } from "../practice/YardPage";
 import { PartsSheet } from "../rig/PartsSheet";
 import { OverviewPage } from "../record/OverviewPage";
 import { RecordPage } from "../record/RecordPage";
@@ -36,6 +38,8 @@ export function App() {
         <Route path="/lot/:id?" element={<Lot />} />
         <Route path="/catalogue/:kind?" element={<CataloguePage />} />
         <Route path="/rigs/:id/bay/:section?" element={<BayPage />} />
+        <Route path="/rigs/:id/yard" element={<YardPage />} />
+        <Route path="/practice" element={<PracticePage />} />
         <Route path="/rigs/:id/sheet" element={<SheetPage />} />
         <Route path="/rigs/:id/round" element={<RoundPage />} />
         <Route path="/rigs/:id/handover" element={<HandOverPage />} />

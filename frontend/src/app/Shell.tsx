@@ -10,6 +10,7 @@ import { Link as RouterLink, useNavigate } from "react-router";
 import { signedOut } from "../api/client";
 import type { Session } from "../api/types";
 import { BeamMark } from "../parts/BeamMark";
+import { PracticeBar } from "../practice/PracticeBar";
 import { ShortcutSheet } from "./ShortcutSheet";
 import { SignInAgain } from "./SignInAgain";
 import { WordsSheet } from "../words/WordsSheet";
@@ -70,6 +71,9 @@ export function Shell({ session, children }: { session: Session; children: React
           <Link component={RouterLink} to="/house" color="inherit">
             House rules
           </Link>
+          <Link component={RouterLink} to="/practice" color="inherit">
+            Practice
+          </Link>
           {session.may.includes("oversee") && (
             <Link component={RouterLink} to="/overview" color="inherit">
               Overview
@@ -111,6 +115,7 @@ export function Shell({ session, children }: { session: Session; children: React
           </Button>
         </Box>
       </Box>
+      <PracticeBar />
       {children}
       {ended && <SignInAgain session={session} />}
       <WordsSheet open={words} close={() => setWords(false)} />

@@ -16,6 +16,7 @@ import { CoachScreen } from "./CoachScreen";
 import { BayContext } from "./context";
 import { ScreenAndHand } from "./ScreenAndHand";
 import { TARGETS } from "./targets";
+import { YardPane } from "../practice/YardPane";
 import { BigButton } from "./Keypad";
 import { overlaid, useQueue, type Queue } from "./queue";
 import { Waiting } from "./Waiting";
@@ -71,7 +72,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
     record: rig,
     pending: queue.parcels.length > 0,
     waiting: new Set(queue.parcels.flatMap((one) => Object.keys(one.entries))),
-    may: Boolean(session.data?.may.includes("fit")),
+    may: rig.practice || Boolean(session.data?.may.includes("fit")),
     write: (more: typeof entries) => queue.write(more, rig.entries),
     visit,
     trial: shown.trial,
@@ -98,6 +99,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
             <ScreenAndHand />
           </Box>
         </Box>
+        {rig.practice && <YardPane rig={rig.id} />}
         <Box component="section" aria-label="What waits here">
           <Waiting queue={queue} old={old} typeAgain={typeAgain} />
         </Box>

@@ -70,9 +70,12 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
             ))}
         </Box>
       )}
-      <Box sx={{ height: 250, borderBottom: "1px solid" }}>
-        <TapeView elevation={fit.elevation} question={question} bars={section.key === "c" || section.key === "proof"} />
-      </Box>
+      {/* in practice the yard stands above, and where the tape belongs is for the one who holds it to know */}
+      {!record.practice && (
+        <Box sx={{ height: 250, borderBottom: "1px solid" }}>
+          <TapeView elevation={fit.elevation} question={question} bars={section.key === "c" || section.key === "proof"} />
+        </Box>
+      )}
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 2, mt: 1 }}>
         <Slab size="bay" component="h2" data-question={question.path} sx={{ lineHeight: 1.15, flex: 1 }}>
           {question.ask}

@@ -89,7 +89,7 @@ function SignBay({ rig }: { rig: RigRecord }) {
   });
   const signature = rig.signatures.find((one) => one.station === "bay");
   if (!signature) return null;
-  const may = session.data?.may.includes("sign_bay");
+  const may = rig.practice || session.data?.may.includes("sign_bay");
   return (
     <Box component="footer" aria-label="Sign-off of the bay" data-signature={signature.state} sx={{ borderTop: "2px solid", pt: 1 }}>
       <Box sx={{ fontSize: "1.15rem", mb: 1 }}>

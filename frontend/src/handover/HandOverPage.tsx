@@ -198,7 +198,7 @@ function SignCard({ told, waiting }: { told: HandOver; waiting: boolean }) {
           </Box>
         </Box>
       )}
-      {session.data?.may.includes("hand_over") && !current && (
+      {session.data?.may.includes("hand_over") && !current && !told.rig.practice && (
         <Button variant="contained" onClick={() => hand.mutate()} disabled={waiting || hand.isPending} sx={{ minHeight: 44, px: 3, mt: 0.5 }}>
           Sign, hand over and make the card
         </Button>

@@ -18,7 +18,7 @@ const SLIM = { minHeight: 28, py: 0 };
 
 export function RigHead({ showCustomer }: { showCustomer: () => void }) {
   const { draft, fields } = useRig();
-  const mayName = Boolean(useSession().data?.may.includes("open_rig"));
+  const mayName = Boolean(useSession().data?.may.includes("open_rig")) || Boolean(draft.record?.practice);
   const state = draft.saving ? "Saving…" : draft.dirty ? "Not saved yet" : draft.record ? `Saved, version ${draft.record.version}` : "A new rig";
   const last = draft.steps[draft.steps.length - 1];
   const refused = draft.saveError && !draft.theirs ? draft.saveError : null;
@@ -78,12 +78,12 @@ export function RigHead({ showCustomer }: { showCustomer: () => void }) {
               The lot for it
             </Link>
           )}
-          {draft.record && !draft.dirty && (
+          {draft.record && !draft.dirty && !draft.record.practice && (
             <Link component={RouterLink} to={`/rigs/${draft.record.id}/sheet`} color="inherit">
               Customer&apos;s sheet
             </Link>
           )}
-          {draft.record && !draft.dirty && (
+          {draft.record && !draft.dirty && !draft.record.practice && (
             <Link href={`/api/rigs/${draft.record.id}/file/`} download color="inherit">
               Rig file
             </Link>

@@ -28,6 +28,7 @@ import { useDraft, useRecord } from "./draft";
 import { useLoadHandling } from "./loadHandling";
 import { ProvisionalLine } from "./ProvisionalLine";
 import { RigDrawing } from "./RigDrawing";
+import { YardPane } from "../practice/YardPane";
 import { RigHead } from "./RigHead";
 import { ShownState, type Shown } from "./ShownState";
 import { SignBar } from "./SignBar";
@@ -54,6 +55,8 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const work = useRef<HTMLElement>(null);
   const [exaggerate, setExaggerate] = useState(false);
   const fields = useFields();
+  // on a practice rig one pair of hands does everybody's work
+  const described = useMemo(() => fields.data && (record?.practice ? Object.fromEntries(Object.entries(fields.data).map(([path, one]) => [path, { ...one, may_write: true }])) : fields.data), [record?.practice, fields.data]);
   const kinds = useLoadKinds();
   const [whatIf, askWhatIf] = useState<WhatIfAsk | null>(null);
   const [shown, setShown] = useState<Shown>("coupled");
@@ -111,7 +114,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
 
   const handling = useLoadHandling(draft);
 
-  if (!fields.data || !kinds.data || !newest) {
+  if (!described || !kinds.data || !newest) {
     const error = fields.error ?? kinds.error ?? draft.liveError;
     return <Notice>{error ? error.message : "Working it out…"}</Notice>;
   }
@@ -125,14 +128,15 @@ function OpenRig({ record }: { record: RigRecord | null }) {
   const pose = station !== "height" ? newest.elevation.coupled : asked && shown === "coupled" ? asked : newest.elevation[shown];
 
   return (
-    <RigContext.Provider value={{ draft, fields: fields.data, kinds: kinds.data, assessment: own ?? newest, whatIf, askWhatIf, goTo, may: session.data?.may ?? [] }}>
+    <RigContext.Provider value={{ draft, fields: described, kinds: kinds.data, assessment: own ?? newest, whatIf, askWhatIf, goTo, may: session.data?.may ?? [] }}>
+      {record?.practice && <YardPane rig={record.id} />}
       <RigHead showCustomer={() => visit(CUSTOMER.key)} />
       <Stage
         station={station}
         work={work}
         hatch={draft.age ? { backgroundImage: HATCH } : undefined}
         drawing={
-          station !== DESK.key && (
+          station !== DESK.key && !record?.practice && (
             <RigDrawing
               since={draft.age?.since ?? null}
               elevation={newest.elevation}
@@ -155,7 +159,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
           station === DESK.key && own?.desk && newest.verdict.state !== "refused" && !draft.age ? (
             <ProvisionalLine told={own.desk} older={draft.headIsOlder} open={() => visit("meet")} />
           ) : (
-            <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} aside={Object.keys(draft.aside).map((path) => labelAt(fields.data, path))} visit={visit} goTo={goTo} />
+            <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} aside={Object.keys(draft.aside).map((path) => labelAt(described, path))} visit={visit} goTo={goTo} />
           )
         }
         line={<StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} old={draft.age !== null} visit={visit} />}

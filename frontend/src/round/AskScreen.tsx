@@ -28,7 +28,7 @@ interface Props {
 export function AskScreen({ stop, ask, counted, entries, record, write, pictures, back, onward }: Props) {
   const { question, datums } = ask;
   const { path } = question;
-  const may = useFields().data?.[path]?.may_write ?? false;
+  const may = useFields().data?.[path]?.may_write || record.practice;
   const [datum, setDatum] = useState(entries[path]?.datum || datums[0]?.value);
   const lines = stop.asks.map((one) => ({ path: one.question.path, prints: one.prints }));
   return (

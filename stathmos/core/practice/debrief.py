@@ -185,6 +185,8 @@ class _Hand:
     #: what was ever shown, by place
     ever: dict[str, list[float]] = field(default_factory=dict)
     weights: dict[tuple[str, str, str], tuple[float, float]] = field(default_factory=dict)
+    #: how a trial was written to be set, by its key, while nothing was read with it
+    counts: dict[str, dict[str, float]] = field(default_factory=dict)
     #: of the air springs, as A was taped
     pressure: float | None = None
 
@@ -233,11 +235,15 @@ class _Hand:
             )
             yield Made(key="floor_believed", at=at, path=path, off=leans, costs=says)
         if counted(path):
-            yield from self._counted(at, path, given.value, scene)
+            # written with the plan of a trial, before it is set: it counts as it stands once a mark is read with it
+            self.counts.setdefault(path.split(".")[1], {})[path] = given.value
         if path.startswith("torque.") and path.endswith(".reached"):
             yield from self._tightened(at, path, given.value, scene)
         bumpers = self.rig.choice("bay.marks") == "bumper"
         means = meant(path, given.datum, bumpers)
+        if means is not None and means.state == BARRED:
+            for each, number in self.counts.pop(path.split(".")[1], {}).items():
+                yield from self._counted(at, each, number, scene)
         if means is not None and given.provenance is Provenance.MEASURED:
             yield from self._measured(at, path, given, scene, means)
         on = weighed(path)

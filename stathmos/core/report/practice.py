@@ -75,16 +75,15 @@ def _dial(yard: Yard) -> Tree | None:
     if dial is None:
         return None
 
-    def near(system: str) -> str:
-        if dial.shows is None or dial.over:
-            return "beyond its range" if dial.over else "nothing is on it"
-        step = dial.mark * _MARKS_NEAR
+    step = dial.mark * _MARKS_NEAR
+    near = "beyond its range" if dial.over else "nothing is on it"
+    if dial.shows is not None and not dial.over:
         low = math.floor(dial.shows / step) * step
-        return f"between {units.write(low, WEIGHT, system)} and {units.write(low + step, WEIGHT, system)}"
-
+        near = f"between {units.write(low, WEIGHT, 'us')} and {units.write(low + step, WEIGHT, 'us')}"
+    # a dial has the marks that are painted on it, whatever the screen is switched to
     return {
-        "key": dial.key, "words": dial.words, "shows": None if dial.over else dial.shows, "mark": dial.mark, "per": KG_PER_LB, "over": dial.over,
-        "near": InUnits(near),
+        "key": dial.key, "words": dial.words, "unit": "lb", "shows": None if dial.over or dial.shows is None else dial.shows / KG_PER_LB,
+        "mark": dial.mark / KG_PER_LB, "over": dial.over, "near": near,
     }  # fmt: skip
 
 

@@ -1,0 +1,89 @@
+/** The yard beside the work: drawn large, with its tape and scales, and what can be done. Anywhere a practice rig is worked on. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import { useState } from "react";
+
+import { hairline, ink, pencil } from "../app/theme";
+import { useUnits } from "../app/units";
+import { Acts } from "./Acts";
+import { Digits, Needle } from "./Dials";
+import { TapeClose } from "./TapeClose";
+import { useYard, type InYard } from "./useYard";
+import { YardDrawing } from "./YardDrawing";
+
+const SIDES = ["left", "right"] as const;
+
+export function YardPane({ rig }: { rig: number }) {
+  const inYard = useYard(rig);
+  const [folded, setFolded] = useState(false);
+  const yard = inYard.yard.data;
+  return (
+    <Box component="section" aria-label="The practice yard" sx={{ borderBottom: `2px solid ${ink}`, "@media print": { breakInside: "avoid" } }}>
+      <Box sx={{ display: "flex", gap: 1.5, alignItems: "baseline", px: 2, py: 0.25, flexWrap: "wrap" }}>
+        <b>{yard?.title}</b>
+        <Box sx={{ flex: 1 }} />
+        {yard?.ended && <span>It was let go: see its yard for the debrief.</span>}
+        {!yard?.ended && (
+          <Button size="small" variant="text" aria-expanded={!folded} onClick={() => setFolded(!folded)} sx={{ minHeight: 24, p: 0, textDecoration: "underline" }}>
+            {folded ? "Unfold the yard" : "Fold the yard"}
+          </Button>
+        )}
+      </Box>
+      {!folded && yard && !yard.ended && (
+        <Box sx={{ px: 2, pb: 0.75 }}>
+          <YardView inYard={inYard} high={236} />
+          <Acts inYard={inYard} columns={false} />
+        </Box>
+      )}
+      {inYard.yard.error && <Box role="alert" sx={{ px: 2, color: pencil }}>{inYard.yard.error.message}</Box>}
+    </Box>
+  );
+}
+
+/** The drawing with the tape close by, the scale and the weighbridge where something stands on them. */
+export function YardView({ inYard, high }: { inYard: InYard; high: number }) {
+  const { read } = useUnits();
+  const [side, setSide] = useState<"left" | "right">("left");
+  const [close, setClose] = useState(false);
+  const yard = inYard.yard.data;
+  if (!yard) return null;
+  const put = (place: string) => inYard.act.mutate({ act: "tape", args: { place } });
+  return (
+    <Box sx={{ display: "flex", gap: 1.5, alignItems: "flex-start", flexWrap: { xs: "wrap", md: "nowrap" } }}>
+      <Box sx={{ flex: "1 1 480px", minWidth: 0 }}>
+        <YardDrawing picture={yard.picture} tape={yard.tape?.place ?? ""} side={side} close={close} high={high} put={put} />
+        <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap", borderTop: `1px solid ${hairline}`, fontSize: "0.85rem" }}>
+          <Box role="group" aria-label="Which side is taped" sx={{ display: "flex", gap: 0.5 }}>
+            {SIDES.map((one) => (
+              <Button key={one} size="small" aria-pressed={one === side} variant={one === side ? "contained" : "outlined"} onClick={() => setSide(one)} sx={{ minHeight: 28, py: 0 }}>
+                {one} side
+              </Button>
+            ))}
+          </Box>
+          <Button size="small" aria-pressed={close} variant={close ? "contained" : "outlined"} onClick={() => setClose(!close)} sx={{ minHeight: 28, py: 0 }}>
+            near the hitch
+          </Button>
+          <NativeSelect value={yard.tape?.place ?? ""} onChange={(event) => put(event.target.value)} inputProps={{ "aria-label": "Where the tape is" }} sx={{ fontSize: "inherit", minHeight: 28 }}>
+            <option value="">no tape is put</option>
+            {yard.picture.places.map((one) => (
+              <option key={one.key} value={one.key}>
+                tape: {one.words}
+              </option>
+            ))}
+          </NativeSelect>
+          <Box component="ul" aria-label="What is seen" sx={{ m: 0, p: 0, listStyle: "none", display: "flex", flexWrap: "wrap", columnGap: 1.25 }}>
+            {yard.seen.map((one, i) => (
+              <li key={i}>{read(one)}</li>
+            ))}
+          </Box>
+        </Box>
+      </Box>
+      <Box aria-live="polite" sx={{ display: "flex", gap: 1, flex: "none" }}>
+        {yard.tape && <TapeClose tape={yard.tape} high={high - 8} />}
+        {yard.dial && <Needle dial={yard.dial} />}
+        {yard.deck && <Digits deck={yard.deck} />}
+      </Box>
+    </Box>
+  );
+}
