@@ -19,7 +19,7 @@ export function Acts({ inYard, columns }: { inYard: InYard; columns: boolean }) 
   const [open, setOpen] = useState<string | null>(null);
   if (columns) {
     return (
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(min(290px, 100%), 1fr))", gap: 1.5, alignItems: "start" }}>
+      <Box sx={{ columnWidth: 290, columnGap: "20px", "& > section": { breakInside: "avoid", mb: 1.5 } }}>
         {groups.map((group) => (
           <Group key={group} name={group} acts={acts.filter((one) => one.group === group)} inYard={inYard} />
         ))}

@@ -167,6 +167,10 @@ def _only_coupled(yard: Yard) -> str:
     return "" if yard.scene.coupled else "It is not coupled."
 
 
+def _cannot_pin(yard: Yard) -> str:
+    return "It is pinned." if yard.scene.pinned else _only_coupled(yard)
+
+
 def _bars_hinder(yard: Yard) -> str:
     if yard.parts.kit is None:
         return "There are no spring bars on this hitch."
@@ -339,7 +343,7 @@ ACTS: Mapping[str, Act] = {
         Act(key="jack_down_fine", group="Jack", words="Down ⅛ in", does=_jack(-JACK_FINE), hinders=_needs_a_foot),
         Act(key="jack_away", group="Jack", words="Wind its foot clear of the ground", does=_set(jack=0.0), hinders=_only_coupled),
         Act(key="couple", group="Coupling", words="Couple", does=_couple, hinders=_cannot_couple),
-        Act(key="pin", group="Coupling", words="Close the latch and pin it", does=_set(pinned=True), hinders=_only_coupled, stirs=False),
+        Act(key="pin", group="Coupling", words="Close the latch and pin it", does=_set(pinned=True), hinders=_cannot_pin, stirs=False),
         Act(key="uncouple", group="Coupling", words="Uncouple", does=_uncouple, hinders=_cannot_uncouple),
         Act(key="mount", group="Hitch", words="Mount the hitch", does=_mount, wants=_parts_offered,
             hinders=lambda yard: "It is coupled: uncouple first." if yard.scene.coupled else ""),

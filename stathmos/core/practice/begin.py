@@ -33,7 +33,7 @@ Entries = Mapping[str, Mapping[str, str]]
 @dataclass(frozen=True, kw_only=True)
 class Level:
     """How far a practice rig's truth lies from what is believed: shares for springs, bars, tilt and lift, slack in steps, what springs
-    hold and how the floor leans in mm, how far scales are off as a share. From memory, to be verified."""
+    hold and how the floor leans in mm, how far scales are off as a share, ``worn`` how many labels cannot be read. From memory, to be verified."""
 
     springs: float
     bars: float
@@ -42,12 +42,13 @@ class Level:
     holds: float
     lean: float
     scales: float
+    worn: int = 0
 
 
 LEVELS: Mapping[int, Level] = {
     1: Level(springs=0.08, bars=0.08, tilt=0.06, slack=0.25, holds=0.02 * IN, lean=0.1 * IN, scales=0.0),
-    2: Level(springs=0.15, bars=0.18, tilt=0.12, slack=0.5, holds=0.06 * IN, lean=0.25 * IN, scales=0.004),
-    3: Level(springs=0.25, bars=0.30, tilt=0.20, slack=1.0, holds=0.125 * IN, lean=0.5 * IN, scales=0.01),
+    2: Level(springs=0.15, bars=0.18, tilt=0.12, slack=0.5, holds=0.06 * IN, lean=0.25 * IN, scales=0.004, worn=1),
+    3: Level(springs=0.25, bars=0.30, tilt=0.20, slack=1.0, holds=0.125 * IN, lean=0.5 * IN, scales=0.01, worn=2),
 }
 
 
@@ -72,35 +73,18 @@ class Pair:
 
 
 #: what the endless ones are made of
-PAIRS: Sequence[Pair] = (
-    Pair(
-        vehicle="Brindlow Haulm half-ton crew",
-        trailer="Wrenfold 24 Rear Bath",
-        family="Anvilroot L-bracket",
-        shank="Shank 2 deep",
-        ball="Ball 2 5/16 × 1¼",
-    ),
-    Pair(
-        vehicle="Brindlow Haulm half-ton crew",
-        trailer="Saltgrass 22 Dinette",
-        family="Cordwain chain",
-        shank="Shank 2 deep",
-        ball="Ball 2 5/16 × 1¼",
-    ),
-    Pair(
-        vehicle="Brindlow Haulm half-ton crew",
-        trailer="Wrenfold 24 Rear Bath",
-        family="Cordwain chain",
-        shank="Shank 2 deep",
-        ball="Ball 2 5/16 × 1¼",
-    ),
-    Pair(
-        vehicle="Brindlow Haulm half-ton crew",
-        trailer="Saltgrass 25 Island",
-        family="Anvilroot L-bracket",
-        shank="Shank 2 deep",
-        ball="Ball 2 5/16 × 1¼",
-    ),
+PAIRS: Sequence[Pair] = tuple(
+    Pair(vehicle=vehicle, trailer=trailer, family=family, shank="Shank 2 deep", ball="Ball 2 5/16 × 1¼")
+    for vehicle, trailer, family in (
+        ("Brindlow Haulm half-ton crew", "Wrenfold 24 Rear Bath", "Anvilroot L-bracket"),
+        ("Brindlow Haulm half-ton crew", "Saltgrass 22 Dinette", "Cordwain chain"),
+        ("Brindlow Haulm half-ton crew", "Wrenfold 24 Rear Bath", "Cordwain chain"),
+        ("Brindlow Haulm half-ton crew", "Saltgrass 25 Island", "Anvilroot L-bracket"),
+        ("Brindlow Haulm half-ton crew", "Wrenfold 24 Rear Bath", "Tarnbrace five-step"),
+        ("Brindlow Haulm half-ton crew", "Saltgrass 22 Dinette", "Thornlace tension chain"),
+        ("Brindlow Haulm half-ton crew", "Saltgrass 25 Island", "Gannetry hydraulic"),
+        ("Brindlow Haulm half-ton crew", "Wrenfold 24 Rear Bath", "Quernstay lead screw"),
+    )
 )
 
 
@@ -190,7 +174,7 @@ def _world(bodies: Bodies, pair: Pair, rng: np.random.Generator, level: Level) -
         vehicle=vehicle, trailer=trailer, cargo=cargo, spots=(_spot(rng, level, "bay", "the bay's floor"),),
         wear=Wear(bars=_about(rng, level.bars), tilt=_about(rng, level.tilt), lift=_about(rng, level.tilt / 2), slack=float(rng.uniform(-level.slack, level.slack))),
         gear=Gear(tongue_scale=_about(rng, level.scales), bathroom=_about(rng, 2 * level.scales)),
-        holds=level.holds,
+        holds=level.holds, worn=tuple(str(one) for one in rng.permutation(_WEATHERED)[: level.worn]),
     )  # fmt: skip
 
 
@@ -300,13 +284,13 @@ USUAL_SHARE = (0.108, 0.146)
 
 
 def can_be_set(yard: Yard) -> bool:
-    """Whether coupling shows on a tape, the share is a usual one, and two settings at the least stand well inside the default window,
-    go on, and leave the trailer level."""
+    """Whether coupling shows on a tape, the share is a usual one, and two settings at the least, or one of very few, stand well inside
+    the default window, go on, and leave the trailer level."""
     s = coupled_so(yard, {}).stands
     if rise(yard) < 0.4 * IN or not USUAL_SHARE[0] <= s.tongue / s.gross <= USUAL_SHARE[1]:
         return False
-    good = 0
-    for counts in every_setting(yard):
+    good, settings = 0, every_setting(yard)
+    for counts in settings:
         there_ = coupled_so(yard, counts)
         if not 0.6 <= restored(there_) <= 0.9:
             continue
@@ -314,13 +298,17 @@ def can_be_set(yard: Yard) -> bool:
         trailer = yard.world.trailer
         rail = abs(there_.stands.pitch) * (trailer.rail_rear - trailer.rail_front)
         good += off <= BY_LEVER and rail <= 0.9 * IN
-    return good >= 2
+    return good >= min(2, max(1, len(settings) // 4))
 
 
 def _entries(bodies: Bodies, pair: Pair, yard: Yard) -> Entries:
     """What is written already: labels, what rides along as the customer tells it, what a colleague weighed, the hitch as planned."""
     vehicle = {path: entry for path, entry in bodies.vehicles[pair.vehicle].items() if path not in _NOT_KNOWN}
-    trailer = {path: entry for path, entry in bodies.trailers[pair.trailer].items() if path not in _NOT_KNOWN}
+    trailer = {
+        path: entry
+        for path, entry in bodies.trailers[pair.trailer].items()
+        if path not in _NOT_KNOWN and path not in yard.world.worn
+    }
     world = yard.world
     s = yard.now(replace(yard.scene, aboard=frozenset(one.key for one in world.cargo if one.travels))).stands
     gear = world.gear
@@ -343,6 +331,10 @@ def _entries(bodies: Bodies, pair: Pair, yard: Yard) -> Entries:
     loads["loads.fresh_water.volume"] = said("15 gal")
     hitch = {"hitch.style": said("weight_distributing", "assumed")}
     return {**vehicle, **trailer, **loads, **weighed, **hitch}
+
+
+#: labels on a trailer that weather wears off
+_WEATHERED = ("trailer.chain_rating", "trailer.tyre_rating", "trailer.coupler_rating")
 
 
 #: what a catalogue tells and a yard does not: taped on this very rig, or nobody's to know

@@ -9,8 +9,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
+from stathmos.core.assess import assess
 from stathmos.core.figures import Given, Provenance
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.practice.acts import ACTS, BY_HAND, LIFTED, Args, Yard
 from stathmos.core.practice.begin import Practice
 from stathmos.core.practice.meaning import APART, BARE, BARRED, TONGUE_WAYS, Meant, counted, meant, weighed
@@ -18,8 +19,10 @@ from stathmos.core.practice.mistakes import MISTAKES, Kind
 from stathmos.core.practice.scene import Scene, allowed_counts, fields_of
 from stathmos.core.practice.tape import PLACES, height, on_deck, scale
 from stathmos.core.practice.truth import RESTORED, SET, Truth, truth_of
-from stathmos.core.rig import Rig
+from stathmos.core.rig import Rig, Weighing
 from stathmos.core.settings import settings_of
+from stathmos.core.stock import Stock
+from stathmos.core.sway.study import swings
 from stathmos.core.tolerances import LEAN
 from stathmos.core.units import LENGTH, MM_PER_IN, SHARE, WEIGHT
 
@@ -119,10 +122,24 @@ def debriefed(practice: Practice, events: Sequence[Event], rig: Rig, verdict: st
     )  # fmt: skip
 
 
+def truly_swings(rig: Rig, truth: Truth, stock: Stock) -> Phrase | None:
+    """From about what speed the rig may swing by itself with what truly rests on its tongue; None where that is beyond what anybody tows at."""
+    weights = {"trailer.gross_weight": truth.gross, "weighing.tongue_scale": truth.tongue}
+    found = {path: Given(value, WEIGHT, Provenance.MEASURED, path=path, u=1.0) for path, value in weights.items()}
+    weighing = Weighing(tongue_scale=found["weighing.tongue_scale"])
+    known = replace(rig, weighing=weighing, trailer=replace(rig.trailer, gross_weight=found["trailer.gross_weight"]))
+    return swings(assess(known, stock=stock).bench).says
+
+
 def _as_it_was_let_go(
     yard: Yard, rig: Rig, truth: Truth, verdict: str, goals: frozenset[str], events: Sequence[Event]
 ) -> Iterator[Made]:
     """What is wrong with the rig as somebody let it go; one that is held back has none of it."""
+
+    def with_its_swing(says: Phrase) -> Phrase:
+        swing = truly_swings(rig, truth, yard.stock)
+        return says if swing is None else joined(says, swing)
+
     at = events[-1].at if events else 0.0
     measured = any(
         isinstance(given := rig.figure(path), Given) and given.provenance is Provenance.MEASURED for path in TONGUE_WAYS
@@ -131,7 +148,7 @@ def _as_it_was_let_go(
         brochure = rig.figure("trailer.brochure_tongue")
         off = truth.tongue - brochure.value if isinstance(brochure, Given) else truth.tongue
         says = Phrase("{off} more rests on the tongue than was believed.", {"off": (off, WEIGHT, "nearest")})
-        yield Made(key="brochure_believed", at=at, off=off, costs=says)
+        yield Made(key="brochure_believed", at=at, off=off, costs=with_its_swing(says))
     if verdict != GO:
         return
     wrong = {goal for goal in goals if not truth.holds[goal]}
@@ -156,7 +173,7 @@ def _as_it_was_let_go(
         yield Made(key="not_level", at=at, off=truth.rails, costs=says)
     if "share" in wrong:
         says = Phrase("{share} rests on the tongue.", {"share": (truth.share, SHARE, "down")})
-        yield Made(key="light_tongue", at=at, off=truth.share, costs=says)
+        yield Made(key="light_tongue", at=at, off=truth.share, costs=with_its_swing(says))
     if "kit" in wrong and truth.kit_rating is not None:
         says = Phrase(
             "{load} on a kit rated {rating}.",
@@ -234,6 +251,10 @@ class _Hand:
                 "Left and right stand {leans} apart by the floor alone.", {"leans": (leans, LENGTH, "nearest")}
             )
             yield Made(key="floor_believed", at=at, path=path, off=leans, costs=says)
+        if path in self.begun.world.worn:
+            yield Made(
+                key="from_nowhere", at=at, path=path, costs=Phrase("That label is worn off: nobody can have read it.")
+            )
         if counted(path):
             # written with the plan of a trial, before it is set: it counts as it stands once a mark is read with it
             self.counts.setdefault(path.split(".")[1], {})[path] = given.value

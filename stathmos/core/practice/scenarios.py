@@ -75,7 +75,7 @@ def _written(practice: Practice, **entries: dict[str, str]) -> Practice:
 def _leaning(world: World) -> World:
     bay = world.spots[0]
     leaning = Spot(
-        key="apron", words="the apron before the shed", rail_front=0.0, rail_rear=0.0,
+        key="apron", words="the apron before the shed", rail_rear=0.6 * IN,
         corners={corner: (1.1 * IN if corner.endswith("left") else 0.0) + (0.3 * IN if corner == "rear_left" else 0.0) for corner in CORNERS},
     )  # fmt: skip
     return replace(world, spots=(leaning, bay))
@@ -182,7 +182,7 @@ def _gear_far_back(practice: Practice) -> Practice:
 
 
 def _heavy_gear(world: World) -> World:
-    cargo = tuple(replace(one, mass=520 * LB) if one.key == "gear" else one for one in world.cargo)
+    cargo = tuple(replace(one, mass=640 * LB) if one.key == "gear" else one for one in world.cargo)
     return replace(world, cargo=cargo)
 
 

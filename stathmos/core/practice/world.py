@@ -123,7 +123,7 @@ class Gear:
 @dataclass(frozen=True, kw_only=True)
 class World:
     """One practice rig's whole truth. ``holds``: how far a spring can stand from where it belongs, front and rear; ``pressure``: of
-    the air springs as the practice begins; ``spots``: the first is where the rig stands."""
+    the air springs as the practice begins; ``worn``: labels that nobody can read any more, by what they would tell; ``spots``: the first is where the rig stands."""
 
     vehicle: TrueVehicle
     trailer: TrueTrailer
@@ -133,6 +133,7 @@ class World:
     gear: Gear = Gear()
     holds: float = 0.0
     pressure: float = 0.0
+    worn: tuple[str, ...] = ()
 
     def spot(self, key: str) -> Spot:
         """A piece of floor by its key; the first where there is none of it."""

@@ -126,6 +126,8 @@ def _seen(yard: Yard) -> list[Phrase]:
         said.append(Phrase("The air springs' gauge shows {at}.", {"at": (scene.pressure, PRESSURE, "nearest")}))
     if yard.world.vehicle.levels:
         said.append(Phrase(f"Auto-levelling is {'on' if scene.levelling else 'off'}."))
+    if yard.world.worn:
+        said.append(Phrase(f"Worn off, and not to be read: {', '.join(name_at(path).lower() for path in yard.world.worn)}."))
     left = [one.words for one in yard.world.cargo if one.key not in scene.aboard]
     said.append(Phrase(f"Not aboard: {'; '.join(left)}." if left else "All that travels is aboard."))
     if scene.wrench:
