@@ -12,6 +12,7 @@ from dataclasses import replace
 
 from stathmos.core.figures import FROM_MEMORY, Given, Missing, Provenance
 from stathmos.core.rig import Entry, Rig
+from stathmos.core.rig.readings import late_path
 from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, RATE, VOLUME, WEIGHT
 
 SOURCE = "JCGM 100 (GUM); accuracies " + FROM_MEMORY
@@ -75,13 +76,23 @@ def _of(value: float, dimension: str, provenance: Provenance) -> float:
     return rectangular(share * value + length)
 
 
+#: past the day of its check an instrument is believed so much less: from memory, to be verified
+PAST_DUE = 3.0
+
+
+def believed_less(rig: Rig, path: str) -> float:
+    """By how much more the instrument of a reading may be out than it is known to: once, or `PAST_DUE` times past its day."""
+    late = late_path(path)
+    return PAST_DUE if late and rig.choice(late) == "yes" else 1.0
+
+
 def read_on(rig: Rig, path: str, mark_path: str, usual_mark: float, accuracy: float) -> Given | Missing:
     """A scale's reading with the uncertainty of that scale: the mark written down, else the usual one, kg."""
     reading, mark = rig.figure(path), rig.figure(mark_path)
     if isinstance(reading, Missing) or reading.bound:
         return reading  # a bound says all that is known of it
     smallest = usual_mark if isinstance(mark, Missing) else mark.value
-    return replace(reading, u=of_a_scale(reading.value, smallest, accuracy))
+    return replace(reading, u=of_a_scale(reading.value, smallest, accuracy * believed_less(rig, path)))
 
 
 def iii_l_tolerance(load: float, division: float) -> float:
@@ -103,7 +114,8 @@ def read_on_weighbridge(rig: Rig, path: str) -> Given | Missing:
     if isinstance(reading, Missing):
         return reading
     division = weighbridge_division(rig)
-    within = math.hypot(rectangular(division / 2), rectangular(iii_l_tolerance(reading.value, division)))
+    tolerance = iii_l_tolerance(reading.value, division) * believed_less(rig, path)
+    within = math.hypot(rectangular(division / 2), rectangular(tolerance))
     return replace(reading, u=within)
 
 

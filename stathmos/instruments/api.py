@@ -91,7 +91,7 @@ def _told(one: InstrumentRevision) -> dict:
         **{name: getattr(one, name) for name in ("number", "revision", "name", "kind", "address", "line", "pattern", "unit", "serial", "checked", "due", "retired")},
         "mark": write_exact(one.mark, WEIGHT, one.system),
         "capacity": write_exact(one.capacity, WEIGHT, one.system),
-        "kind_word": core.KINDS[one.kind][0],
+        "kind_word": core.KINDS[one.kind],
         "past_due": core.past_due(one.known, today),
         "takes": list(TAKES[one.kind]),
         "by": one.written_by.called,
@@ -117,7 +117,7 @@ class InstrumentsView(APIView):
         return Response(
             {
                 "instruments": [_told(one) for one in all_instruments()],
-                "kinds": [{"key": key, "word": word} for key, (word, _) in core.KINDS.items()],
+                "kinds": [{"key": key, "word": word} for key, word in core.KINDS.items()],
                 "presets": [
                     {"key": key, "example": line, "pattern": pattern} for key, (line, pattern) in core.PRESETS.items()
                 ],

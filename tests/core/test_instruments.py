@@ -17,10 +17,9 @@ from stathmos.core.instruments import (
     past_due,
     read_line,
     refusal,
-    standard_doubt,
 )
 from stathmos.core.instruments.line import BELOW, FAULT, GARBLED, OVER, READ, WRONG_UNIT, check_number
-from tests.core.rigs import KG
+from tests.core.rigs import KG, assessed, label, measured, rig
 
 WORDED, WITH_UNIT, BARE = (PRESETS[key][1] for key in ("worded", "figure_and_unit", "figure"))
 
@@ -162,8 +161,22 @@ class Steady(unittest.TestCase):
 
 
 class Due(unittest.TestCase):
-    def test_past_its_day_it_is_believed_less(self) -> None:
-        scale = Instrument(name="Yard", kind="weighbridge", due=date(2026, 11, 26))
-        before, after = (standard_doubt(scale, 3000.0, day) for day in (date(2026, 11, 26), date(2026, 11, 27)))
-        self.assertGreater(after, 2 * before)
+    def test_one_that_nobody_looks_at_is_past_its_day(self) -> None:
         self.assertTrue(past_due(Instrument(name="Old", kind="gauge"), date(2026, 1, 1)))
+        looked_at = Instrument(name="Yard", kind="weighbridge", due=date(2026, 11, 26))
+        self.assertEqual([past_due(looked_at, day) for day in (date(2026, 11, 26), date(2026, 11, 27))], [False, True])
+
+    def test_past_its_day_it_is_believed_less_and_that_is_said(self) -> None:
+        """By hand: 745 lb on marks of 5 lb and 1 %: u = √((2.5/√3)² + (7.45/√3)²) = 4.54 lb; three times the share, 12.98 lb."""
+        for late, u, says in (("no", 4.54, False), ("yes", 12.98, True)):
+            found = assessed(
+                rig(
+                    weighing__tongue_scale=measured("745 lb"),
+                    weighing__tongue_scale_mark=label("5 lb"),
+                    weighing__tongue_scale_late=measured(late),
+                )
+            )
+            (way,) = [one for one in found.weights.ways if one.key == "tongue_scale"]
+            self.assertAlmostEqual(way.tongue.u / KG, u, 2)
+            self.assertEqual(any(one.key == "instrument_late" for one in found.findings), says)
+

@@ -18,17 +18,17 @@ const at = (names: string) => names.split(" ").map((name) => `weighing.${name}`)
 export function WaysOfWeighing() {
   return (
     <Panel title="Readings" note="trailer level, loaded; several ways may stand at once">
-      <Way way="tongue_scale" name="Tongue scale" paths={at("tongue_scale tongue_scale_mark tongue_scale_with")} />
-      <Way way="gauge" name="Gauge ball mount" paths={at("gauge gauge_mark gauge_with")}>
+      <Way way="tongue_scale" name="Tongue scale" paths={at("tongue_scale tongue_scale_mark tongue_scale_with tongue_scale_late")} />
+      <Way way="gauge" name="Gauge ball mount" paths={at("gauge gauge_mark gauge_with gauge_late")}>
         A gauge with coarse marks cannot tell fine differences; write its smallest mark.
       </Way>
-      <Way way="beam" name="Beam and bathroom scale" paths={at("beam_reading beam_tare beam_pivot_to_scale beam_pivot_to_coupler beam_mark beam_with")}>
+      <Way way="beam" name="Beam and bathroom scale" paths={at("beam_reading beam_tare beam_pivot_to_scale beam_pivot_to_coupler beam_mark beam_with beam_late")}>
         <Beam />
       </Way>
-      <Way way="jack" name="Scale under the jack" paths={[...at("jack_reading"), "trailer.jack_position", "trailer.ball_to_axle", ...at("jack_mark jack_with")]}>
+      <Way way="jack" name="Scale under the jack" paths={[...at("jack_reading"), "trailer.jack_position", "trailer.ball_to_axle", ...at("jack_mark jack_with jack_late")]}>
         The jack stands nearer the axles than the coupler and carries more: TW = T · (L − j) / L.
       </Way>
-      <Way way="gross" name="The whole trailer, on a weighbridge" paths={["trailer.gross_weight", ...at("bridge_mark bridge_with"), "trailer.unladen_weight", "trailer.brochure_tongue"]} />
+      <Way way="gross" name="The whole trailer, on a weighbridge" paths={["trailer.gross_weight", ...at("bridge_mark bridge_with bridge_late"), "trailer.unladen_weight", "trailer.brochure_tongue"]} />
       <Way way="bridge" name="The same weighbridge, axle by axle, one to three passes" paths={at("bridge_front_alone bridge_rear_alone bridge_front_bare bridge_rear_bare bridge_trailer_bare bridge_front_bars bridge_rear_bars bridge_trailer_bars")} own={<Bridge />} />
       <Way way="squat" name="Squat of the rear springs" paths={[...at("squat_before squat_after"), "vehicle.rear_rate", "vehicle.auto_levelling", ...at("squat_with")]}>
         Weak, a cross-check. Auto-levelling off; air springs as the handbook says.

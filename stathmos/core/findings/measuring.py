@@ -5,8 +5,11 @@ from __future__ import annotations
 from stathmos.core.finding import CAUTION, UNKNOWN, Finding
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
+from stathmos.core.rig.readings import SCALES
+from stathmos.core.uncertainty import PAST_DUE
 from stathmos.core.units import PRESSURE
 from stathmos.core.weighing import Weighbridge
+from stathmos.core.weighing.ways import READINGS
 
 _AIR = {
     "pump_up": "The handbook wants them pumped to towing pressure before measuring",
@@ -17,7 +20,7 @@ _AIR = {
 
 def measuring(rig: Rig, bridge: Weighbridge) -> list[Finding]:
     """Cautions on how the figures were taken."""
-    return [*_air_springs(rig), *_helper_springs(rig), *_levelling(rig), *_passes(bridge)]
+    return [*_air_springs(rig), *_helper_springs(rig), *_levelling(rig), *_past_their_day(rig), *_passes(bridge)]
 
 
 def _caution(key: str, subject: str, says: Phrase, remedy: Phrase) -> list[Finding]:
@@ -78,3 +81,16 @@ def stood_still(asked: Phrase | None) -> list[Finding]:
     return [
         Finding(key="did_not_move", state=UNKNOWN, station="bay", subject="arches", says=asked, remedy=remedy)
     ]  # fmt: skip
+
+
+def _past_their_day(rig: Rig) -> list[Finding]:
+    """What was read with an instrument past the day of its check: it is believed less, and that is said."""
+    found: list[Finding] = []
+    for way, name in SCALES.items():
+        readings = [getattr(rig.weighing, one) for one in READINGS[way]]
+        if way == "bridge":
+            readings.append(rig.trailer.gross_weight)
+        if rig.choice(f"weighing.{way}_late") == "yes" and any(one is not None for one in readings):
+            says = Phrase(f"{name} past the day of its check: what was read with it is believed {PAST_DUE:g} times less.")
+            found += _caution("instrument_late", way, says, Phrase("Have it checked, or weigh with one that was."))
+    return found

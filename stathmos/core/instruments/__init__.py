@@ -1,7 +1,7 @@
 """Instruments that speak: what one is, how its line is read, and when what it shows may be taken down."""
 
 from stathmos.core.instruments.indicator import STATES, Indicator, Shown, refusal
-from stathmos.core.instruments.instrument import KINDS, Instrument, past_due, standard_doubt
+from stathmos.core.instruments.instrument import KINDS, Instrument, past_due
 from stathmos.core.instruments.line import GROUPS, PRESETS, Line, PatternError, compiled, read_line
 
 __all__ = [
@@ -18,5 +18,4 @@ __all__ = [
     "past_due",
     "read_line",
     "refusal",
-    "standard_doubt",
 ]

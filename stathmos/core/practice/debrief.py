@@ -10,7 +10,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from stathmos.core.assess import assess
-from stathmos.core.figures import Given, Provenance
+from stathmos.core.figures import Given, Missing, Provenance
 from stathmos.core.phrases import Phrase, joined
 from stathmos.core.practice.acts import ACTS, BY_HAND, LIFTED, Args, Yard
 from stathmos.core.practice.begin import Practice
@@ -22,7 +22,8 @@ from stathmos.core.practice.truth import RESTORED, SET, Truth, truth_of
 from stathmos.core.rig import Rig, Weighing
 from stathmos.core.settings import settings_of
 from stathmos.core.stock import Stock
-from stathmos.core.sway.study import swings
+from stathmos.core.sway.study import USUAL_SPEED, drawn, each_swing, swings
+from stathmos.core.sway.study import known as known_from_above
 from stathmos.core.tolerances import LEAN
 from stathmos.core.units import LENGTH, MM_PER_IN, SHARE, WEIGHT
 
@@ -123,12 +124,15 @@ def debriefed(practice: Practice, events: Sequence[Event], rig: Rig, verdict: st
 
 
 def truly_swings(rig: Rig, truth: Truth, stock: Stock) -> Phrase | None:
-    """From about what speed the rig may swing by itself with what truly rests on its tongue; None where that is beyond what anybody tows at."""
+    """From about what speed the rig may swing by itself with what truly rests on its tongue; where that is beyond what anybody tows at,
+    what is left of each swing at a usual speed. None where not enough is known of the rig."""
     weights = {"trailer.gross_weight": truth.gross, "weighing.tongue_scale": truth.tongue}
     found = {path: Given(value, WEIGHT, Provenance.MEASURED, path=path, u=1.0) for path, value in weights.items()}
     weighing = Weighing(tongue_scale=found["weighing.tongue_scale"])
     known = replace(rig, weighing=weighing, trailer=replace(rig.trailer, gross_weight=found["trailer.gross_weight"]))
-    return swings(assess(known, stock=stock).bench).says
+    bench = assess(known, stock=stock).bench
+    says, curve = swings(bench).says, drawn(known_from_above(bench))
+    return says or (None if isinstance(curve, Missing) else each_swing(curve, USUAL_SPEED))
 
 
 def _as_it_was_let_go(

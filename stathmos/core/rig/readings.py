@@ -4,13 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.entry import length, named, read_of, weight
+from stathmos.core.entry import flag, length, named, read_of, weight
 from stathmos.core.figures import Given
 from stathmos.core.subjects import COUPLED, FITTED, INSTRUMENT, TRAILER, VEHICLE, Subject, Under
 
 
 def _mark(of: str, high_lb: float) -> Given | None:
     return weight(f"{of}, smallest mark", "the scale's face or plate", 0.05, high_lb, usual="label", of=INSTRUMENT)
+
+
+def _late(of: str) -> Given | None:
+    return flag(f"{of} past the day of its check", "the sticker of its check", of=INSTRUMENT)
 
 
 def _with(label: str, read_at: str) -> Given | None:
@@ -20,6 +24,15 @@ def _with(label: str, read_at: str) -> Given | None:
 def _axle(label: str, read_at: str, of: Subject, *under: Under) -> Given | None:
     return weight(label, read_at, 200, 60000, usual="measured", of=of, under=under)
 
+
+#: what each way of weighing is weighed with
+SCALES = {
+    "tongue_scale": "Tongue scale",
+    "gauge": "Gauge",
+    "beam": "Bathroom scale",
+    "jack": "Scale under the jack",
+    "bridge": "Weighbridge",
+}
 
 _ALONE = "weighbridge, vehicle alone, loaded to travel, hitch in the receiver"
 _BARE = "weighbridge, coupled, no bars"
@@ -40,11 +53,13 @@ class Weighing:
     )
     tongue_scale_mark: Given | None = _mark("Tongue scale", 500)
     tongue_scale_with: Given | None = _with("Tongue scale used", "its own number or name")
+    tongue_scale_late: Given | None = _late(SCALES["tongue_scale"])
     gauge: Given | None = weight(
         "Gauge ball mount reading", "gauge on the ball mount, trailer level", 1, 6000, usual="measured", bounds=True
     )
     gauge_mark: Given | None = _mark("Gauge", 500)
     gauge_with: Given | None = _with("Gauge used", "its own number or name")
+    gauge_late: Given | None = _late(SCALES["gauge"])
     beam_reading: Given | None = weight("Scale reading under the beam", "bathroom scale", 1, 1000, usual="measured")
     beam_tare: Given | None = weight(
         "Scale reading, beam alone", "bathroom scale, before the tongue is lowered", 0, 500, usual="measured"
@@ -53,11 +68,13 @@ class Weighing:
     beam_pivot_to_coupler: Given | None = length("Pivot to coupler", "tape", 2, 240, usual="measured")
     beam_mark: Given | None = _mark("Bathroom scale", 50)
     beam_with: Given | None = _with("Bathroom scale used", "its own number or name")
+    beam_late: Given | None = _late(SCALES["beam"])
     jack_reading: Given | None = weight(
         "Scale reading under the jack", "scale under the jack, coupler free, trailer level", 1, 6000, usual="measured"
     )
     jack_mark: Given | None = _mark("Scale under the jack", 500)
     jack_with: Given | None = _with("Scale under the jack used", "its own number or name")
+    jack_late: Given | None = _late(SCALES["jack"])
     bridge_front_alone: Given | None = _axle("Front axle, alone", _ALONE, VEHICLE, Under.VEHICLE_LOADS, Under.KIT)
     bridge_rear_alone: Given | None = _axle("Rear axle, alone", _ALONE, VEHICLE, Under.VEHICLE_LOADS, Under.KIT)
     bridge_front_bare: Given | None = _axle("Front axle, coupled, no bars", _BARE, FITTED, *_LOADED)
@@ -80,6 +97,7 @@ class Weighing:
         "Weighbridge division", "the ticket or the plate", 1, 500, usual="label", of=INSTRUMENT
     )
     bridge_with: Given | None = _with("Weighbridge used", "the ticket")
+    bridge_late: Given | None = _late(SCALES["bridge"])
     squat_before: Given | None = length(
         "Rear arch, uncoupled", "tape, ground to the marked point", 10, 70, usual="measured",
         of=VEHICLE, under=(Under.VEHICLE_LOADS, Under.PRESSURE, Under.LEVELLING),
@@ -106,3 +124,13 @@ def instrument_path(path: str) -> str:
     section, _, name = path.partition(".")
     way = next((way for way in WAYS if name == way or name.startswith(way + "_")), "")
     return f"weighing.{way}_with" if section == "weighing" and way else ""
+
+
+def late_path(path: str) -> str:
+    """Where it stands that the instrument of a reading was past the day of its check; empty for what is not read with one.
+
+    >>> late_path("weighing.tongue_scale"), late_path("weighing.bridge_front_bars"), late_path("vehicle.gvwr")
+    ('weighing.tongue_scale_late', 'weighing.bridge_late', '')
+    """
+    named = instrument_path(path)
+    return f"{named.removesuffix('_with')}_late" if named and not named.startswith("weighing.squat") else ""

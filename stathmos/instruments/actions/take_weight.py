@@ -7,7 +7,7 @@ from datetime import date
 from stathmos.core.instruments import Shown, past_due
 from stathmos.core.instruments.indicator import STEADY
 from stathmos.core.instruments.places import TAKES, mark_of
-from stathmos.core.rig.readings import instrument_path
+from stathmos.core.rig.readings import instrument_path, late_path
 from stathmos.core.units import WEIGHT, write_exact
 from stathmos.instruments.link import address_of, look, why
 from stathmos.instruments.models import InstrumentRevision
@@ -35,7 +35,10 @@ def take_weight(rig_id: int, person: Person, version: int, path: str, one: Instr
             "again": True,
         }
     }
-    named, mark = instrument_path(path), mark_of(path)
+    named, mark, late = instrument_path(path), mark_of(path), late_path(path)
+    if late:
+        past = "yes" if past_due(one.known, today) else "no"
+        entries[late] = {"is": past, "from": "measured", "system": one.system}
     if named:
         entries[named] = {"is": said_of(one, shown, today), "from": "measured", "system": one.system}
     if mark:
