@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import datetime
+
 from django.db import transaction
 
 from stathmos.catalogue.invented import listed
@@ -9,7 +11,11 @@ from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, TowVehicle, Trailer
 from stathmos.catalogue.models.edition import SUBJECTS, raise_edition
 from stathmos.catalogue.reading import read_item
+from stathmos.core.instruments import UNITS
+from stathmos.core.units import write_exact
 from stathmos.handover.actions.hand_over import hand_over
+from stathmos.instruments.actions.keep_instrument import keep_instrument
+from stathmos.instruments.yard import SHIPPED
 from stathmos.people.models import Person
 from stathmos.rigs.actions.sign_station import sign_station
 from stathmos.rigs.actions.write_rig import Change, open_rig, write_rig
@@ -39,6 +45,7 @@ def load() -> None:
         kind.objects.bulk_create([catalogue_item(kind, row) for row in listed(name)])
     for subject in SUBJECTS:  # rows put in all together are written without the models' own `save`
         raise_edition(subject)
+    _instruments(people["odile"])
     for row in listed("rigs"):
         rig = open_rig(people[row["advisor"]], _first_entries(row))
         for station, person in row.get("signed", []):
@@ -47,6 +54,20 @@ def load() -> None:
             rig = write_rig(rig.pk, people[person], rig.version, Change({}, entries_then))
     for row in listed("bay"):
         _through_the_bay(row, people)
+
+
+def _instruments(manager: Person) -> None:
+    """The stand-ins that ship, written down as a manager writes an instrument; the bathroom scale is past its day."""
+    for one in SHIPPED:
+        known = one.instrument
+        measures = known.of.measures
+        late = known.kind == "bathroom_scale"
+        written = {
+            "name": known.name, "kind": known.kind, "address": one.address, "line": one.line, "pattern": "", "unit": known.unit,
+            "mark": write_exact(known.mark, measures, UNITS[known.unit]), "capacity": write_exact(known.capacity, measures, UNITS[known.unit]),
+            "serial": known.serial, "checked": datetime.date(2025 if late else 2026, 3, 2), "due": datetime.date(2026 if late else 2028, 3, 2),
+        }  # fmt: skip
+        keep_instrument(manager, None, 0, written)
 
 
 def _through_the_bay(row: dict, people: dict[str, Person]) -> None:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import datetime
+
 from django.http import Http404
 from django.utils import timezone
 from drf_spectacular.utils import extend_schema
@@ -17,8 +19,8 @@ from stathmos.core.instruments.places import TAKES
 from stathmos.core.units import WEIGHT, write, write_exact
 from stathmos.instruments.actions.keep_instrument import NotKept, StaleInstrument, keep_instrument
 from stathmos.instruments.actions.take_weight import take_weight
-from stathmos.instruments.link import address_of, look, why
-from stathmos.instruments.models import UNITS, InstrumentRevision, all_instruments, instrument
+from stathmos.instruments.models import UNITS, Agent, Heard, InstrumentRevision, all_instruments, instrument
+from stathmos.instruments.showing import PATIENCE, shown_now
 from stathmos.people.roles import may
 from stathmos.people.strict import Day, Text, Truth, Whole, taken
 from stathmos.rigs import shapes
@@ -26,6 +28,8 @@ from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.record import record_of, rig_or_404, stale_answer
 
 MOST_LINES = 60
+#: what an agent heard is offered for so long, and so many of it
+HEARD_FOR, MOST_HEARD = datetime.timedelta(hours=12), 12
 INSTRUMENT_KINDS = list(core.KINDS)
 _KIND = s.ChoiceField(INSTRUMENT_KINDS)
 _UNIT = s.ChoiceField(list(UNITS))
@@ -42,6 +46,12 @@ _WRITTEN = {
     "checked": Day(allow_null=True, required=False),
     "due": Day(allow_null=True, required=False),
     "retired": Truth(required=False),
+    "agent": Text(
+        max_length=40,
+        allow_blank=True,
+        required=False,
+        help_text="The agent that reads it; empty for the server itself.",
+    ),
 }
 KeepShape = shape("InstrumentKeep", revision=Whole(min_value=0, required=False), **_WRITTEN)
 InstrumentShape = shape(
@@ -51,16 +61,33 @@ InstrumentShape = shape(
     kind_word=text(),
     past_due=Truth(),
     takes=s.ListField(child=Text()),
+    weighs=Truth(),
     by=text(),
     at=s.DateTimeField(),
-    **{**_WRITTEN, "checked": s.DateField(allow_null=True), "due": s.DateField(allow_null=True), "retired": Truth()},
+    **{
+        **_WRITTEN,
+        "checked": s.DateField(allow_null=True),
+        "due": s.DateField(allow_null=True),
+        "retired": Truth(),
+        "agent": text(),
+    },
+)
+AgentShape = shape(
+    "InstrumentAgent",
+    name=text(),
+    by=text(),
+    at=s.DateTimeField(),
+    heard_at=s.DateTimeField(allow_null=True),
+    answers=Truth(),
+    shut_out=Truth(),
 )
 InstrumentsShape = shape(
     "Instruments",
     instruments=InstrumentShape(many=True),
-    kinds=shape("InstrumentKind", key=text(), word=text())(many=True),
+    kinds=shape("InstrumentKind", key=text(), word=text(), units=s.ListField(child=Text()))(many=True),
     presets=shape("InstrumentPreset", key=text(), example=text(), pattern=text())(many=True),
     groups=shape("InstrumentGroup", name=text(), tells=text())(many=True),
+    agents=AgentShape(many=True),
     may_keep=Truth(),
 )
 TryShape = shape(
@@ -73,29 +100,45 @@ TriedShape = shape(
         "InstrumentLine",
         line=text(),
         kind=text(),
-        weight=Text(allow_null=True),
+        shows=Text(allow_null=True),
         steady=Truth(allow_null=True),
         net=Truth(),
     )(many=True),
 )
 LiveShape = shape(
-    "InstrumentLive", state=text(), why=text(), weight=Text(allow_null=True), net=Truth(), unit=_UNIT, name=text(), serial=text(),
+    "InstrumentLive", state=text(), why=text(), shows=Text(allow_null=True), net=Truth(), tare=Text(allow_null=True), unit=_UNIT, name=text(), serial=text(),
     past_due=Truth(),
 )  # fmt: skip
-TakeShape = shape("InstrumentTake", instrument=Whole(), path=Text(max_length=64), version=Whole())
+TakeShape = shape(
+    "InstrumentTake", instrument=Whole(), path=Text(max_length=64), version=Whole(),
+    heard=s.UUIDField(required=False, allow_null=True, help_text="Something that its agent heard before, instead of what it shows now."),
+)  # fmt: skip
+HeardShape = shape(
+    "InstrumentHeard",
+    heard=shape("InstrumentHeardOne", key=s.UUIDField(), shows=text(), net=Truth(), at=s.DateTimeField())(many=True),
+)
 
 
 def _told(one: InstrumentRevision) -> dict:
     today = timezone.localdate()
     return {
-        **{name: getattr(one, name) for name in ("number", "revision", "name", "kind", "address", "line", "pattern", "unit", "serial", "checked", "due", "retired")},
-        "mark": write_exact(one.mark, WEIGHT, one.system),
-        "capacity": write_exact(one.capacity, WEIGHT, one.system),
-        "kind_word": core.KINDS[one.kind],
+        **{name: getattr(one, name) for name in ("number", "revision", "name", "kind", "address", "line", "pattern", "unit", "serial", "checked", "due", "retired", "agent")},
+        "mark": write_exact(one.mark, core.KINDS[one.kind].measures, one.system),
+        "capacity": write_exact(one.capacity, core.KINDS[one.kind].measures, one.system),
+        "kind_word": core.KINDS[one.kind].word,
         "past_due": core.past_due(one.known, today),
         "takes": list(TAKES[one.kind]),
+        "weighs": core.KINDS[one.kind].measures == WEIGHT,
         "by": one.written_by.called,
         "at": one.written_at,
+    }  # fmt: skip
+
+
+def _agent(one: Agent) -> dict:
+    answers = one.heard_at is not None and timezone.now() - one.heard_at <= PATIENCE
+    return {
+        "name": one.name, "by": one.made_by.called, "at": one.made_at, "heard_at": one.heard_at, "answers": answers,
+        "shut_out": one.revoked_at is not None,
     }  # fmt: skip
 
 
@@ -117,11 +160,14 @@ class InstrumentsView(APIView):
         return Response(
             {
                 "instruments": [_told(one) for one in all_instruments()],
-                "kinds": [{"key": key, "word": word} for key, word in core.KINDS.items()],
+                "kinds": [
+                    {"key": key, "word": kind.word, "units": list(kind.units)} for key, kind in core.KINDS.items()
+                ],
                 "presets": [
                     {"key": key, "example": line, "pattern": pattern} for key, (line, pattern) in core.PRESETS.items()
                 ],
                 "groups": [{"name": name, "tells": tells} for name, tells in core.GROUPS.items()],
+                "agents": [_agent(one) for one in Agent.objects.select_related("made_by")],
                 "may_keep": may(request.user, "keep_catalogue"),
             }
         )
@@ -170,14 +216,13 @@ class TryView(APIView):
             core.compiled(pattern)
         except PatternError as error:
             return Response({"detail": str(error), "problems": {"pattern": str(error)}}, status=400)
+        measures = next(kind.measures for kind in core.KINDS.values() if asked["unit"] in kind.units)
         told = []
         for line in asked["lines"].splitlines()[:MOST_LINES]:
             found = core.read_line(line, pattern, asked["unit"])
-            weight = (
-                write(found.weight, WEIGHT, "us" if asked["unit"] == "lb" else "metric") if found.kind == READ else None
-            )
+            shows = write(found.value, measures, core.UNITS[asked["unit"]]) if found.kind == READ else None
             told.append(
-                {"line": line[:120], "kind": found.kind, "weight": weight, "steady": found.steady, "net": found.net}
+                {"line": line[:120], "kind": found.kind, "shows": shows, "steady": found.steady, "net": found.net}
             )
         return Response({"lines": told})
 
@@ -188,14 +233,31 @@ class LiveView(APIView):
     @extend_schema(operation_id="look_at_instrument", responses={200: LiveShape})
     def get(self, request: Request, number: int) -> Response:
         one = _or_404(number)
-        shown = look(one.known, address_of(one.address))
+        (shown, hinders), measures = shown_now(one), core.KINDS[one.kind].measures
         return Response(
             {
-                "state": shown.state, "why": why(shown.state), "net": shown.net, "unit": one.unit, "name": one.name, "serial": one.serial,
-                "weight": None if shown.weight is None else write(shown.weight, WEIGHT, one.system),
+                "state": shown.state, "why": hinders, "net": shown.net, "unit": one.unit, "name": one.name, "serial": one.serial,
+                "shows": None if shown.value is None else write(shown.value, measures, one.system),
+                "tare": None if shown.tare is None else write(shown.tare, measures, one.system),
                 "past_due": core.past_due(one.known, timezone.localdate()),
             }
         )  # fmt: skip
+
+
+class HeardView(APIView):
+    """What stood still on an agent's instrument lately and was not taken yet, the last first."""
+
+    @extend_schema(operation_id="heard_of_instrument", responses={200: HeardShape})
+    def get(self, request: Request, number: int) -> Response:
+        one = _or_404(number)
+        since = timezone.now() - HEARD_FOR
+        found = Heard.objects.filter(number=number, read_at__gte=since, taken=None)[:MOST_HEARD]
+        measures = core.KINDS[one.kind].measures
+        told = [
+            {"key": each.key, "shows": write(each.value, measures, one.system), "net": each.net, "at": each.read_at}
+            for each in found
+        ]
+        return Response({"heard": told})
 
 
 class TakeView(APIView):
@@ -210,7 +272,9 @@ class TakeView(APIView):
         one = _or_404(asked["instrument"])
         rig_or_404(pk)
         try:
-            rig = take_weight(pk, request.user, asked["version"], asked["path"], one, timezone.localdate())
+            rig = take_weight(
+                pk, request.user, asked["version"], asked["path"], one, timezone.localdate(), asked.get("heard")
+            )
         except NotWritten as error:
             return Response({"detail": "Nothing was taken.", "problems": error.problems}, status=400)
         except Stale as stale:

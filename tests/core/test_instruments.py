@@ -1,5 +1,6 @@
 """Instruments: lines read or refused in a word, never a wrong figure; what is steady, and what may be taken down."""
 
+import math
 import random
 import unittest
 from datetime import date
@@ -39,9 +40,12 @@ class Lines(unittest.TestCase):
     def test_presets_read_the_line_beside_them(self) -> None:
         for key, (line, pattern) in PRESETS.items():
             with self.subTest(key):
-                found = read_line(line, pattern, "lb")
+                unit, shows = {"torque": ("ft·lb", 445 * 1.355817948 / 9.80665 * 1000), "angle": ("°", 0.35 * math.pi / 180)}.get(key, ("lb", 1150 * KG))
+                found = read_line(line, pattern, unit)
                 self.assertEqual(found.kind, READ)
-                self.assertAlmostEqual(found.weight / KG, 1150)
+                self.assertAlmostEqual(found.value / shows, 1.0, 6)  # NIST SP 811 for the foot-pound
+                other = {"ft·lb": "n·m", "lb": "kg"}.get(unit, "lb")
+                self.assertNotEqual(read_line(line, pattern, other).kind, READ if "unit" in pattern else "")
 
     def test_what_a_line_says_besides(self) -> None:
         for line, kind in (
@@ -53,15 +57,18 @@ class Lines(unittest.TestCase):
             self.assertEqual(read_line(line, WORDED, "lb").kind, kind, line)
         self.assertIs(read_line(worded("1", word="moving"), WORDED, "lb").steady, False)
         self.assertIsNone(read_line("1150 lb", WITH_UNIT, "lb").steady)
-        self.assertTrue(read_line(worded("12", mode="net"), WORDED, "lb").net)
-        self.assertAlmostEqual(read_line("-12.5", BARE, "kg").weight, -12.5)
+        net = read_line(worded("12", word="tare 50 steady", mode="net"), WORDED, "lb")
+        self.assertTrue(net.net)
+        self.assertAlmostEqual(net.tare / KG, 50)
+        self.assertIsNone(read_line(worded("12", mode="net"), WORDED, "lb").tare)
+        self.assertAlmostEqual(read_line("-12.5", BARE, "kg").value, -12.5)
 
     @given(st.integers(0, 999_999), st.integers(0, 999), st.sampled_from(("lb", "kg")), st.booleans())
     def test_a_figure_comes_back_as_it_was_sent(self, whole: int, part: int, unit: str, minus: bool) -> None:
         text = f"{'-' if minus else ''}{whole}.{part:03d}"
         found = read_line(worded(text, unit), WORDED, unit)
         self.assertEqual(found.kind, READ)
-        self.assertAlmostEqual(found.weight, float(text) * (KG if unit == "lb" else 1.0), places=9)
+        self.assertAlmostEqual(found.value, float(text) * (KG if unit == "lb" else 1.0), places=9)
 
     def test_ten_thousand_broken_lines_give_no_wrong_figure(self) -> None:
         """Cut, doubled, struck, shuffled: a line gives the figure that was sent, or a word."""
@@ -87,7 +94,7 @@ class Lines(unittest.TestCase):
             found = read_line("".join(line), WORDED, "lb")
             if found.kind == READ:
                 read += 1
-                self.assertAlmostEqual(found.weight / KG, float(sent), places=6, msg="".join(line))
+                self.assertAlmostEqual(found.value / KG, float(sent), places=6, msg="".join(line))
         self.assertGreater(read, 2000)
 
     @settings(max_examples=500)
@@ -99,7 +106,7 @@ class Lines(unittest.TestCase):
 class Patterns(unittest.TestCase):
     def test_what_cannot_be_used_is_said(self) -> None:
         for pattern, says in (
-            ("(?P<weight>", "no pattern"), (r"\d+", "reads no weight"), (r"(?P<weight>\d+)(?P<colour>red)", "means nothing"), ("x" * 401, "Longer"),
+            ("(?P<weight>", "no pattern"), (r"\d+", "reads no figure"), (r"(?P<weight>\d+)(?P<colour>red)", "means nothing"), ("x" * 401, "Longer"),
         ):  # fmt: skip
             with self.assertRaises(PatternError) as told:
                 compiled(pattern)
@@ -157,7 +164,7 @@ class Steady(unittest.TestCase):
         if shown.state == "steady":
             near = [weight for when, weight in told if when >= at - 0.8]
             self.assertEqual(set(near), {told[-1][1]})
-            self.assertAlmostEqual(shown.weight / KG, told[-1][1])
+            self.assertAlmostEqual(shown.value / KG, told[-1][1])
 
 
 class Due(unittest.TestCase):

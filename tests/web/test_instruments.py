@@ -34,7 +34,7 @@ class OverASocket(unittest.TestCase):
         for instrument, weight in ((SCALE, 812.3 * KG_PER_LB), (BRIDGE, 3217.0)):
             found = self.shown(StandIn(instrument), weight, wanted="steady")
             self.assertEqual(found.state, "steady")
-            self.assertAlmostEqual(found.weight, round(weight / instrument.mark) * instrument.mark, places=6)
+            self.assertAlmostEqual(found.value, round(weight / instrument.mark) * instrument.mark, places=6)
 
     def test_what_has_just_come_on_is_in_motion(self) -> None:
         self.assertIn(self.shown(StandIn(SCALE), 700.0, at_rest=False).state, ("moving", "silent"))
@@ -44,7 +44,7 @@ class OverASocket(unittest.TestCase):
             with self.subTest(fault):
                 found = self.shown(StandIn(SCALE, fault=fault), 300.0, wanted=fault)
                 self.assertEqual(found.state, fault)
-                self.assertIsNone(found.weight)
+                self.assertIsNone(found.value)
                 self.assertNotEqual(why(found.state), "")
         self.assertEqual(self.shown(StandIn(SCALE), 3000.0, wanted="over").state, "over")
         self.assertEqual(self.shown(StandIn(SCALE, tare=50.0), 0.0, wanted="below").state, "below")
@@ -66,7 +66,7 @@ class OverASocket(unittest.TestCase):
         with OnLoopback(standin) as on:
             standin.put(500 * KG_PER_LB, at_rest=True)
             many = [
-                threading.Thread(target=lambda: told.append(until("steady", SCALE, on.address).weight))
+                threading.Thread(target=lambda: told.append(until("steady", SCALE, on.address).value))
                 for _ in range(4)
             ]
             for one in many:
@@ -97,7 +97,7 @@ class OverAWire(unittest.TestCase):
             os.close(ours)
             os.close(theirs)
         self.assertEqual(found.state, "steady")
-        self.assertAlmostEqual(found.weight / KG_PER_LB, 640)
+        self.assertAlmostEqual(found.value / KG_PER_LB, 640)
 
 
 class Addresses(unittest.TestCase):

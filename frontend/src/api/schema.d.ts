@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/agent/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What an agent sends; the answer names its instruments, and what of its readings stands written. */
+        post: operations["agent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assess/": {
         parameters: {
             query?: never;
@@ -380,6 +397,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/{number}/heard/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What stood still on an agent's instrument lately and was not taken yet, the last first. */
+        get: operations["heard_of_instrument"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments/{number}/live/": {
         parameters: {
             query?: never;
@@ -391,6 +425,40 @@ export interface paths {
         get: operations["look_at_instrument"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/agents/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description An agent let in: its key is told this once. */
+        post: operations["let_agent_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/agents/shut-out/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description An agent shut out: its key opens nothing any more. */
+        post: operations["shut_agent_out"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1268,6 +1336,57 @@ export interface components {
         AgainRequest: {
             new: components["schemas"]["NewEnum"];
             name?: string;
+        };
+        AgentAnswer: {
+            written: string[];
+            instruments: components["schemas"]["AgentInstrument"][];
+        };
+        AgentInstrument: {
+            number: number;
+            name: string;
+            kind: string;
+            address: string;
+            pattern: string;
+            unit: string;
+            /** Format: double */
+            mark: number;
+            /** Format: double */
+            capacity: number;
+        };
+        AgentKey: {
+            name: string;
+            key: string;
+        };
+        AgentName: {
+            name: string;
+        };
+        AgentNameRequest: {
+            name: string;
+        };
+        AgentReadingRequest: {
+            /** Format: uuid */
+            key: string;
+            instrument: number;
+            /** Format: double */
+            value: number;
+            net: boolean;
+            /** Format: double */
+            tare: number | null;
+            /** Format: date-time */
+            at: string;
+        };
+        AgentSentRequest: {
+            shown: components["schemas"]["AgentShownRequest"][];
+            readings: components["schemas"]["AgentReadingRequest"][];
+        };
+        AgentShownRequest: {
+            instrument: number;
+            state: string;
+            /** Format: double */
+            value: number | null;
+            net: boolean;
+            /** Format: double */
+            tare: number | null;
         };
         Another: {
             /** @description What to write at which.vehicle or which.trailer. */
@@ -2363,6 +2482,7 @@ export interface components {
             kind_word: string;
             past_due: boolean;
             takes: string[];
+            weighs: boolean;
             by: string;
             /** Format: date-time */
             at: string;
@@ -2371,10 +2491,32 @@ export interface components {
             /** Format: date */
             due: string | null;
             retired: boolean;
+            agent: string;
+        };
+        InstrumentAgent: {
+            name: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            heard_at: string | null;
+            answers: boolean;
+            shut_out: boolean;
         };
         InstrumentGroup: {
             name: string;
             tells: string;
+        };
+        InstrumentHeard: {
+            heard: components["schemas"]["InstrumentHeardOne"][];
+        };
+        InstrumentHeardOne: {
+            /** Format: uuid */
+            key: string;
+            shows: string;
+            net: boolean;
+            /** Format: date-time */
+            at: string;
         };
         InstrumentKeepRequest: {
             kind: components["schemas"]["InstrumentKindEnum"];
@@ -2394,11 +2536,14 @@ export interface components {
             /** Format: date */
             due?: string | null;
             retired?: boolean;
+            /** @description The agent that reads it; empty for the server itself. */
+            agent?: string;
             revision?: number;
         };
         InstrumentKind: {
             key: string;
             word: string;
+            units: string[];
         };
         /**
          * @description * `tongue_scale` - tongue_scale
@@ -2413,7 +2558,7 @@ export interface components {
         InstrumentLine: {
             line: string;
             kind: string;
-            weight: string | null;
+            shows: string | null;
             steady: boolean | null;
             net: boolean;
         };
@@ -2421,8 +2566,9 @@ export interface components {
             unit: components["schemas"]["InstrumentUnitEnum"];
             state: string;
             why: string;
-            weight: string | null;
+            shows: string | null;
             net: boolean;
+            tare: string | null;
             name: string;
             serial: string;
             past_due: boolean;
@@ -2436,6 +2582,11 @@ export interface components {
             instrument: number;
             path: string;
             version: number;
+            /**
+             * Format: uuid
+             * @description Something that its agent heard before, instead of what it shows now.
+             */
+            heard?: string | null;
         };
         InstrumentTried: {
             lines: components["schemas"]["InstrumentLine"][];
@@ -2449,14 +2600,18 @@ export interface components {
         /**
          * @description * `lb` - lb
          *     * `kg` - kg
+         *     * `ft·lb` - ft·lb
+         *     * `N·m` - N·m
+         *     * `°` - °
          * @enum {string}
          */
-        InstrumentUnitEnum: "lb" | "kg";
+        InstrumentUnitEnum: "lb" | "kg" | "ft·lb" | "N·m" | "°";
         Instruments: {
             instruments: components["schemas"]["Instrument"][];
             kinds: components["schemas"]["InstrumentKind"][];
             presets: components["schemas"]["InstrumentPreset"][];
             groups: components["schemas"]["InstrumentGroup"][];
+            agents: components["schemas"]["InstrumentAgent"][];
             may_keep: boolean;
         };
         ItemChange: {
@@ -4170,6 +4325,81 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    agent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgentSentRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AgentAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
     assess: {
         parameters: {
             query?: never;
@@ -5794,6 +6024,54 @@ export interface operations {
             };
         };
     };
+    heard_of_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentHeard"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
     look_at_instrument: {
         parameters: {
             query?: never;
@@ -5824,6 +6102,138 @@ export interface operations {
             };
             /** @description There is no such thing. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    let_agent_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgentNameRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AgentKey"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    shut_agent_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgentNameRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AgentName"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -95,6 +95,7 @@ export type RigEvent = Schemas["Event"];
 export type GivenPassword = Schemas["GivenPassword"];
 export type People = Schemas["People"];
 export type Person = Schemas["Person"];
+export type InstrumentHeard = Schemas["InstrumentHeard"];
 export type Debrief = Schemas["Debrief"];
 export type PracticeRecord = Schemas["PracticeRecord"];
 export type Practices = Schemas["Practices"];

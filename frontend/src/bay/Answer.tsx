@@ -1,10 +1,12 @@
 /** A big way to answer one question: a keypad, or what may be chosen; what is odd is asked again before it is written. */
 import Box from "@mui/material/Box";
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import type { Entry, Provenance, Question, UnitSystem } from "../api/types";
 import { pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { TakeIt } from "../instruments/TakeIt";
 import { Slab } from "../parts/Slab";
 import { BigButton, Keypad, type PadKind } from "./Keypad";
 import { refusal, unlikely } from "./believe";
@@ -33,6 +35,11 @@ export function Answer({ question, onward, guarded = null, page, from = "measure
   const [sure, setSure] = useState<{ text: string; why: string } | null>(null);
   const [correcting, setCorrecting] = useState(false);
   const now = entries[question.path]?.is ?? "";
+  const queries = useQueryClient();
+  const took = () => {
+    void queries.invalidateQueries({ queryKey: ["bay", record.id] });
+    onward();
+  };
 
   function put(is: string, certain = false) {
     if (!is) {
@@ -123,6 +130,7 @@ export function Answer({ question, onward, guarded = null, page, from = "measure
           Correcting {guarded?.toLowerCase()}: it was <b>{now}</b>. Only what was misread or miscounted; another setting is another trial.
         </Box>
       )}
+      {question.kind === "weight" && <TakeIt record={record} paths={[question.path]} taken={took} />}
       <Keypad small={small} key={kind} kind={kind} halves={question.halves} begin={now} problem={problem} check={(text) => (refusal(question, text) ? read(refusal(question, text)) : "")} done={put} />
     </>
   );

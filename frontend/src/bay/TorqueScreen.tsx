@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import NativeSelect from "@mui/material/NativeSelect";
 import TextField from "@mui/material/TextField";
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { api, type Refusal } from "../api/client";
@@ -10,6 +10,7 @@ import type { BaySection, Entry, Fastener, Fit, Reach } from "../api/types";
 import { day } from "../app/dates";
 import { hairline, inkSoft, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
+import { TakeIt } from "../instruments/TakeIt";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { BigButton } from "./Keypad";
@@ -42,6 +43,7 @@ export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }
 function Bolt({ bolt, best, wrenches, methods }: { bolt: Fastener; best: Reach | null; wrenches: string[]; methods: Fit["methods"] }) {
   const { entries, record, write, may } = useBayPage();
   const { read, system } = useUnits();
+  const queries = useQueryClient();
   const place = `torque.${bolt.key}`;
   const put = (field: string, is: string): [string, Entry] => [`${place}.${field}`, { is, from: "measured", system }];
   const reached = entries[`${place}.reached`]?.is;
@@ -85,6 +87,7 @@ function Bolt({ bolt, best, wrenches, methods }: { bolt: Fastener; best: Reach |
           </BigButton>
         </Box>
       )}
+      {may && bolt.by === "torque" && <TakeIt record={record} paths={[`${place}.reached`]} says="Take it from the wrench" taken={() => void queries.invalidateQueries({ queryKey: ["bay", record.id] })} />}
       {may && (bolt.target_exact ?? bolt.by !== "torque") && (
         <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(210px, 100%), 1fr))", gap: 1, mt: 0.75 }}>
           {bolt.by === "torque" ? (

@@ -14,11 +14,12 @@ import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { Table } from "../parts/Table";
+import { Agents } from "./Agents";
 import { useInstruments } from "./TakeIt";
 
 type Form = Omit<InstrumentKeep, "checked" | "due"> & { checked: string; due: string };
 
-const NEW: Form = { revision: 0, name: "", kind: "tongue_scale", address: "", line: "worded", pattern: "", unit: "lb", mark: "1 lb", capacity: "2000 lb", serial: "", checked: "", due: "", retired: false };
+const NEW: Form = { revision: 0, name: "", kind: "tongue_scale", address: "", line: "worded", pattern: "", unit: "lb", mark: "1 lb", capacity: "2000 lb", serial: "", checked: "", due: "", retired: false, agent: "" };
 const OWN = "";
 
 export function InstrumentsPage() {
@@ -50,7 +51,10 @@ export function InstrumentsPage() {
                 <Box component="tr" key={one.number} data-instrument={one.name} sx={one.retired ? { color: inkSoft } : undefined}>
                   <th scope="row">{one.name}</th>
                   <td>{one.kind_word}{one.retired && ", out of use"}</td>
-                  <td>{one.address}</td>
+                  <td>
+                    {one.address}
+                    {one.agent && `, by agent ${one.agent}`}
+                  </td>
                   <td>{one.mark}</td>
                   <td>{one.capacity}</td>
                   <td>{one.serial || "–"}</td>
@@ -65,6 +69,7 @@ export function InstrumentsPage() {
           </Table>
         </Box>
       )}
+      {may_keep && <Agents agents={told.data.agents} />}
       {edited && <Keep key={edited === "new" ? "new" : edited.number} told={told.data} one={edited === "new" ? null : edited} done={() => setEdited(null)} />}
     </Box>
   );
@@ -76,8 +81,8 @@ function Keep({ told, one, done }: { told: Instruments; one: Instrument | null; 
   const set = (more: Partial<Form>) => setForm({ ...form, ...more });
   const keep = useMutation<Instrument, Refusal>({
     mutationFn: () => {
-      const { name, kind, address, line, pattern, unit, mark, capacity, serial, retired } = form;
-      const body: InstrumentKeep = { name, kind, address, line, pattern, unit, mark, capacity, serial, retired: retired ?? false, revision: one?.revision ?? 0, checked: form.checked || null, due: form.due || null };
+      const { name, kind, address, line, pattern, unit, mark, capacity, serial, retired, agent } = form;
+      const body: InstrumentKeep = { name, kind, address, line, pattern, unit, mark, capacity, serial, retired: retired ?? false, agent: agent ?? "", revision: one?.revision ?? 0, checked: form.checked || null, due: form.due || null };
       return one ? api.settled<Instrument>(api.client.POST("/api/instruments/{number}/", { params: { path: { number: one.number } }, body })) : api.settled<Instrument>(api.client.POST("/api/instruments/", { body }));
     },
     onSuccess: () => {
@@ -86,6 +91,7 @@ function Keep({ told, one, done }: { told: Instruments; one: Instrument | null; 
     },
   });
   const problems = keep.error?.problems ?? {};
+  const units = (kind: string) => told.kinds.find((each) => each.key === kind)?.units ?? [];
   const field = (name: "name" | "address" | "mark" | "capacity" | "serial", label: string, placeholder = "") => (
     <TextField label={label} value={form[name]} placeholder={placeholder} onChange={(event) => set({ [name]: event.target.value })} error={Boolean(problems[name])} helperText={problems[name]} slotProps={{ htmlInput: { maxLength: 120 }, inputLabel: { shrink: true } }} />
   );
@@ -96,14 +102,15 @@ function Keep({ told, one, done }: { told: Instruments; one: Instrument | null; 
     <Panel title={one ? `Change ${one.name}` : "A new instrument"} note={one ? `written by ${one.by}` : undefined}>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(min(230px, 100%), 1fr))", gap: 1.5, alignItems: "end", mt: 1 }}>
         {field("name", "Name")}
-        <Choice label="What it is" value={form.kind} set={(kind) => set({ kind: kind as Form["kind"] })} choices={told.kinds.map((each) => [each.key, each.word])} />
+        <Choice label="What it is" value={form.kind} set={(kind) => set({ kind: kind as Form["kind"], unit: (units(kind).includes(form.unit) ? form.unit : units(kind)[0]) as Form["unit"] })} choices={told.kinds.map((each) => [each.key, each.word])} />
         {field("address", "Where it is", "serial:/dev/ttyUSB0 or socket://host:port")}
-        <Choice label="Unit" value={form.unit} set={(unit) => set({ unit: unit as Form["unit"] })} choices={[["lb", "lb"], ["kg", "kg"]]} />
+        <Choice label="Unit" value={form.unit} set={(unit) => set({ unit: unit as Form["unit"] })} choices={units(form.kind).map((unit) => [unit, unit])} />
         {field("mark", "Smallest mark")}
         {field("capacity", "The most it weighs")}
         {field("serial", "Its number")}
         {day("checked", "Last looked at")}
         {day("due", "Due again")}
+        <Choice label="Read by" value={form.agent ?? ""} set={(agent) => set({ agent })} choices={[["", "the server itself"], ...told.agents.filter((each) => !each.shut_out).map((each): [string, string] => [each.name, `agent ${each.name}`])]} />
         <Choice label="In use" value={form.retired ? "no" : "yes"} set={(now) => set({ retired: now === "no" })} choices={[["yes", "yes"], ["no", "out of use"]]} />
       </Box>
       <Box sx={{ mt: 1.5, display: "grid", gap: 1 }}>
@@ -139,7 +146,7 @@ function Choice({ label, value, set, choices }: { label: string; value: string; 
 const KIND_WORDS: Record<string, string> = { read: "read", garbled: "cannot be read", wrong_unit: "another unit", over: "over its range", below: "below nothing", fault: "a fault" };
 
 /** Lines pasted from the instrument, each as the pattern reads it. */
-function TryIt({ line, pattern, unit }: { line: string; pattern: string; unit: "lb" | "kg" }) {
+function TryIt({ line, pattern, unit }: { line: string; pattern: string; unit: Form["unit"] }) {
   const [lines, setLines] = useState("");
   const tried = useMutation<InstrumentTried, Refusal>({ mutationFn: () => api.settled<InstrumentTried>(api.client.POST("/api/instruments/try/", { body: { line, pattern, unit, lines } })) });
   return (
@@ -151,7 +158,7 @@ function TryIt({ line, pattern, unit }: { line: string; pattern: string; unit: "
         <Box component="ol" aria-label="As it is read" sx={{ m: 0, mt: 0.5, pl: 2.5 }}>
           {tried.data.lines.map((one, index) => (
             <li key={index}>
-              <code>{one.line}</code>: <b>{one.weight ?? KIND_WORDS[one.kind] ?? one.kind}</b>
+              <code>{one.line}</code>: <b>{one.shows ?? KIND_WORDS[one.kind] ?? one.kind}</b>
               {one.kind === "read" && (one.steady === null ? "" : one.steady ? ", steady" : ", in motion")}
               {one.net && ", net"}
             </li>

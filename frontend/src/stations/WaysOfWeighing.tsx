@@ -65,7 +65,7 @@ function Way({ way, name, paths, children, own }: Props) {
         )}
       </Box>
       {own ?? <Fields paths={paths} />}
-      {open && <TakeIt paths={paths} />}
+      {open && !own && draft.record && <TakeIt record={draft.record} paths={paths} />}
       {children && <Box sx={{ fontSize: "0.88rem", color: inkSoft, mt: 0.25 }}>{children}</Box>}
     </Box>
   );
@@ -144,10 +144,18 @@ const PASSES = [
   ["3 bars on", "bridge_front_bars", "bridge_rear_bars", "bridge_trailer_bars"],
 ] as const;
 const AXLES = ["front axle", "rear axle", "trailer axles"];
+/** each pass walked through with the indicator: what is on the deck, one group after the other */
+const WALKED = [
+  { pass: "Pass 1, the vehicle alone", way: "alone", groups: ["front", "rear"] },
+  { pass: "Pass 2, coupled, no bars", way: "bare", groups: ["front", "rear", "trailer"] },
+  { pass: "Pass 3, bars on", way: "bars", groups: ["front", "rear", "trailer"] },
+] as const;
+const ON_DECK = { front: "Front axle on the deck", rear: "Rear axle on the deck", trailer: "Trailer's axles on the deck" };
 
 /** The passes as the ticket has them: a line a pass, a column an axle group. */
 function Bridge() {
   const { draft } = useRig();
+  const { record } = draft;
   const { read } = useUnits();
   const { bridge } = useSection("weights");
   const problems = PASSES.flatMap(([, ...names]) => names.flatMap((name) => (name ? (draft.problems[`weighing.${name}`] ?? []) : [])));
@@ -184,6 +192,10 @@ function Bridge() {
           Passes 2 and 3 close: {read(bridge.apart_text)} apart, {read(bridge.tolerance_text)} allowed.
         </Box>
       )}
+      {record &&
+        WALKED.map(({ pass, way, groups }) => (
+          <TakeIt key={way} record={record} paths={groups.map((group) => `weighing.bridge_${group}_${way}`)} steps={Object.fromEntries(groups.map((group) => [`weighing.bridge_${group}_${way}`, ON_DECK[group]]))} says={`${pass}: drive it through with the indicator`} />
+        ))}
     </Box>
   );
 }

@@ -32,11 +32,13 @@ _WHY = {
 
 @dataclass(frozen=True, kw_only=True)
 class Shown:
-    """What it shows now. ``weight`` kg, None where it shows no figure; ``net``: a tare is taken off."""
+    """What it shows now. ``value`` in the core's unit of what it measures, None where it shows no figure; ``net``: a ``tare`` is taken
+    off, None where it does not say how much."""
 
     state: str
-    weight: float | None = None
+    value: float | None = None
     net: bool = False
+    tare: float | None = None
 
 
 def refusal(state: str) -> str:
@@ -59,9 +61,9 @@ class Indicator:
     def hear(self, text: str, at: float) -> None:
         """One line more."""
         line = read_line(text, self.instrument.pattern, self.instrument.unit)
-        if line.kind == READ and line.weight > self.instrument.capacity:
+        if line.kind == READ and abs(line.value) > self.instrument.capacity:
             line = Line(kind=OVER)
-        if line.kind == READ and line.weight < -self.instrument.mark / 2:
+        if line.kind == READ and line.value < -self.instrument.mark / 2 and not self.instrument.of.signed:
             line = Line(kind=BELOW)
         self.last_at = at
         self.heard.append((at, line))
@@ -85,9 +87,9 @@ class Indicator:
         agree = all(
             line.kind == READ
             and line.net == last.net
-            and abs(line.weight - last.weight) <= self.instrument.mark / 2 + 1e-9
+            and abs(line.value - last.value) <= self.instrument.mark / 2 + 1e-9
             for _, line in stretch
         )
         long_enough = len(stretch) >= AT_LEAST and last_at - stretch[0][0] >= STRETCH * 0.75
         still = agree and long_enough and all(line.steady is not False for _, line in stretch)
-        return Shown(state=STEADY if still else MOVING, weight=last.weight, net=last.net)
+        return Shown(state=STEADY if still else MOVING, value=last.value, net=last.net, tare=last.tare)

@@ -2,27 +2,45 @@
 
 from __future__ import annotations
 
+import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
 
 from stathmos.core.instruments.line import PRESETS
-from stathmos.core.units import KG_PER_LB
+from stathmos.core.units import ANGLE, COUPLE, KG_PER_LB, WEIGHT
 
-#: each kind, and its word
-KINDS: dict[str, str] = {
-    "tongue_scale": "tongue scale",
-    "bathroom_scale": "bathroom scale with output",
-    "gauge": "gauge under a ball",
-    "weighbridge": "weighbridge indicator",
-    "level": "level",
-    "wrench": "torque wrench with output",
+
+@dataclass(frozen=True, kw_only=True)
+class Kind:
+    """What an instrument is: its word, what it measures, in which units it may be set, whether it may show less than nothing. ``most``:
+    more than this no capacity is believed, in the core's unit."""
+
+    word: str
+    measures: str
+    units: tuple[str, ...]
+    most: float
+    signed: bool = False
+
+
+_WEIGHT_UNITS, _TORQUE_UNITS = ("lb", "kg"), ("ft·lb", "N·m")
+_MOST_WEIGHT, _MOST_TORQUE = 60_000.0, 300_000.0
+KINDS: Mapping[str, Kind] = {
+    "tongue_scale": Kind(word="tongue scale", measures=WEIGHT, units=_WEIGHT_UNITS, most=_MOST_WEIGHT),
+    "bathroom_scale": Kind(word="bathroom scale with output", measures=WEIGHT, units=_WEIGHT_UNITS, most=_MOST_WEIGHT),
+    "gauge": Kind(word="gauge under a ball", measures=WEIGHT, units=_WEIGHT_UNITS, most=_MOST_WEIGHT),
+    "weighbridge": Kind(word="weighbridge indicator", measures=WEIGHT, units=_WEIGHT_UNITS, most=_MOST_WEIGHT),
+    "level": Kind(word="level", measures=ANGLE, units=("°",), most=math.pi / 2, signed=True),
+    "wrench": Kind(word="torque wrench with output", measures=COUPLE, units=_TORQUE_UNITS, most=_MOST_TORQUE),
 }
+#: every unit that an instrument may be set to, and the system of units that it is of
+UNITS: Mapping[str, str] = {"lb": "us", "kg": "metric", "ft·lb": "us", "N·m": "metric", "°": "us"}
 
 
 @dataclass(frozen=True, kw_only=True)
 class Instrument:
-    """One instrument. ``unit`` lb or kg; ``mark`` its smallest mark and ``capacity`` the most it weighs, kg; ``due`` when it is
-    to be looked at again, None where nobody said."""
+    """One instrument. ``unit`` one of its kind's; ``mark`` its smallest mark and ``capacity`` the most it shows, in the core's unit;
+    ``due`` when it is to be looked at again, None where nobody said."""
 
     name: str
     kind: str
@@ -33,6 +51,11 @@ class Instrument:
     pattern: str = PRESETS["worded"][1]
     due: date | None = None
 
+    @property
+    def of(self) -> Kind:
+        """What it is."""
+        return KINDS[self.kind]
+
 
 def past_due(instrument: Instrument, today: date) -> bool:
     """Whether it ought to have been looked at before today; one that nobody looks at is past its day always.
@@ -42,4 +65,3 @@ def past_due(instrument: Instrument, today: date) -> bool:
     (False, True)
     """
     return instrument.due is None or instrument.due < today
-

@@ -1,4 +1,4 @@
-"""One line of an instrument, read by a pattern with named groups: a weight, or a word why it is none; never a wrong figure.
+"""One line of an instrument, read by a pattern with named groups: a figure, or a word why it is none; never a wrong figure.
 
 What a group is called says what it is (`GROUPS`); a pattern of one's own is tried on pasted lines before it is kept. The
 patterns that come with Stathmos are its own (`PRESETS`). A figure is made of digits that matched whole; a line with a check
@@ -14,11 +14,13 @@ from functools import lru_cache
 
 import regex
 
-from stathmos.core.units import UNITS, WEIGHT
+from stathmos.core.units import ANGLE, COUPLE, UNITS, WEIGHT
 
 #: every group that a pattern may have, and what it tells
 GROUPS: Mapping[str, str] = {
-    "weight": "the figure",
+    "weight": "the figure of a scale",
+    "torque": "the figure of a wrench",
+    "angle": "the figure of a level",
     "sign": "a minus where it is less than nothing",
     "unit": "the unit beside the figure",
     "steady": "there where the figure stands still",
@@ -28,6 +30,7 @@ GROUPS: Mapping[str, str] = {
     "fault": "there where the instrument says that something is wrong with it",
     "gross": "there where the figure is gross",
     "net": "there where a tare is taken off it",
+    "tare": "the tare that is taken off it",
     "check": "four hexadecimal digits: the check number of all that stands before the star",
 }
 
@@ -36,11 +39,23 @@ PRESETS: Mapping[str, tuple[str, str]] = {
     "worded": (
         "yard gross 1150 lb steady *1F32",
         r"yard (?:(?P<gross>gross)|(?P<net>net)) (?P<sign>-?)(?P<weight>\d{1,6}(?:\.\d{1,3})?) (?P<unit>lb|kg) "
+        r"(?:tare (?P<tare>\d{1,6}(?:\.\d{1,3})?) )?"
         r"(?:(?P<steady>steady)|(?P<moving>moving)|(?P<over>over)|(?P<below>below)|(?P<fault>fault)) \*(?P<check>[0-9A-F]{4})",
     ),
+    "torque": (
+        "wrench 445 ft.lb steady *CBC0",
+        r"wrench (?P<torque>\d{1,5}(?:\.\d{1,2})?) (?P<unit>ft\.lb|N\.m) "
+        r"(?:(?P<steady>steady)|(?P<moving>moving)|(?P<over>over)|(?P<fault>fault)) \*(?P<check>[0-9A-F]{4})",
+    ),
+    "angle": ("0.35 deg", r"(?P<sign>-?)(?P<angle>\d{1,2}(?:\.\d{1,2})?) ?(?P<unit>deg)"),
     "figure_and_unit": ("1150 lb", r"(?P<sign>-?)\s*(?P<weight>\d{1,6}(?:\.\d{1,3})?)\s*(?P<unit>lb|kg)"),
     "figure": ("1150", r"(?P<sign>-?)\s*(?P<weight>\d{1,6}(?:\.\d{1,3})?)"),
 }
+
+#: the groups that are a figure, and what each measures
+FIGURES: Mapping[str, str] = {"weight": WEIGHT, "torque": COUPLE, "angle": ANGLE}
+#: how instruments write units that have no letters of their own in ASCII
+_AS_WRITTEN = {"ft.lb": "ft·lb", "ft-lb": "ft·lb", "ftlb": "ft·lb", "n.m": "n·m", "n-m": "n·m", "deg": "°"}
 
 LONGEST_PATTERN, LONGEST_LINE = 400, 120
 #: seconds that a pattern may look at a line: one that takes longer says nothing
@@ -57,14 +72,16 @@ class PatternError(ValueError):
 class Line:
     """What one line says. ``kind`` one of `READ`, `OVER`, `BELOW`, `FAULT`, `WRONG_UNIT`, `GARBLED`; the rest of `READ` only.
 
-    ``weight`` kg; ``steady`` None where the line does not say; ``net`` where a tare is taken off; ``unit`` as it stands there.
+    ``value`` in the core's unit of what it measures (kg, kg·mm, radians); ``steady`` None where the line does not say; ``net`` where a
+    ``tare`` is taken off, None where the line does not say how much; ``unit`` as it stands there.
     """
 
     kind: str
-    weight: float = 0.0
+    value: float = 0.0
     unit: str = ""
     steady: bool | None = None
     net: bool = False
+    tare: float | None = None
 
 
 @lru_cache(maxsize=256)
@@ -76,7 +93,7 @@ def compiled(pattern: str) -> regex.Pattern[str]:
     >>> compiled("(?P<weigth>[0-9]+)")
     Traceback (most recent call last):
     ...
-    stathmos.core.instruments.line.PatternError: It reads no weight: name a group (?P<weight>…).
+    stathmos.core.instruments.line.PatternError: It reads no figure: name one group (?P<weight>…), (?P<torque>…) or (?P<angle>…).
     """
     if len(pattern) > LONGEST_PATTERN:
         raise PatternError(f"Longer than {LONGEST_PATTERN} characters.")
@@ -84,8 +101,8 @@ def compiled(pattern: str) -> regex.Pattern[str]:
         found = regex.compile(pattern)
     except regex.error as error:
         raise PatternError(f"This is no pattern: {error}.") from error
-    if "weight" not in found.groupindex:
-        raise PatternError("It reads no weight: name a group (?P<weight>…).")
+    if sum(name in found.groupindex for name in FIGURES) != 1:
+        raise PatternError("It reads no figure: name one group (?P<weight>…), (?P<torque>…) or (?P<angle>…).")
     unknown = [name for name in found.groupindex if name not in GROUPS]
     if unknown:
         raise PatternError(f"“{unknown[0]}” means nothing; groups are {', '.join(GROUPS)}.")
@@ -104,7 +121,7 @@ def check_number(text: str) -> str:
 
 
 def read_line(line: str, pattern: str, unit: str) -> Line:
-    """What a line says. ``unit`` lb or kg: what the instrument is set to; a line in another is no figure of it.
+    """What a line says. ``unit``: what the instrument is set to (lb, kg, ft·lb, n·m, °); a line in another is no figure of it.
 
     >>> read_line("yard gross 1150 lb steady *1F32", PRESETS["worded"][1], "lb").kind
     'read'
@@ -130,18 +147,43 @@ def read_line(line: str, pattern: str, unit: str) -> Line:
     return _figure(groups, unit)
 
 
-def _figure(groups: Mapping[str, str | None], unit: str) -> Line:
-    """The figure of a line that matched; digits and one point, or it is none."""
-    shown = (groups.get("unit") or unit).strip().lower()
-    if shown not in UNITS[WEIGHT]:
-        return Line(kind=GARBLED)
-    factor = UNITS[WEIGHT][shown]
-    if abs(factor - UNITS[WEIGHT][unit]) > 1e-12:
-        return Line(kind=WRONG_UNIT)
-    digits = (groups.get("weight") or "").strip()
+def unit_of(text: str) -> str:
+    """A unit as the core writes it, however an instrument does.
+
+    >>> unit_of("FT.LB"), unit_of("kg"), unit_of("deg")
+    ('ft·lb', 'kg', '°')
+    """
+    shown = text.strip().lower()
+    return _AS_WRITTEN.get(shown, shown)
+
+
+def _digits(text: str | None) -> float | None:
+    """Digits and one point, or it is no figure."""
+    digits = (text or "").strip()
     whole, point, part = digits.partition(".")
-    if not whole.isdecimal() or (point and not part.isdecimal()):
+    return None if not whole.isdecimal() or (point and not part.isdecimal()) else float(digits)
+
+
+def _figure(groups: Mapping[str, str | None], unit: str) -> Line:
+    """The figure of a line that matched."""
+    name = next(name for name in FIGURES if name in groups)
+    known, kept = UNITS[FIGURES[name]], unit_of(unit)
+    shown = unit_of(groups.get("unit") or unit)
+    if shown not in known:
         return Line(kind=GARBLED)
-    value = float(digits) * factor * (-1.0 if (groups.get("sign") or "").strip() in ("-", "−") else 1.0)
+    if kept not in known or abs(known[shown] - known[kept]) > 1e-9 * known[kept]:
+        return Line(kind=WRONG_UNIT)
+    figure, tare = _digits(groups.get(name)), _digits(groups.get("tare"))
+    if figure is None or (groups.get("tare") and tare is None):
+        return Line(kind=GARBLED)
+    value = figure * known[shown] * (-1.0 if (groups.get("sign") or "").strip() in ("-", "−") else 1.0)
     steady = True if groups.get("steady") else False if groups.get("moving") else None
-    return Line(kind=READ, weight=value, unit=shown, steady=steady, net=bool(groups.get("net")))
+    net = bool(groups.get("net"))
+    return Line(
+        kind=READ,
+        value=value,
+        unit=shown,
+        steady=steady,
+        net=net,
+        tare=tare * known[shown] if net and tare is not None else None,
+    )

@@ -10,15 +10,28 @@ _BRIDGE = (
     *(f"weighing.bridge_trailer_{way}" for way in ("bare", "bars")),
     *(f"weighing.bridge_axle_{number}_{way}" for way in ("bare", "bars") for number in (1, 2, 3)),
 )
-#: by kind, the paths of the readings that are weights on it
+#: by kind, the paths of the readings that are taken from it
 TAKES: Mapping[str, tuple[str, ...]] = {
     "tongue_scale": ("weighing.tongue_scale", "weighing.jack_reading"),
     "bathroom_scale": ("weighing.beam_reading", "weighing.beam_tare", "weighing.jack_reading", "weighing.tongue_scale"),
-    "gauge": ("weighing.gauge", "bay.ball_gauge_b"),
+    "gauge": ("weighing.gauge", "bay.ball_gauge_b", "trials.*.ball_gauge"),
     "weighbridge": _BRIDGE,
     "level": (),
-    "wrench": (),
+    "wrench": ("torque.*.reached",),
 }
+
+
+def takes(kind: str, path: str) -> bool:
+    """Whether an instrument of a kind reads what stands at a path; a star stands for one thing of a list.
+
+    >>> takes("gauge", "trials.trial_2.ball_gauge"), takes("gauge", "trials.trial_2.hole"), takes("wrench", "torque.ball_nut.reached")
+    (True, False, True)
+    """
+    parts = path.split(".")
+    return any(
+        len(parts) == len(each) and all(wanted in ("*", part) for wanted, part in zip(each, parts, strict=True))
+        for each in (one.split(".") for one in TAKES[kind])
+    )
 
 
 def mark_of(path: str) -> str:

@@ -7,11 +7,11 @@ from typing import Any
 from django.db import transaction
 from django.db.models import Max
 
-from stathmos.core.instruments import PRESETS, PatternError, compiled
-from stathmos.core.units import WEIGHT, UnreadableError, parse
+from stathmos.core.instruments import KINDS, PRESETS, UNITS, PatternError, compiled
+from stathmos.core.units import SYSTEMS, UnreadableError, parse, write
 from stathmos.database.retrying import tried_again
 from stathmos.instruments.link import AddressError, address_of
-from stathmos.instruments.models import UNITS, InstrumentRevision, all_instruments, instrument
+from stathmos.instruments.models import Agent, InstrumentRevision, all_instruments, instrument
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 
@@ -67,17 +67,23 @@ def _read(written: dict[str, Any], number: int | None) -> dict[str, Any]:
             compiled(pattern)
         except PatternError as error:
             problems["pattern"] = str(error)
-    system = dict(zip(UNITS, ("us", "metric"), strict=True))[written["unit"]]
+    kind, system = KINDS[written["kind"]], UNITS[written["unit"]]
+    if written["unit"] not in kind.units:
+        problems["unit"] = f"A {kind.word} shows {' or '.join(kind.units)}."
     weights = {}
     for field in ("mark", "capacity"):
         try:
-            weights[field] = parse(written[field], WEIGHT, system)
+            weights[field] = parse(written[field], kind.measures, system)
         except UnreadableError as error:
             problems[field] = str(error)
     if len(weights) == 2 and not 0 < weights["mark"] < weights["capacity"]:
         problems["mark"] = "More than nothing, and less than the most it weighs."
-    if len(weights) == 2 and weights["capacity"] > 60_000:
-        problems["capacity"] = "More than 132,277 lb (60,000 kg) is not believed."
+    if len(weights) == 2 and weights["capacity"] > kind.most:
+        most = " or ".join(write(kind.most, kind.measures, each) for each in SYSTEMS)
+        problems["capacity"] = f"More than {most} is not believed."
+    agent = written.get("agent", "")
+    if agent and not Agent.objects.filter(name=agent, revoked_at=None).exists():
+        problems["agent"] = "There is no such agent, or it was shut out."
     checked, due = written.get("checked"), written.get("due")
     if checked and due and due <= checked:
         problems["due"] = "It is due before it was checked."
@@ -86,5 +92,5 @@ def _read(written: dict[str, Any], number: int | None) -> dict[str, Any]:
     return {
         "name": name, "kind": written["kind"], "address": written["address"].strip(), "line": line, "pattern": "" if line else pattern,
         "unit": written["unit"], "serial": written["serial"].strip(), "checked": checked, "due": due,
-        "retired": written.get("retired", False), **weights,
+        "retired": written.get("retired", False), "agent": agent, **weights,
     }  # fmt: skip

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from django.db import transaction
 
@@ -53,10 +54,12 @@ class Stale(Exception):
 
 @dataclass(frozen=True)
 class Change:
-    """What is to be written: names that changed, and entries by path (None or blank takes a figure back)."""
+    """What is to be written: names that changed, and entries by path (None or blank takes a figure back). ``taken_with``: the instrument
+    that a figure was taken from, by its path."""
 
     names: dict[str, str]
     entries: dict[str, dict | None]
+    taken_with: Mapping[str, str] = field(default_factory=dict)
 
 
 @tried_again
@@ -109,7 +112,7 @@ def _named_once(change: Change, names: dict[str, str]) -> Change:
         if path in change.entries and text_of(change.entries[path]).strip() != told:
             raise NotWritten({path: "A name is written at the head of the rig."})
     kept = {path: entry for path, entry in change.entries.items() if path not in GO_WITH.values()}
-    return Change(change.names, kept)
+    return Change(change.names, kept, change.taken_with)
 
 
 def _stands(rig: Rig, change: Change) -> bool:
@@ -133,7 +136,7 @@ def _with_names(kept: Kept, change: Change) -> Change:
         text, known = change.names.get(name, "").strip(), held.at(path)
         if text and (known is None or known.typed != text):
             told[path] = {"is": text, "from": "measured"}
-    return Change(change.names, {**change.entries, **told})
+    return Change(change.names, {**change.entries, **told}, change.taken_with)
 
 
 def text_of(entry: object) -> str:
@@ -186,7 +189,7 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
             amount=figure.value if figure else None,
             dimension=entry_at(path).dimension,
             moment=rig.version,
-            instrument=_instrument(path, figure, figures, held),
+            instrument=change.taken_with.get(path) or _instrument(path, figure, figures, held),
             part=part_now(path, figure.typed if figure else "", rig.practice),
             written_by=person,
         )

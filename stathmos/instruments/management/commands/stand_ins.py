@@ -1,41 +1,56 @@
-"""A simulated yard scale and weighbridge on loopback, until Ctrl-C: what to try instruments with where none is at hand."""
+"""A simulated yard on loopback, until Ctrl-C: a stand-in for every kind of instrument, with the demo's rig or the practice in work on it."""
 
 from __future__ import annotations
 
+import contextlib
 import threading
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
+from django.db import DatabaseError, close_old_connections
 
-from stathmos.core.instruments import Instrument
-from stathmos.core.units import KG_PER_LB
 from stathmos.instruments.standin import FAULTS, OnLoopback, StandIn
+from stathmos.instruments.yard import FIRST_PORT, SHIPPED, stands_on_them
+
+EVERY = 0.5  # seconds
 
 
 class Command(BaseCommand):
-    help = "Serves a stand-in for a tongue scale and one for a weighbridge on loopback, until Ctrl-C."
+    help = "Serves a stand-in for every kind of instrument on loopback, until Ctrl-C. What stands on them is the demo's rig, or the practice in work."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        parser.add_argument("--scale", type=float, default=745.0, help="what stands on the tongue scale, lb")
-        parser.add_argument("--bridge", type=float, default=6150.0, help="what stands on the weighbridge, lb")
-        parser.add_argument("--scale-port", type=int, default=8717)
-        parser.add_argument("--bridge-port", type=int, default=8718)
-        parser.add_argument("--fault", choices=FAULTS, default="", help="what is wrong with both")
+        parser.add_argument("--fault", choices=FAULTS, default="", help="what is wrong with all of them to begin with")
 
     def handle(self, *_: Any, **options: Any) -> None:
-        scale = StandIn(
-            Instrument(name="Yard scale", kind="tongue_scale", mark=KG_PER_LB, capacity=2000 * KG_PER_LB),
-            fault=options["fault"],
-        )
-        bridge = StandIn(
-            Instrument(name="Weighbridge", kind="weighbridge", mark=10 * KG_PER_LB, capacity=60_000 * KG_PER_LB),
-            fault=options["fault"],
-        )
-        scale.put(options["scale"] * KG_PER_LB)
-        bridge.put(options["bridge"] * KG_PER_LB)
-        with OnLoopback(scale, options["scale_port"]) as one, OnLoopback(bridge, options["bridge_port"]) as other:
-            self.stdout.write(f"Yard scale at {one.address}, weighbridge at {other.address}. Ctrl-C stops them.")
-            try:
-                threading.Event().wait()
-            except KeyboardInterrupt:
-                self.stdout.write("Stopped.")
+        standins = {one.instrument.kind: StandIn(one.instrument, fault=options["fault"]) for one in SHIPPED}
+        with contextlib.ExitStack() as open_:
+            for one in SHIPPED:
+                try:
+                    open_.enter_context(OnLoopback(standins[one.instrument.kind], FIRST_PORT + one.place))
+                except OSError as error:
+                    self.stderr.write(f"{one.instrument.name}: {error}. Another program has its port.")
+            self.stdout.write(
+                "; ".join(f"{one.instrument.name} at {one.address}" for one in SHIPPED) + ". Ctrl-C stops them."
+            )
+            was: dict[str, float] = {}
+            while True:
+                was = self._put(standins, was)
+                try:
+                    if threading.Event().wait(EVERY):
+                        return
+                except KeyboardInterrupt:
+                    return
+
+    def _put(self, standins: dict[str, StandIn], was: dict[str, float]) -> dict[str, float]:
+        """What changed since it was looked last goes on, and settles."""
+        try:
+            now = dict(stands_on_them())
+        except DatabaseError as error:  # it may be away for a while, and comes back
+            self.stderr.write(f"The database does not answer: {error}")
+            return was
+        finally:
+            close_old_connections()
+        for kind, value in now.items():
+            if was.get(kind) != value:
+                standins[kind].put(value)
+        return now
