@@ -15,7 +15,7 @@ from rest_framework.views import APIView
 from stathmos.catalogue.shapes import shape, text
 from stathmos.core import instruments as core
 from stathmos.core.instruments.line import READ, PatternError
-from stathmos.core.instruments.places import TAKES
+from stathmos.core.instruments.places import BESIDE, TAKES
 from stathmos.core.units import WEIGHT, write, write_exact
 from stathmos.instruments.actions.keep_instrument import NotKept, StaleInstrument, keep_instrument
 from stathmos.instruments.actions.take_weight import take_weight
@@ -61,6 +61,7 @@ InstrumentShape = shape(
     kind_word=text(),
     past_due=Truth(),
     takes=s.ListField(child=Text()),
+    beside=s.ListField(child=Text(), help_text="The readings beside which it is looked at."),
     weighs=Truth(),
     by=text(),
     at=s.DateTimeField(),
@@ -128,6 +129,7 @@ def _told(one: InstrumentRevision) -> dict:
         "kind_word": core.KINDS[one.kind].word,
         "past_due": core.past_due(one.known, today),
         "takes": list(TAKES[one.kind]),
+        "beside": list(BESIDE[one.kind]),
         "weighs": core.KINDS[one.kind].measures == WEIGHT,
         "by": one.written_by.called,
         "at": one.written_at,

@@ -2482,6 +2482,8 @@ export interface components {
             kind_word: string;
             past_due: boolean;
             takes: string[];
+            /** @description The readings beside which it is looked at. */
+            beside: string[];
             weighs: boolean;
             by: string;
             /** Format: date-time */

@@ -6,6 +6,7 @@ import { useState } from "react";
 import type { Entry, Provenance, Question, UnitSystem } from "../api/types";
 import { pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { LookAt } from "../instruments/LookAt";
 import { TakeIt } from "../instruments/TakeIt";
 import { Slab } from "../parts/Slab";
 import { BigButton, Keypad, type PadKind } from "./Keypad";
@@ -130,6 +131,7 @@ export function Answer({ question, onward, guarded = null, page, from = "measure
           Correcting {guarded?.toLowerCase()}: it was <b>{now}</b>. Only what was misread or miscounted; another setting is another trial.
         </Box>
       )}
+      <LookAt path={question.path} />
       {question.kind === "weight" && <TakeIt record={record} paths={[question.path]} taken={took} />}
       <Keypad small={small} key={kind} kind={kind} halves={question.halves} begin={now} problem={problem} check={(text) => (refusal(question, text) ? read(refusal(question, text)) : "")} done={put} />
     </>

@@ -18,10 +18,10 @@ export function useInstruments() {
   return useQuery({ queryKey: ["instruments"], queryFn: () => api.settled<Instruments>(api.client.GET("/api/instruments/")), staleTime: 60_000 });
 }
 
-/** Whether an instrument reads what stands at a path; a star stands for one thing of a list. */
-function takes(one: Instrument, path: string): boolean {
+/** Whether a path is among some, in which a star stands for one thing of a list. */
+export function among(some: string[], path: string): boolean {
   const parts = path.split(".");
-  return one.takes.some((each) => {
+  return some.some((each) => {
     const wanted = each.split(".");
     return wanted.length === parts.length && wanted.every((word, i) => word === "*" || word === parts[i]);
   });
@@ -42,7 +42,8 @@ interface Props {
 export function TakeIt({ record, paths, steps, taken, says = "Take it from the scale" }: Props) {
   const told = useInstruments();
   const [open, setOpen] = useState(false);
-  const there = told.data?.instruments.filter((one) => !one.retired && paths.some((path) => takes(one, path))) ?? [];
+  // what was looked at in its time stands first
+  const there = (told.data?.instruments ?? []).filter((one) => !one.retired && paths.some((path) => among(one.takes, path))).sort((one, other) => Number(one.past_due) - Number(other.past_due));
   if (there.length === 0) return null;
   return (
     <Box sx={{ mt: 0.5 }}>
@@ -59,7 +60,7 @@ function Taking({ record, instruments, paths, steps, taken }: Omit<Props, "says"
   const fields = useFields();
   const [number, setNumber] = useState(instruments[0]?.number ?? 0);
   const one = instruments.find((each) => each.number === number) ?? instruments[0];
-  const here = paths.filter((path) => one && takes(one, path));
+  const here = paths.filter((path) => one && among(one.takes, path));
   const [chosen, setPath] = useState("");
   const next = here.find((path) => !record.entries[path]?.is);
   const path = here.includes(chosen) ? chosen : ((steps && next) ?? here[0] ?? "");

@@ -20,6 +20,12 @@ TAKES: Mapping[str, tuple[str, ...]] = {
     "wrench": ("torque.*.reached",),
 }
 
+#: by kind, the readings beside which it is looked at, and that are not taken from it: the rail decides how level a trailer stands
+BESIDE: Mapping[str, tuple[str, ...]] = {
+    **dict.fromkeys(TAKES, ()),
+    "level": ("bay.rail_front_level", "bay.rail_rear_level", "trials.*.rail_front", "trials.*.rail_rear"),
+}
+
 
 def takes(kind: str, path: str) -> bool:
     """Whether an instrument of a kind reads what stands at a path; a star stands for one thing of a list.
