@@ -16,11 +16,16 @@ import numpy as np
 
 from bench import http
 from bench.timing import line, timed
+from stathmos.catalogue import invented
 from stathmos.core import lot, report, rigfile, sway
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
 from stathmos.core.bay import simulate
 from stathmos.core.figures import Lazily
+from stathmos.core.practice import scenarios
+from stathmos.core.practice.acts import done
+from stathmos.core.practice.picture import picture
+from stathmos.core.report import practice as practice_report
 from stathmos.core.rig import entries
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
@@ -84,6 +89,25 @@ def the_swing() -> None:
     assert isinstance(known, sway.Known), "the light rig is known well enough to swing"
     line("  one curve of it", timed(lambda: sway.curve(known), 60), "none")
     line("  whether it swings at all, as every answer asks", timed(lambda: sway.swings(found.bench), 60), "none")
+
+
+def the_yard() -> None:
+    """The practice yard: drawing a rig by its seed, the dearest act (a jack that bears), and the yard as it is told."""
+    shelf = invented.bodies()
+    begun = scenarios.begin(shelf, "jack_bears")
+    yard = begun.yard
+    line("a practice rig drawn by its seed", timed(lambda: scenarios.endless(shelf, 7, 3), 10), "none")
+    line(
+        "  an act in its yard, the jack bearing",
+        timed(lambda: yard.now(done(yard, "jack_up")).stands, 100),
+        "under 20 ms",
+    )
+    drawn = picture(begun, yard, "half_ton", "travel", (2, 860.0))
+    line(
+        "  the yard as it is told in both unit systems",
+        timed(lambda: report.written(practice_report.yard(yard, drawn)), 60),
+        "under 50 ms",
+    )
 
 
 def big_lot() -> tuple[lot.Vehicles, lot.Trailers, Stock]:
@@ -179,6 +203,7 @@ def first_load() -> None:
 if __name__ == "__main__":
     in_process()
     the_swing()
+    the_yard()
     the_lot()
     the_coach()
     http.all_of(sys.argv[1])

@@ -29,7 +29,7 @@ def stock() -> Stock:
     return found.stock
 
 
-def picked(section: str, name: str) -> dict[str, dict[str, str]]:
+def _picked(section: str, name: str) -> dict[str, dict[str, str]]:
     known = dict(entries(SECTIONS[section]))
     row = next(one for one in listed(f"{section}s") if one["name"] == name)
     return {f"{section}.{field}": figure for field, figure in row.items() if field in known}
@@ -38,7 +38,7 @@ def picked(section: str, name: str) -> dict[str, dict[str, str]]:
 def begun(customer: str) -> dict[str, dict[str, str]]:
     """What the advisor wrote first."""
     row = next(one for one in listed("rigs") if one["customer"] == customer)
-    written = {**picked("vehicle", row["vehicle"]), **picked("trailer", row["trailer"]), **row["entries"]}
+    written = {**_picked("vehicle", row["vehicle"]), **_picked("trailer", row["trailer"]), **row["entries"]}
     return {path: entry for path, entry in written.items() if path not in row.get("without", [])}
 
 

@@ -6,8 +6,8 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
 
+from stathmos.catalogue.invented import bodies
 from stathmos.core.bay.adjust.coach import AGAIN
 from stathmos.core.bay.adjust.words import HEAD, Next
 from stathmos.core.bay.fit import Fit, fit
@@ -15,7 +15,7 @@ from stathmos.core.bay.prove.torque import of_the_ball
 from stathmos.core.heights import positions
 from stathmos.core.joints import JOINTS
 from stathmos.core.practice.acts import Refused, Yard, done
-from stathmos.core.practice.begin import Bodies, Practice, figure, said, written
+from stathmos.core.practice.begin import Practice, figure, said, written
 from stathmos.core.practice.debrief import Debrief, Event, debriefed
 from stathmos.core.practice.meaning import TONGUE_WAYS
 from stathmos.core.practice.scene import UNDER_COUPLER, fields_of
@@ -26,8 +26,8 @@ from stathmos.core.rig.bay import CORNERS
 from stathmos.core.rigfile import read_entries, read_entry
 from stathmos.core.settings import settings_of
 from stathmos.core.units import COUPLE, LENGTH, MM_PER_IN, WEIGHT
-from tests.core import demo
 
+__all__ = ["Habits", "Hands", "bodies"]
 MOST_TRIALS = 6
 
 
@@ -61,16 +61,6 @@ class Habits:
     miscounts: bool = False
     tightens_nothing: bool = False
     leaves_levelling_on: bool = False
-
-
-@cache
-def bodies() -> Bodies:
-    """The demo's vehicles, trailers and parts."""
-    picked = {
-        kind: {row["name"]: demo.picked(kind, row["name"]) for row in demo.listed(f"{kind}s")}
-        for kind in ("vehicle", "trailer")
-    }
-    return Bodies(vehicles=picked["vehicle"], trailers=picked["trailer"], stock=demo.stock())
 
 
 class Hands:

@@ -2,8 +2,10 @@
 
 import math
 import random
+import re
 import unittest
 from datetime import date
+from pathlib import Path
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -40,7 +42,10 @@ class Lines(unittest.TestCase):
     def test_presets_read_the_line_beside_them(self) -> None:
         for key, (line, pattern) in PRESETS.items():
             with self.subTest(key):
-                unit, shows = {"torque": ("ft·lb", 445 * 1.355817948 / 9.80665 * 1000), "angle": ("°", 0.35 * math.pi / 180)}.get(key, ("lb", 1150 * KG))
+                unit, shows = {
+                    "torque": ("ft·lb", 445 * 1.355817948 / 9.80665 * 1000),
+                    "angle": ("°", 0.35 * math.pi / 180),
+                }.get(key, ("lb", 1150 * KG))
                 found = read_line(line, pattern, unit)
                 self.assertEqual(found.kind, READ)
                 self.assertAlmostEqual(found.value / shows, 1.0, 6)  # NIST SP 811 for the foot-pound
@@ -104,6 +109,13 @@ class Lines(unittest.TestCase):
 
 
 class Patterns(unittest.TestCase):
+    def test_the_one_in_the_docs_reads_the_line_beside_it(self) -> None:
+        told = (Path(__file__).parents[2] / "docs" / "instruments.md").read_text("utf-8")
+        line, pattern = re.search(r"`(mode=G [^`]+)` is read by\n`([^`]+)`", told).groups()
+        found = read_line(line, pattern, "lb")
+        self.assertEqual((found.kind, found.steady, found.net), (READ, True, False))
+        self.assertAlmostEqual(found.value / KG, 1150)
+
     def test_what_cannot_be_used_is_said(self) -> None:
         for pattern, says in (
             ("(?P<weight>", "no pattern"), (r"\d+", "reads no figure"), (r"(?P<weight>\d+)(?P<colour>red)", "means nothing"), ("x" * 401, "Longer"),
@@ -186,4 +198,3 @@ class Due(unittest.TestCase):
             (way,) = [one for one in found.weights.ways if one.key == "tongue_scale"]
             self.assertAlmostEqual(way.tongue.u / KG, u, 2)
             self.assertEqual(any(one.key == "instrument_late" for one in found.findings), says)
-

@@ -1,11 +1,11 @@
-"""Takes the pictures beside it from a server on the demo data; run by bin/pictures."""
+"""Takes the pictures in docs/screenshots from a server on the demo data; run by bin/pictures."""
 
 import sys
 from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
-HERE = Path(__file__).parent
+HERE = Path(__file__).parent / "screenshots"
 #: whose rig, which station, what the picture is called, and which region of it is to be seen, if not its top
 STATIONS = (
     ("Tobiah Renswick", "Meet", "rig-meet", ""),
@@ -66,15 +66,7 @@ def handed_over(browser: Browser, page: Page, base: str) -> None:
 
 
 def before_the_sale(page: Page, base: str) -> None:
-    """Trailers side by side, and the customer's sheet."""
-    page.goto(base)
-    rig = page.get_by_role("link", name="Perrin Aldous").get_attribute("href").split("/")[2]
-    page.goto(f"{base.rstrip('/')}/lot/{rig}")
-    for name in ("Dunnagh 17 Couple", "Saltgrass 20", "Saltgrass Hauler 26"):
-        page.get_by_role("button", name=f"Pin {name}").click()
-    page.get_by_role("button", name="Compare 4").click()
-    page.locator("[data-side]").first.wait_for()
-    take(page, "beside")
+    """The customer's sheet."""
     page.goto(base)
     rig = page.get_by_role("link", name="Haldis Okonjo").get_attribute("href").split("/")[2]
     page.goto(f"{base.rstrip('/')}/rigs/{rig}/sheet")
@@ -82,6 +74,50 @@ def before_the_sale(page: Page, base: str) -> None:
     page.locator("[data-sheet]").wait_for()
     page.get_by_role("heading", level=1).scroll_into_view_if_needed()
     take(page, "sheet")
+
+
+#: where the tape's red line stands against its numbers, in inches
+READ = """(figure) => {
+  const at = figure.querySelector('svg').viewBox.baseVal.height / 2;
+  const one = [...figure.querySelectorAll('text')].find((each) => /^[0-9]+$/.test(each.textContent));
+  return Number(one.textContent) + (Number(one.getAttribute('y')) - 8 - at) / 96;
+}"""
+
+
+def practised(browser: Browser, base: str) -> None:
+    """The yard of a practice with its tape, and the debrief of marks that were read while the jack still bore."""
+    page = browser.new_page(viewport={"width": 1280, "height": 800})
+    page.goto(base)
+    sign_in(page, "bram")
+    page.get_by_role("link", name="Practice", exact=True).click()
+    page.locator("[data-scenario=jack_bears]").get_by_role("button").click()
+    page.get_by_label("Where the tape is").select_option("front_left")
+    page.locator("[data-taped=front_left]").wait_for()
+    take(page, "yard")
+    rig = page.url.split("/rigs/")[1].split("/")[0]
+    page.goto(f"{base.rstrip('/')}/rigs/{rig}/bay/b")
+    for _ in range(2):
+        page.get_by_role("button", name="yes", exact=True).click()
+        page.wait_for_timeout(400)
+    for corner in ("front_left", "front_right", "rear_left", "rear_right"):
+        page.locator(f"[data-question='bay.{corner}_b']").wait_for()
+        page.get_by_label("Where the tape is").select_option(corner)
+        figure = page.locator(f"[data-taped={corner}]")
+        figure.wait_for()
+        sixteenths = round(figure.evaluate(READ) * 16)
+        for digit in str(sixteenths // 16):
+            page.get_by_role("group", name="Whole inches").get_by_role("button", name=digit, exact=True).click()
+        part, of = sixteenths % 16, 16
+        while part and part % 2 == 0:
+            part, of = part // 2, of // 2
+        if part:
+            page.get_by_role("group", name="Sixteenths").get_by_role("button", name=f"{part}/{of}", exact=True).click()
+        page.get_by_role("button", name="Write it down").click()
+    page.get_by_role("status", name="Sent").get_by_text("sent and saved").wait_for()
+    page.get_by_role("link", name="Its yard").click()
+    page.get_by_role("button", name="It may go", exact=True).click()
+    page.locator("[data-passed]").wait_for()
+    take(page, "debrief")
 
 
 def label_round(browser: Browser, base: str) -> None:
@@ -135,6 +171,7 @@ def main(base: str) -> None:
         take(page, "first-answer")
         before_the_sale(page, base)
         label_round(browser, base)
+        practised(browser, base)
         in_the_bay(browser, base)
         handed_over(browser, page, base)
         browser.close()
