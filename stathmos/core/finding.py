@@ -48,7 +48,15 @@ KEYS = (
         "tyres_old",
         "tyre_code_unread",
     ),
-    *("instrument_late", "may_swing", "sway_control_wanted", "tailgate", "load_still_to_change", "gross_planned", "reserve_waived"),
+    *(
+        "instrument_late",
+        "may_swing",
+        "sway_control_wanted",
+        "tailgate",
+        "load_still_to_change",
+        "gross_planned",
+        "reserve_waived",
+    ),
     *(
         "check_flagged",
         "proof_flagged",

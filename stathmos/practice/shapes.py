@@ -68,7 +68,7 @@ _DEBRIEF = shape(
     mistakes=shape(
         "DebriefMistake", key=text(), name=text(), why=text(), at=s.FloatField(), where=text(), costs=BothShape(), teaches=_TITLED()
     )(many=True),
-    beside=shape("DebriefBeside", path=text(), name=text(), measured=BothShape(), truly=BothShape(), off=BothShape(), bad=Truth())(many=True),
+    beside=shape("DebriefBeside", path=text(), name=text(), measured=BothShape(), truly=BothShape(), off=BothShape(), bad=Truth(), drawn=s.FloatField())(many=True),
 )  # fmt: skip
 YardShape = shape(
     "Yard", rig=Whole(), title=text(), learns=text(), story=s.ListField(child=Text()), level=Whole(), mine=Truth(), person=text(),

@@ -132,7 +132,9 @@ class WholePractice(InTheYard):
         self.act("Rig", "Rock it at both ends")
         # the plan's hole is not the one that the head is in: what is counted is written
         self.page.goto(f"{self.live_server_url}/rigs/{rig}/bay/c?path=trials.trial_1.hole&trial=trial_1")
-        hole = re.search(r"hole (\d) from the bottom", self.page.get_by_role("list", name="What is seen").inner_text())[1]
+        hole = re.search(r"hole (\d) from the bottom", self.page.get_by_role("list", name="What is seen").inner_text())[
+            1
+        ]
         self.press("Clear")
         self.page.get_by_role("group", name="Digits").get_by_role("button", name=hole, exact=True).click()
         self.press("Write it down")

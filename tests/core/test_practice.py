@@ -292,7 +292,11 @@ class AnythingAtAll(unittest.TestCase):
                     hand = Hands(begun)
                     hand.yard = yard
                     path = dice.choice(paths)
-                    text = "flat" if path == "bay.floor" else str(dice.randint(400, 900) if "weigh" in path else dice.randint(6, 19))
+                    text = (
+                        "flat"
+                        if path == "bay.floor"
+                        else str(dice.randint(400, 900) if "weigh" in path else dice.randint(6, 19))
+                    )
                     hand.type(path, {"is": text, "from": "measured", "system": "us"})
                     events.append(replace(hand.events[-1], at=at))
             told = debriefed(begun, events, read_entries(begun.entries, shelf.stock).rig, GO)

@@ -66,8 +66,7 @@ class OverASocket(unittest.TestCase):
         with OnLoopback(standin) as on:
             standin.put(500 * KG_PER_LB, at_rest=True)
             many = [
-                threading.Thread(target=lambda: told.append(until("steady", SCALE, on.address).value))
-                for _ in range(4)
+                threading.Thread(target=lambda: told.append(until("steady", SCALE, on.address).value)) for _ in range(4)
             ]
             for one in many:
                 one.start()

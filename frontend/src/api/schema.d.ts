@@ -2008,6 +2008,8 @@ export interface components {
             truly: components["schemas"]["Both"];
             off: components["schemas"]["Both"];
             bad: boolean;
+            /** Format: double */
+            drawn: number;
         };
         DebriefGoal: {
             key: string;

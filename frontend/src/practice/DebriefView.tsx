@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 
 import type { Debrief } from "../api/types";
-import { inkSoft, pencil } from "../app/theme";
+import { ink, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
@@ -82,6 +82,7 @@ export function DebriefView({ told }: { told: Debrief }) {
                   <th scope="col">As typed</th>
                   <th scope="col">As it was</th>
                   <th scope="col">Off</th>
+                  <td aria-hidden="true">− 1 in, 100 lb +</td>
                 </tr>
               </thead>
               <tbody>
@@ -94,6 +95,9 @@ export function DebriefView({ told }: { told: Debrief }) {
                       {read(one.off)}
                       {one.bad && ", too much"}
                     </td>
+                    <td aria-hidden="true">
+                      <Off by={one.drawn} bad={one.bad} />
+                    </td>
                   </Box>
                 ))}
               </tbody>
@@ -102,6 +106,17 @@ export function DebriefView({ told }: { told: Debrief }) {
         </Panel>
       )}
     </Box>
+  );
+}
+
+/** How far off, drawn to either side of what was so. */
+function Off({ by, bad }: { by: number; bad: boolean }) {
+  return (
+    <svg width="170" height="16" viewBox="-85 -8 170 16">
+      <path d="M-80 0H80M0 -7V7" stroke={inkSoft} strokeWidth="0.8" />
+      <path d={`M0 0H${by * 80}`} stroke={bad ? pencil : ink} strokeWidth="4" />
+      <circle cx={by * 80} r="4" fill={bad ? pencil : ink} />
+    </svg>
   );
 }
 

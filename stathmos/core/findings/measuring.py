@@ -91,6 +91,8 @@ def _past_their_day(rig: Rig) -> list[Finding]:
         if way == "bridge":
             readings.append(rig.trailer.gross_weight)
         if rig.choice(f"weighing.{way}_late") == "yes" and any(one is not None for one in readings):
-            says = Phrase(f"{name} past the day of its check: what was read with it is believed {PAST_DUE:g} times less.")
+            says = Phrase(
+                f"{name} past the day of its check: what was read with it is believed {PAST_DUE:g} times less."
+            )
             found += _caution("instrument_late", way, says, Phrase("Have it checked, or weigh with one that was."))
     return found

@@ -127,7 +127,9 @@ def _seen(yard: Yard) -> list[Phrase]:
     if yard.world.vehicle.levels:
         said.append(Phrase(f"Auto-levelling is {'on' if scene.levelling else 'off'}."))
     if yard.world.worn:
-        said.append(Phrase(f"Worn off, and not to be read: {', '.join(name_at(path).lower() for path in yard.world.worn)}."))
+        said.append(
+            Phrase(f"Worn off, and not to be read: {', '.join(name_at(path).lower() for path in yard.world.worn)}.")
+        )
     left = [one.words for one in yard.world.cargo if one.key not in scene.aboard]
     said.append(Phrase(f"Not aboard: {'; '.join(left)}." if left else "All that travels is aboard."))
     if scene.wrench:
@@ -198,9 +200,14 @@ def _made(one: Made) -> Tree:
     }  # fmt: skip
 
 
+#: as wide as the debrief draws a reading's error to either side
+_DRAWN = {LENGTH: MM_PER_IN, WEIGHT: 100 * KG_PER_LB}
+
+
 def _beside(one: Beside) -> Tree:
     off = one.measured - one.truly
     return {
         "path": one.path, "name": name_at(one.path), "measured": Amount(one.measured, one.dimension), "truly": Amount(one.truly, one.dimension),
         "off": Amount(off, one.dimension, signed=True), "bad": abs(off) > (MM_PER_IN / 8 if one.dimension == LENGTH else 15 * KG_PER_LB),
+        "drawn": max(-1.0, min(1.0, off / _DRAWN[one.dimension])),
     }  # fmt: skip
