@@ -376,8 +376,10 @@ class PartsTableView(APIView):
 
     @extend_schema(operation_id="parts_csv", responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
+        rig = rig_or_404(pk)
+        require_real(rig)
         answer = HttpResponse(
-            parts_table.written_out(assessing.assess_rig(rig_or_404(pk), the_house()).parts),
+            parts_table.written_out(assessing.assess_rig(rig, the_house()).parts),
             content_type="text/csv; charset=utf-8",
         )
         answer["Content-Disposition"] = f'attachment; filename="parts-rig-{pk}.csv"'

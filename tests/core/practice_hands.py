@@ -19,7 +19,7 @@ from stathmos.core.practice.begin import Practice, figure, said, written
 from stathmos.core.practice.debrief import Debrief, Event, debriefed
 from stathmos.core.practice.meaning import TONGUE_WAYS
 from stathmos.core.practice.scene import UNDER_COUPLER, fields_of
-from stathmos.core.practice.tape import SIXTEENTH, height, on_deck, reading, scale
+from stathmos.core.practice.tape import SIXTEENTH, height, on_deck, reading, scale, taped
 from stathmos.core.practice.truth import TIGHT
 from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.bay import CORNERS
@@ -90,7 +90,7 @@ class Hands:
     def tape(self, place: str) -> float:
         """The tape put somewhere, and read to the sixteenth."""
         self.act("tape", place=place)
-        return reading(height(self.yard.world, self.yard.parts, self.yard.scene, place))
+        return reading(taped(self.yard.world, self.yard.parts, self.yard.scene, place))
 
     def write(self, path: str, place: str, datum: str = "", off: float = 0.0) -> None:
         self.type(path, written(self.tape(place) + off, LENGTH, datum=datum))

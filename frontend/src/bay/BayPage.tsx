@@ -18,7 +18,7 @@ import { ScreenAndHand } from "./ScreenAndHand";
 import { TARGETS } from "./targets";
 import { YardPane } from "../practice/YardPane";
 import { BigButton } from "./Keypad";
-import { overlaid, useQueue, type Queue } from "./queue";
+import { allSent, overlaid, useQueue, type Queue } from "./queue";
 import { Waiting } from "./Waiting";
 import { QuestionScreen } from "./QuestionScreen";
 import { ResultScreen } from "./ResultScreen";
@@ -99,7 +99,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
             <ScreenAndHand />
           </Box>
         </Box>
-        {rig.practice && <YardPane rig={rig.id} />}
+        {rig.practice && <YardPane rig={rig.id} first={() => allSent(rig.id)} />}
         <Box component="section" aria-label="What waits here">
           <Waiting queue={queue} old={old} typeAgain={typeAgain} />
         </Box>

@@ -190,3 +190,15 @@ export function useQueue(rig: number, door: Door = "bay"): Queue {
 export function overlaid(entries: Record<string, Entry>, parcels: Parcel[]): Record<string, Entry | null> {
   return Object.assign({}, entries, ...parcels.filter((one) => !one.problem).map((one) => one.entries)) as Record<string, Entry | null>;
 }
+
+const LONGEST_MS = 6000;
+const LOOK_MS = 60;
+
+/** When everything that waits here is written; raises where it cannot be, or takes too long. */
+export async function allSent(rig: number): Promise<void> {
+  const until = Date.now() + LONGEST_MS;
+  while (waiting(rig).length) {
+    if (Date.now() > until || waiting(rig).some((one) => one.problem)) throw new Refusal(0, "What was typed is not written yet: see above, then do it again.");
+    await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
+  }
+}

@@ -56,6 +56,7 @@ function LetGo({ inYard }: { inYard: ReturnType<typeof useYard> }) {
             <li key={one}>{one}</li>
           ))}
         </Box>
+        <Box sx={{ color: inkSoft, fontSize: "0.9rem", mt: 0.5 }}>What counts is what is saved on its stations and in its bay.</Box>
         <Box sx={{ display: "flex", gap: 1, mt: 1 }}>
           <Button variant="contained" disabled={inYard.end.isPending} onClick={() => inYard.end.mutate("go")}>
             It may go

@@ -14,8 +14,9 @@ import { YardDrawing } from "./YardDrawing";
 
 const SIDES = ["left", "right"] as const;
 
-export function YardPane({ rig }: { rig: number }) {
-  const inYard = useYard(rig);
+/** ``first``: what was typed is written before anything is done in the yard, for it is of the yard as it stands. */
+export function YardPane({ rig, first }: { rig: number; first: () => Promise<void> }) {
+  const inYard = useYard(rig, first);
   const [folded, setFolded] = useState(false);
   const yard = inYard.yard.data;
   return (
@@ -36,6 +37,7 @@ export function YardPane({ rig }: { rig: number }) {
           <Acts inYard={inYard} columns={false} />
         </Box>
       )}
+      {inYard.act.error && <Box role="alert" sx={{ px: 2, color: pencil, fontWeight: 600 }}>{Object.values(inYard.act.error.problems)[0] ?? inYard.act.error.message}</Box>}
       {inYard.yard.error && <Box role="alert" sx={{ px: 2, color: pencil }}>{inYard.yard.error.message}</Box>}
     </Box>
   );

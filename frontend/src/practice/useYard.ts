@@ -10,13 +10,17 @@ export interface Doing {
   args?: Record<string, string>;
 }
 
-export function useYard(rig: number) {
+/** ``before``: what must be done first, so that what is typed is of the yard as it then stood. */
+export function useYard(rig: number, before?: () => Promise<void>) {
   const queries = useQueryClient();
   const { system } = useUnits();
   const key = ["yard", rig];
   const yard = useQuery({ queryKey: key, queryFn: () => api.settled<Yard>(api.client.GET("/api/rigs/{id}/yard/", { params: { path: { id: rig } } })) });
   const act = useMutation<Yard, Refusal, Doing>({
-    mutationFn: ({ act, args = {} }) => api.settled<Yard>(api.client.POST("/api/rigs/{id}/yard/act/", { params: { path: { id: rig } }, body: { number: yard.data?.number ?? 0, act, args, system } })),
+    mutationFn: async ({ act, args = {} }) => {
+      await before?.();
+      return api.settled<Yard>(api.client.POST("/api/rigs/{id}/yard/act/", { params: { path: { id: rig } }, body: { number: yard.data?.number ?? 0, act, args, system } }));
+    },
     onSuccess: (now) => queries.setQueryData(key, now),
     onError: (refused) => refused.status === 409 && void queries.invalidateQueries({ queryKey: key }),
   });

@@ -129,7 +129,7 @@ function OpenRig({ record }: { record: RigRecord | null }) {
 
   return (
     <RigContext.Provider value={{ draft, fields: described, kinds: kinds.data, assessment: own ?? newest, whatIf, askWhatIf, goTo, may: session.data?.may ?? [] }}>
-      {record?.practice && <YardPane rig={record.id} />}
+      {record?.practice && <YardPane rig={record.id} first={draft.saveFirst} />}
       <RigHead showCustomer={() => visit(CUSTOMER.key)} />
       <Stage
         station={station}

@@ -50,6 +50,8 @@ export interface Draft {
   setMany: (entries: Record<Path, Entry | null | undefined>, what?: string, names?: Partial<Names>) => void;
   setNames: (names: Partial<Names>) => void;
   save: () => void;
+  /** the same, and when it is done; at once where nothing is typed */
+  saveFirst: () => Promise<void>;
   /** the steps that can be taken back, the last one last */
   steps: Step[];
   undo: () => void;
@@ -183,6 +185,9 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
     setMany,
     setNames,
     save: () => save.mutate(),
+    saveFirst: async () => {
+      if (dirty) await save.mutateAsync();
+    },
     steps,
     undo: () => {
       const last = steps[steps.length - 1];

@@ -14,10 +14,11 @@ import numpy as np
 from stathmos.core import statics
 from stathmos.core.figures import sure
 from stathmos.core.heights import positions
+from stathmos.core.practice import tape
 from stathmos.core.practice.acts import BY_LEVER, Yard
 from stathmos.core.practice.scene import Mounted, Scene, allowed_counts, fields_of, fitted
 from stathmos.core.practice.standing import gross_and_tongue, overhang, stand
-from stathmos.core.practice.tape import height, reading
+from stathmos.core.practice.tape import reading
 from stathmos.core.practice.world import Cargo, Gear, Spot, TrueTrailer, TrueVehicle, Wear, World
 from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import CORNERS
@@ -33,7 +34,8 @@ Entries = Mapping[str, Mapping[str, str]]
 @dataclass(frozen=True, kw_only=True)
 class Level:
     """How far a practice rig's truth lies from what is believed: shares for springs, bars, tilt and lift, slack in steps, what springs
-    hold and how the floor leans in mm, how far scales are off as a share, ``worn`` how many labels cannot be read. From memory, to be verified."""
+    hold and how the floor leans in mm, how far scales are off as a share, ``worn`` how many labels cannot be read, how far
+    the tape's hook is off. From memory, to be verified."""
 
     springs: float
     bars: float
@@ -43,12 +45,33 @@ class Level:
     lean: float
     scales: float
     worn: int = 0
+    tape: float = 0.0
 
 
 LEVELS: Mapping[int, Level] = {
     1: Level(springs=0.08, bars=0.08, tilt=0.06, slack=0.25, holds=0.02 * IN, lean=0.1 * IN, scales=0.0),
-    2: Level(springs=0.15, bars=0.18, tilt=0.12, slack=0.5, holds=0.06 * IN, lean=0.25 * IN, scales=0.004, worn=1),
-    3: Level(springs=0.25, bars=0.30, tilt=0.20, slack=1.0, holds=0.125 * IN, lean=0.5 * IN, scales=0.01, worn=2),
+    2: Level(
+        springs=0.15,
+        bars=0.18,
+        tilt=0.12,
+        slack=0.5,
+        holds=0.06 * IN,
+        lean=0.25 * IN,
+        scales=0.004,
+        worn=1,
+        tape=IN / 32,
+    ),
+    3: Level(
+        springs=0.25,
+        bars=0.30,
+        tilt=0.20,
+        slack=1.0,
+        holds=0.125 * IN,
+        lean=0.5 * IN,
+        scales=0.01,
+        worn=2,
+        tape=IN / 16,
+    ),
 }
 
 
@@ -173,7 +196,9 @@ def _world(bodies: Bodies, pair: Pair, rng: np.random.Generator, level: Level) -
     return World(
         vehicle=vehicle, trailer=trailer, cargo=cargo, spots=(_spot(rng, level, "bay", "the bay's floor"),),
         wear=Wear(bars=_about(rng, level.bars), tilt=_about(rng, level.tilt), lift=_about(rng, level.tilt / 2), slack=float(rng.uniform(-level.slack, level.slack))),
-        gear=Gear(tongue_scale=_about(rng, level.scales), bathroom=_about(rng, 2 * level.scales)),
+        gear=Gear(
+            tongue_scale=_about(rng, level.scales), bathroom=_about(rng, 2 * level.scales), tape=float(rng.uniform(-level.tape, level.tape)),
+        ),
         holds=level.holds, worn=tuple(str(one) for one in rng.permutation(_WEATHERED)[: level.worn]),
     )  # fmt: skip
 
@@ -343,7 +368,7 @@ _NOT_KNOWN = frozenset({"vehicle.receiver_height", "vehicle.front_rate", "vehicl
 
 def taped(yard: Yard, place: str) -> dict[str, str]:
     """What a careful hand would have written of a place as the rig stands."""
-    return written(reading(height(yard.world, yard.parts, yard.scene, place)), LENGTH)
+    return written(reading(tape.taped(yard.world, yard.parts, yard.scene, place)), LENGTH)
 
 
 PSI = KPA_PER_PSI

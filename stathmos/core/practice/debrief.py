@@ -17,7 +17,7 @@ from stathmos.core.practice.begin import Practice
 from stathmos.core.practice.meaning import APART, BARE, BARRED, TONGUE_WAYS, Meant, counted, meant, weighed
 from stathmos.core.practice.mistakes import MISTAKES, Kind
 from stathmos.core.practice.scene import Scene, allowed_counts, fields_of
-from stathmos.core.practice.tape import PLACES, height, on_deck, scale
+from stathmos.core.practice.tape import PLACES, height, on_deck, scale, taped
 from stathmos.core.practice.truth import RESTORED, SET, Truth, truth_of
 from stathmos.core.rig import Rig, Weighing
 from stathmos.core.settings import settings_of
@@ -234,7 +234,7 @@ class _Hand:
             self.shown.clear()
         if event.act == "tape" and event.scene.tape:
             place = event.scene.tape
-            shows = height(yard.world, yard.parts, event.scene, place)
+            shows = taped(yard.world, yard.parts, event.scene, place)
             self.shown[place] = (shows, event.scene)
             self.ever.setdefault(place, []).append(shows)
         self._weigh(yard, event.scene)

@@ -128,8 +128,13 @@ PLACES: Mapping[str, Place] = {place.key: place for place in _all()}
 
 
 def height(world: World, parts: Fitted, scene: Scene, place: str) -> float:
-    """What a tape shows at a place, mm, exactly. Raises KeyError for a place that there is not."""
+    """How high a place stands, mm, exactly. Raises KeyError for a place that there is not."""
     return PLACES[place].height(At(world, parts, scene, stand(world, parts, scene)))
+
+
+def taped(world: World, parts: Fitted, scene: Scene, place: str) -> float:
+    """What the tape of this yard shows at a place, mm: its hook may be worn."""
+    return height(world, parts, scene, place) + world.gear.tape
 
 
 def reading(shown: float) -> float:

@@ -105,7 +105,8 @@ class Wear:
 
 @dataclass(frozen=True, kw_only=True)
 class Gear:
-    """What is weighed with, as it is: what each shows of a true weight, and its smallest mark, kg. ``beam`` and ``arm``: pivot to
+    """What is weighed with, as it is: what each shows of a true weight, and its smallest mark, kg; by how much the
+    ``tape`` shows more than there is, mm. ``beam`` and ``arm``: pivot to
     scale and pivot to coupler of the beam; ``beam_weight`` what the beam alone puts on the scale."""
 
     tongue_scale: float = 1.0
@@ -114,6 +115,7 @@ class Gear:
     bathroom_mark: float = 0.45359237
     bathroom_most: float = 150.0
     bridge: float = 1.0
+    tape: float = 0.0
     bridge_mark: float = 9.0718474
     beam: float = 36.0 * MM_PER_IN
     arm: float = 12.0 * MM_PER_IN

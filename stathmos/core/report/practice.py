@@ -18,7 +18,7 @@ from stathmos.core.practice.mistakes import MISTAKES
 from stathmos.core.practice.picture import Picture
 from stathmos.core.practice.scenarios import SCENARIOS
 from stathmos.core.practice.scene import fields_of
-from stathmos.core.practice.tape import PLACES, height, on_deck, scale
+from stathmos.core.practice.tape import PLACES, on_deck, scale, taped
 from stathmos.core.practice.truth import KIT, LEVEL, RESTORED, SET, SHARE, TIGHT, Truth
 from stathmos.core.report.writing import Amount, InUnits, Tree
 from stathmos.core.rig import name_at
@@ -54,7 +54,7 @@ def yard(yard: Yard, picture: Picture) -> Tree:
 
 
 def _tape(yard: Yard, place: str) -> Tree:
-    shows = height(yard.world, yard.parts, yard.scene, place)
+    shows = taped(yard.world, yard.parts, yard.scene, place)
 
     def near(system: str) -> str:
         step = _NEAR[system]
