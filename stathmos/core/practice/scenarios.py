@@ -97,7 +97,7 @@ def a_marks(practice: Practice) -> Practice:
         "bay.floor": said("flat"), "bay.loaded": said("yes"), "bay.in_line": said("yes"), "bay.marks": said("arch"),
         "vehicle.auto_levelling": said("none"), "vehicle.air_springs": said("fitted" if world.vehicle.air else "none"),
     }  # fmt: skip
-    entries = {**practice.entries, **hitch_written(practice), **floor, **heights, **marks}
+    entries = {**practice.entries, **floor, **heights, **marks}
     return replace(practice, entries=entries, taped_at=world.pressure)
 
 
@@ -265,6 +265,7 @@ def begin(bodies: Bodies, scenario: str) -> Practice:
     one = SCENARIOS[scenario]
     sound = draw(bodies, one.pair, one.seed, one.level, one.twist)
     begun = one.begins(sound)
+    begun = replace(begun, entries={**begun.entries, **hitch_written(begun)})
     return replace(begun, customer=one.customer, goals=one.goals, lesson=one.lesson, story=one.story)
 
 
@@ -272,7 +273,9 @@ def endless(bodies: Bodies, seed: int, level: int) -> Practice:
     """The rig of a seed and a level."""
     pair = PAIRS[int(np.random.default_rng([seed, 7]).integers(len(PAIRS)))]
     story = ("Loaded as it travels, weighed, its hitch mounted. Nothing is taped yet.",)
-    return replace(draw(bodies, pair, seed, level), customer=f"Practice rig {seed}", goals=FIT, story=story)
+    drawn = draw(bodies, pair, seed, level)
+    drawn = replace(drawn, entries={**drawn.entries, **hitch_written(drawn)})
+    return replace(drawn, customer=f"Practice rig {seed}", goals=FIT, story=story)
 
 
 def hint(scenario: str, number: int) -> str:
