@@ -86,7 +86,7 @@ function Doing({ act, inYard }: { act: YardAct; inYard: InYard }) {
             <Box component="label" htmlFor={`yard-${act.key}-${one.name}`} sx={{ display: "block", fontSize: "0.8rem", color: inkSoft }}>
               {one.words}
             </Box>
-            <NativeSelect id={`yard-${act.key}-${one.name}`} value={args[one.name]} onChange={(event) => setTyped({ ...typed, [one.name]: event.target.value })} sx={{ maxWidth: 230 }}>
+            <NativeSelect id={`yard-${act.key}-${one.name}`} value={args[one.name]} onChange={(event) => setTyped({ ...typed, [one.name]: event.target.value })} sx={{ maxWidth: 290 }}>
               {one.offers.map((offer) => (
                 <option key={offer.value} value={offer.value}>
                   {offer.word}

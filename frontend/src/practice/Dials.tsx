@@ -18,18 +18,20 @@ export function Needle({ dial }: { dial: NonNullable<Yard["dial"]> }) {
   return (
     <Box component="figure" aria-label="The scale" data-dial={dial.key} sx={{ m: 0, width: 220, flex: "none" }}>
       <Box component="svg" viewBox="0 0 220 150" role="img" aria-label={`${dial.words}: ${dial.near}`} sx={{ width: 220, height: 150, display: "block" }}>
-        <path d="M8 148A110 110 0 0 1 212 148Z" fill={paper} stroke={ink} strokeWidth="1.6" />
+        <rect x="2" y="14" width="216" height="134" rx="8" fill={paper} stroke={ink} strokeWidth="1.6" />
         {Array.from({ length: 2 * SHOWN + 1 }, (_, i) => first + i).map((n) => {
           const value = n * mark;
           if (value < -mark / 2) return null;
           const long = n % 5 === 0;
+          // four digits want room
+          const labelled = value >= 1000 ? n % 10 === 0 : long;
           const [x1, y1] = point(angle(value), 100);
           const [x2, y2] = point(angle(value), long ? 82 : 90);
           const [tx, ty] = point(angle(value), 68);
           return (
             <g key={n}>
               <path d={`M${x1} ${y1}L${x2} ${y2}`} stroke={ink} strokeWidth={long ? 1.8 : 1} />
-              {long && (
+              {labelled && (
                 <text x={tx} y={ty} fontSize="13" textAnchor="middle" fill={ink}>
                   {said(value)}
                 </text>

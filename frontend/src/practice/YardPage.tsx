@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useParams } from "react-router";
 
-import { inkSoft, pencil } from "../app/theme";
+import { hairline, inkSoft, paper, pencil } from "../app/theme";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
@@ -31,7 +31,10 @@ export function YardPage() {
         ) : (
           <>
             <Box sx={{ maxWidth: 900 }}>{yard.story.join(" ")}</Box>
-            <YardView inYard={inYard} high={320} />
+            {/* what is done is seen, wherever one has scrolled to */}
+            <Box sx={{ "@media (min-width: 900px) and (min-height: 700px)": { position: "sticky", top: 0, zIndex: 2, bgcolor: paper, pb: 0.5, borderBottom: `1px solid ${hairline}` } }}>
+              <YardView inYard={inYard} high={290} />
+            </Box>
             {yard.mine && (
               <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) 300px" }, gap: 3, alignItems: "start" }}>
                 <Acts inYard={inYard} columns />

@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 
 import { hairline, ink, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
@@ -33,8 +33,9 @@ export function YardPane({ rig, first }: { rig: number; first: () => Promise<voi
       </Box>
       {!folded && yard && !yard.ended && (
         <Box sx={{ px: 2, pb: 0.75 }}>
-          <YardView inYard={inYard} high={236} />
-          <Acts inYard={inYard} columns={false} />
+          <YardView inYard={inYard} high={170}>
+            <Acts inYard={inYard} columns={false} />
+          </YardView>
         </Box>
       )}
       {inYard.act.error && <Box role="alert" sx={{ px: 2, color: pencil, fontWeight: 600 }}>{Object.values(inYard.act.error.problems)[0] ?? inYard.act.error.message}</Box>}
@@ -43,8 +44,8 @@ export function YardPane({ rig, first }: { rig: number; first: () => Promise<voi
   );
 }
 
-/** The drawing with the tape close by, the scale and the weighbridge where something stands on them. */
-export function YardView({ inYard, high }: { inYard: InYard; high: number }) {
+/** The drawing with the tape close by, the scale and the weighbridge where something stands on them; beneath it what is seen, and what can be done. */
+export function YardView({ inYard, high, children }: { inYard: InYard; high: number; children?: ReactNode }) {
   const { read } = useUnits();
   const [side, setSide] = useState<"left" | "right">("left");
   const [close, setClose] = useState(false);
@@ -52,40 +53,47 @@ export function YardView({ inYard, high }: { inYard: InYard; high: number }) {
   if (!yard) return null;
   const put = (place: string) => inYard.act.mutate({ act: "tape", args: { place } });
   return (
-    <Box sx={{ display: "flex", gap: 1.5, alignItems: "flex-start", flexWrap: { xs: "wrap", md: "nowrap" } }}>
-      <Box sx={{ flex: "1 1 480px", minWidth: 0 }}>
-        <YardDrawing picture={yard.picture} tape={yard.tape?.place ?? ""} side={side} close={close} high={high} put={put} />
-        <Box sx={{ display: "flex", gap: 1, alignItems: "center", flexWrap: "wrap", borderTop: `1px solid ${hairline}`, fontSize: "0.85rem" }}>
-          <Box role="group" aria-label="Which side is taped" sx={{ display: "flex", gap: 0.5 }}>
-            {SIDES.map((one) => (
-              <Button key={one} size="small" aria-pressed={one === side} variant={one === side ? "contained" : "outlined"} onClick={() => setSide(one)} sx={{ minHeight: 28, py: 0 }}>
-                {one} side
-              </Button>
-            ))}
+    <>
+      <Box sx={{ display: "flex", gap: 1.5, alignItems: "flex-start", flexWrap: { xs: "wrap", md: "nowrap" } }}>
+        <Box sx={{ flex: "1 1 480px", minWidth: 0 }}>
+          <YardDrawing picture={yard.picture} tape={yard.tape?.place ?? ""} side={side} close={close} high={high} put={put} />
+        </Box>
+        <Box aria-live="polite" sx={{ display: "flex", gap: 1, flex: "none" }}>
+          {yard.tape && <TapeClose tape={yard.tape} high={Math.max(150, high - 8)} />}
+          {yard.dial && <Needle dial={yard.dial} />}
+          {yard.deck && <Digits deck={yard.deck} />}
+        </Box>
+      </Box>
+      <Box sx={{ display: "grid", gridTemplateColumns: children ? { xs: "minmax(0, 1fr)", lg: "minmax(0, 0.9fr) minmax(0, 1fr)" } : "minmax(0, 1fr)", columnGap: 2, rowGap: 0.5, borderTop: `1px solid ${hairline}`, pt: 0.5 }}>
+        <Box sx={{ fontSize: "0.85rem" }}>
+          <Box sx={{ display: "flex", gap: 0.75, alignItems: "center", flexWrap: "wrap" }}>
+            <Box role="group" aria-label="Which side is taped" sx={{ display: "flex", gap: 0.5 }}>
+              {SIDES.map((one) => (
+                <Button key={one} size="small" aria-pressed={one === side} variant={one === side ? "contained" : "outlined"} onClick={() => setSide(one)} sx={{ minHeight: 28, py: 0 }}>
+                  {one} side
+                </Button>
+              ))}
+            </Box>
+            <Button size="small" aria-pressed={close} variant={close ? "contained" : "outlined"} onClick={() => setClose(!close)} sx={{ minHeight: 28, py: 0 }}>
+              near the hitch
+            </Button>
+            <NativeSelect value={yard.tape?.place ?? ""} onChange={(event) => put(event.target.value)} inputProps={{ "aria-label": "Where the tape is" }} sx={{ fontSize: "inherit", minHeight: 28 }}>
+              <option value="">no tape is put</option>
+              {yard.picture.places.map((one) => (
+                <option key={one.key} value={one.key}>
+                  tape: {one.words}
+                </option>
+              ))}
+            </NativeSelect>
           </Box>
-          <Button size="small" aria-pressed={close} variant={close ? "contained" : "outlined"} onClick={() => setClose(!close)} sx={{ minHeight: 28, py: 0 }}>
-            near the hitch
-          </Button>
-          <NativeSelect value={yard.tape?.place ?? ""} onChange={(event) => put(event.target.value)} inputProps={{ "aria-label": "Where the tape is" }} sx={{ fontSize: "inherit", minHeight: 28 }}>
-            <option value="">no tape is put</option>
-            {yard.picture.places.map((one) => (
-              <option key={one.key} value={one.key}>
-                tape: {one.words}
-              </option>
-            ))}
-          </NativeSelect>
-          <Box component="ul" aria-label="What is seen" sx={{ m: 0, p: 0, listStyle: "none", display: "flex", flexWrap: "wrap", columnGap: 1.25 }}>
+          <Box component="ul" aria-label="What is seen" sx={{ m: 0, mt: 0.5, p: 0, listStyle: "none", display: "flex", flexWrap: "wrap", columnGap: 1.25 }}>
             {yard.seen.map((one, i) => (
               <li key={i}>{read(one)}</li>
             ))}
           </Box>
         </Box>
+        {children}
       </Box>
-      <Box aria-live="polite" sx={{ display: "flex", gap: 1, flex: "none" }}>
-        {yard.tape && <TapeClose tape={yard.tape} high={high - 8} />}
-        {yard.dial && <Needle dial={yard.dial} />}
-        {yard.deck && <Digits deck={yard.deck} />}
-      </Box>
-    </Box>
+    </>
   );
 }
