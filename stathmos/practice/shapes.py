@@ -66,7 +66,7 @@ _DEBRIEF = shape(
     goals=shape("DebriefGoal", key=text(), words=text(), met=Truth())(many=True),
     truth=shape("DebriefTruth", name=text(), is_=BothShape())(many=True),
     mistakes=shape(
-        "DebriefMistake", key=text(), name=text(), why=text(), at=s.FloatField(), where=text(), costs=BothShape(), teaches=_TITLED()
+        "DebriefMistake", key=text(), name=text(), why=text(), at=s.FloatField(), where=text(), costs=BothShape(), mended=Truth(), teaches=_TITLED()
     )(many=True),
     beside=shape("DebriefBeside", path=text(), name=text(), measured=BothShape(), truly=BothShape(), off=BothShape(), bad=Truth(), drawn=s.FloatField())(many=True),
 )  # fmt: skip

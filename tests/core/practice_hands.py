@@ -199,7 +199,7 @@ class Hands:
         self.write("bay.rail_rear_level", rails[1])
         self.write("bay.coupler_height", "coupler")
         self.write("bay.receiver_height", "receiver")
-        self.write("hitch.ball_height", "ball_seat" if h.reads_seat else "ball")
+        self.write_the_ball()
         self.type("bay.bracket_place", written(self.yard.scene.mounted.bracket, LENGTH))
         self.choose_the_hole()
         if "bay.front_left_a" not in self.practice.entries:
@@ -213,7 +213,10 @@ class Hands:
         if self.habits.keeps_the_hole or heights.band is None or heights.band.holds(heights.ball_standing.value):
             return
         self.act("mount", **self.hole_at(hole.ball))
-        self.write("hitch.ball_height", "ball")
+        self.write_the_ball()
+
+    def write_the_ball(self) -> None:
+        self.write("hitch.ball_height", "ball_seat" if self.habits.reads_seat else "ball")
 
     def hole_at(self, wanted: float) -> dict[str, str | int]:
         """The hole whose ball stands nearest a height, told from how it stands now."""
@@ -308,7 +311,7 @@ class Hands:
         self.act("mount", **({"hole": hole} if hole is not None else self.hole_at(level.ball)))
         self.jack_up_to(self.yard.stands.ball)
         self.rock()
-        self.write("hitch.ball_height", "ball")
+        self.write_the_ball()
         self.act("couple")
         self.act("pin")
         self.act("jack_away")
@@ -326,9 +329,12 @@ class Hands:
             self.measure_trial("trials.trial_1")
             return
         following = self.fit().adjusted.next
-        number = 0
+        number = moved = 0
         while following is not None and number < MOST_TRIALS:
             if following.verdict == HEAD:
+                moved += 1
+                if moved > MOST_TRIALS:
+                    return
                 self.move_the_head(following)
                 if not following.entries:
                     following = self.fit().adjusted.next

@@ -250,6 +250,15 @@ class CarelessHands(unittest.TestCase):
                 self.assertFalse(told.passed)
                 self.assertEqual(told.next, MISTAKES[mistake].teaches)
 
+    def test_what_is_put_right_before_it_goes_is_told_and_no_fault(self) -> None:
+        hands = Hands(begin(bodies(), "plain_fit"))
+        hands.load_up()
+        hands.write("hitch.ball_height", "ball_seat")
+        told = hands.work()
+        self.assertEqual([(one.key, one.mended) for one in told.mistakes], [("top_for_seat", True)])
+        self.assertTrue(told.passed)
+        self.assertEqual(told.next, "")
+
     def test_every_mistake_is_tried(self) -> None:
         self.assertEqual({mistake for _, _, mistake in CARELESS}, set(MISTAKES))
 
@@ -301,7 +310,9 @@ class AnythingAtAll(unittest.TestCase):
                     events.append(replace(hand.events[-1], at=at))
             told = debriefed(begun, events, read_entries(begun.entries, shelf.stock).rig, GO)
             self.assertTrue(np.isfinite([told.truth.f, told.truth.rails, told.truth.share]).all())
-            self.assertEqual(told.passed, told.right and told.truth.met(begun.goals) and not told.mistakes)
+            self.assertEqual(
+                told.passed, told.right and told.truth.met(begun.goals) and all(one.mended for one in told.mistakes)
+            )
             for one in told.mistakes:
                 self.assertTrue(np.isfinite(one.off))
                 one.costs.text("metric")

@@ -2024,6 +2024,7 @@ export interface components {
             at: number;
             where: string;
             costs: components["schemas"]["Both"];
+            mended: boolean;
             teaches: components["schemas"]["PracticeTitled"];
         };
         DebriefTruth: {

@@ -32,9 +32,13 @@ export function DebriefView({ told }: { told: Debrief }) {
           <Box component="ol" aria-label="Mistakes" sx={{ m: 0, pl: 0, listStyle: "none", display: "grid", gap: 1 }}>
             {told.mistakes.map((one) => (
               <Box component="li" key={one.key} data-mistake={one.key} sx={{ display: "grid", gridTemplateColumns: "26px 1fr", columnGap: 1 }}>
-                <StateMark state="refused" size={18} />
+                <StateMark state={one.mended ? "caution" : "refused"} size={18} />
                 <Box>
-                  <b>{one.name}.</b> {one.why}
+                  <b>
+                    {one.name}
+                    {one.mended && ", and put right later"}.
+                  </b>{" "}
+                  {one.why}
                   <Box sx={{ color: pencil, fontWeight: 600 }}>{read(one.costs)}</Box>
                   <Box sx={{ color: inkSoft, fontSize: "0.9rem" }}>
                     {one.where && `${one.where}; `}

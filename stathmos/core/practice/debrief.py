@@ -49,13 +49,15 @@ class Event:
 
 @dataclass(frozen=True, kw_only=True)
 class Made:
-    """One mistake as it was made. ``off``: by how much, mm for a mark and kg for a weight, 0 for what has no amount; ``costs`` in words."""
+    """One mistake as it was made. ``off``: by how much, mm for a mark and kg for a weight, 0 for what has no amount; ``costs`` in words;
+    ``mended``: the same was then read and written again, and rightly."""
 
     key: str
     at: float
     path: str = ""
     off: float = 0.0
     costs: Phrase = Phrase("")
+    mended: bool = False
 
     @property
     def kind(self) -> Kind:
@@ -82,7 +84,7 @@ class Debrief:
     @property
     def next(self) -> str:
         """The scenario to practise next; empty where nothing is to be mended."""
-        return self.mistakes[0].kind.teaches if self.mistakes else ""
+        return next((one.kind.teaches for one in self.mistakes if not one.mended), "")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -102,25 +104,32 @@ def debriefed(practice: Practice, events: Sequence[Event], rig: Rig, verdict: st
     ends = begun.now(last)
     truth = truth_of(ends)
     hand = _Hand(begun, tuple(events), rig, practice.tempting, pressure=practice.taped_at)
-    made = [*hand.made(), *_as_it_was_let_go(ends, rig, truth, verdict, goals, events)]
+    made = [*hand.all_made(), *_as_it_was_let_go(ends, rig, truth, verdict, goals, events)]
     right = verdict == (GO if truth.met(goals) else HOLD)
-    if not right and not made:
+    if not right and all(one.mended for one in made):
         made.append(Made(key="wrong_verdict", at=events[-1].at if events else 0.0))
-    if any(
-        not one.kind.outcome for one in made
-    ):  # what it came to is told by the goals; what led there are the mistakes
+    # what it came to is told by the goals; where a mistake of measuring led there, that is the mistake
+    if any(not one.kind.outcome and not one.mended for one in made):
         made = [one for one in made if not one.kind.outcome]
-    worst: dict[str, Made] = {}
-    for one in made:
-        if one.key not in worst or abs(one.off) > abs(worst[one.key].off):
-            worst[one.key] = one
     order = list(MISTAKES)
-    mistakes = tuple(sorted(worst.values(), key=lambda one: (one.key not in practice.lesson, order.index(one.key))))
+    mistakes = tuple(
+        sorted(_worst_of_each(made), key=lambda one: (one.mended, one.key not in practice.lesson, order.index(one.key)))
+    )
     trials = len({path.split(".")[1] for path in (one.path for one in events) if path.startswith("trials.")})
     return Debrief(
-        truth=truth, verdict=verdict, right=right, passed=right and truth.met(goals) and not mistakes, mistakes=mistakes, beside=tuple(hand.beside),
+        truth=truth, verdict=verdict, right=right, passed=right and truth.met(goals) and all(one.mended for one in mistakes), mistakes=mistakes, beside=tuple(hand.beside),
         trials=trials, best_trials=1 if RESTORED in goals else 0, hints=hints, seconds=events[-1].at if events else 0.0,
     )  # fmt: skip
+
+
+def _worst_of_each(made: Sequence[Made]) -> list[Made]:
+    """Of each kind the one that is told: one that was not put right before one that was, then the greatest."""
+    worst: dict[str, Made] = {}
+    for one in made:
+        before = worst.get(one.key)
+        if before is None or (not one.mended, abs(one.off)) > (not before.mended, abs(before.off)):
+            worst[one.key] = one
+    return list(worst.values())
 
 
 def truly_swings(rig: Rig, truth: Truth, stock: Stock) -> Phrase | None:
@@ -206,10 +215,17 @@ class _Hand:
     #: what was ever shown, by place
     ever: dict[str, list[float]] = field(default_factory=dict)
     weights: dict[tuple[str, str, str], tuple[float, float]] = field(default_factory=dict)
+    #: when what stands at a path was last written and nothing was wrong with it
+    clean: dict[str, float] = field(default_factory=dict)
     #: how a trial was written to be set, by its key, while nothing was read with it
     counts: dict[str, dict[str, float]] = field(default_factory=dict)
     #: of the air springs, as A was taped
     pressure: float | None = None
+
+    def all_made(self) -> list[Made]:
+        """Every mistake, and whether it was put right later."""
+        found = list(self.made())
+        return [replace(one, mended=self.clean.get(one.path, -1.0) > one.at) if one.path else one for one in found]
 
     def made(self) -> Iterator[Made]:
         """Every mistake, in the order in which they were made."""
@@ -219,7 +235,10 @@ class _Hand:
                 yield from self._did(event, scene)
                 scene = event.scene
             elif event.given is not None:
-                yield from self._typed(event.at, event.path, event.given, event.scene)
+                found = list(self._typed(event.at, event.path, event.given, event.scene))
+                if not found:
+                    self.clean[event.path] = event.at
+                yield from found
 
     def _did(self, event: Event, before: Scene) -> Iterator[Made]:
         yard = self.begun.now(event.scene)

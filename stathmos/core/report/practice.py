@@ -195,7 +195,7 @@ def _made(one: Made) -> Tree:
     kind = MISTAKES[one.key]
     teaches = SCENARIOS[kind.teaches]
     return {
-        "key": one.key, "name": kind.name, "why": kind.why, "at": one.at, "where": name_at(one.path) if one.path else "", "costs": one.costs,
+        "key": one.key, "name": kind.name, "why": kind.why, "at": one.at, "where": name_at(one.path) if one.path else "", "costs": one.costs, "mended": one.mended,
         "teaches": {"key": teaches.key, "title": teaches.title},
     }  # fmt: skip
 

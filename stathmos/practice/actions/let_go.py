@@ -36,6 +36,6 @@ def let_go(practice_id: int, person: Person, verdict: str) -> End:
         hints = practice.acts.filter(act=HINT).count()
         told = debriefed(begun, keeping.events_of(practice, begun), rig, verdict, hints)
         return End.objects.create(
-            practice=practice, verdict=verdict, passed=told.passed, mistakes=[one.key for one in told.mistakes], hints=hints,
+            practice=practice, verdict=verdict, passed=told.passed, mistakes=[one.key for one in told.mistakes if not one.mended], hints=hints,
             trials=told.trials, debrief=written(report.debrief(told, begun.goals)),
         )  # fmt: skip
