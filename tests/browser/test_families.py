@@ -11,7 +11,7 @@ import re
 from playwright.sync_api import Locator, expect
 from pypdf import PdfReader
 
-from tests.browser.test_bay import Portrait
+from tests.browser.test_bay import NO_STEP, Portrait
 from tests.web import a_fit
 
 MARKS = {
@@ -93,7 +93,7 @@ class Family(Portrait):
         """Every bolt as its sheet asks: its torque or its feel, its turns, its mark."""
         for bolt in self.page.locator("section[data-state]").all():
             for button in bolt.get_by_role("button").all():
-                if button.inner_text() != "Another torque or wrench":
+                if button.inner_text() not in NO_STEP:
                     button.click()
         self.sent()
         expect(self.page.locator("section[data-state]:not([data-state=good])")).to_have_count(0)

@@ -111,6 +111,7 @@ class WholePractice(InTheYard):
         self.page.goto(f"{self.live_server_url}/rigs/{rig}/bay/coach")
         self.press("Set so: first trial")
         expect(self.page.locator("[data-question$=went_on]")).to_be_visible()
+        expect(self.page.get_by_role("status", name="Sent")).to_have_text("Everything typed here is sent and saved.")
         trial = {
             path.split(".")[2]: one.typed
             for path, one in Rig.every.get(pk=rig).current().items()

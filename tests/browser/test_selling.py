@@ -43,6 +43,7 @@ class Sale(BrowserTest):
         self.field("Price at most").fill("plenty")
         expect(page.get_by_text("Cannot read “plenty”")).to_be_visible()
         self.field("Price at most").fill("$34,000")
+        expect(page.get_by_text("Cannot read “plenty”")).to_have_count(0)
 
         self.lot("Wrenfold 24 Rear Bath").get_by_role("button", name="Why").click()
         reason = page.get_by_role("dialog")

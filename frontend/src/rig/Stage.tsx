@@ -29,7 +29,7 @@ interface Props {
 function onward(event: KeyboardEvent<HTMLElement>) {
   if (event.key !== "Enter" || event.defaultPrevented || event.ctrlKey || event.metaKey) return;
   const here = event.target;
-  if (!(here instanceof HTMLInputElement) || !here.dataset.path) return;
+  if (!(here instanceof HTMLInputElement || here instanceof HTMLSelectElement) || !here.dataset.path) return;
   event.preventDefault();
   const fields = [...event.currentTarget.querySelectorAll<HTMLElement>("[data-path]:not(:disabled)")].filter((one) => one.checkVisibility());
   fields[fields.indexOf(here) + (event.shiftKey ? -1 : 1)]?.focus();
