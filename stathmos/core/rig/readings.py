@@ -109,6 +109,8 @@ class Weighing:
     squat_with: Given | None = _with("Tape used", "its own number or name")
 
 
+#: what the gauge reads in the bay, with bars and without
+GAUGED = ("ball_gauge", "ball_gauge_b")
 #: the readings of a way share the beginning of their names, and its instrument
 WAYS = ("tongue_scale", "gauge", "beam", "jack", "bridge", "squat")
 
@@ -131,6 +133,10 @@ def late_path(path: str) -> str:
 
     >>> late_path("weighing.tongue_scale"), late_path("weighing.bridge_front_bars"), late_path("vehicle.gvwr")
     ('weighing.tongue_scale_late', 'weighing.bridge_late', '')
+    >>> late_path("trials.trial_2.ball_gauge")
+    'weighing.gauge_late'
     """
+    if path.rpartition(".")[2] in GAUGED:
+        return "weighing.gauge_late"
     named = instrument_path(path)
     return f"{named.removesuffix('_with')}_late" if named and not named.startswith("weighing.squat") else ""
