@@ -7,7 +7,7 @@ import math
 from django.utils.crypto import constant_time_compare
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers as s
-from rest_framework.permissions import AllowAny
+from rest_framework.permissions import BasePermission
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -18,6 +18,7 @@ from stathmos.instruments.actions.keep_instrument import NotKept
 from stathmos.instruments.actions.take_in import of_the_agent, take_in
 from stathmos.instruments.agent import MOST_AT_ONCE
 from stathmos.instruments.models import Agent
+from stathmos.people.roles import NotAllowed
 from stathmos.people.strict import Measure, Text, Truth, Whole, taken
 from stathmos.rigs.shapes import NotWrittenShape
 
@@ -75,23 +76,30 @@ def agent_of(request: Request) -> Agent | None:
     return agent if agent is not None and constant_time_compare(agent.key_hash, found) else None
 
 
+class ByItsKey(BasePermission):
+    """An agent, by its key; nobody else comes in, whatever they ask."""
+
+    def has_permission(self, request: Request, view: APIView) -> bool:
+        if agent_of(request) is None:
+            raise NotAllowed("There is no agent with this key, or it was shut out.")
+        return True
+
+
 class AgentView(APIView):
     """What an agent sends; the answer names its instruments, and what of its readings stands written."""
 
     authentication_classes: list[type] = []
-    permission_classes = [AllowAny]
+    permission_classes = [ByItsKey]
 
     @extend_schema(
         operation_id="agent",
         request=SentShape,
-        responses={200: AnswerShape, 400: NotWrittenShape, 401: NotWrittenShape},
+        responses={200: AnswerShape, 400: NotWrittenShape, 403: NotWrittenShape},
         auth=[],
     )
     def post(self, request: Request) -> Response:
         agent = agent_of(request)
-        if agent is None:
-            says = "There is no agent with this key, or it was shut out."
-            return Response({"detail": says, "problems": {"key": says}}, status=401)
+        assert agent is not None
         sent = taken(SentShape, request.data, "This cannot be taken in.")
         written = take_in(agent, sent["shown"], sent["readings"])
         own = of_the_agent(agent).values()

@@ -4359,21 +4359,12 @@ export interface operations {
                     "application/json": components["schemas"]["NotWritten"];
                 };
             };
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NotWritten"];
-                };
-            };
-            /** @description Nobody is signed in, or this person may not. */
             403: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refused"];
+                    "application/json": components["schemas"]["NotWritten"];
                 };
             };
             /** @description More than may be sent. */
