@@ -52,7 +52,8 @@ class TheRound(WithDemo):
         _, record = self.ask("GET", f"rigs/{self.rig.pk}/", None, self.thea)
         self.assertEqual(record["entries"]["vehicle.receiver_wd_gross"]["from"], "label")
         self.assertEqual(
-            self.ask("GET", f"rigs/{self.rig.pk}/version/", None, self.thea)[1], {"version": record["version"]}
+            self.ask("GET", f"rigs/{self.rig.pk}/version/", None, self.thea)[1],
+            {"version": record["version"], "practice": False},
         )
 
     def test_only_what_is_read_at_the_rig_is_written_there(self) -> None:
