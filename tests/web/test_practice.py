@@ -133,8 +133,8 @@ class TheYard(Practising):
         practice = self.begun()
         for act, args, words in (
             ("bars_on", {}, "not coupled"), ("fly", {}, "no such thing"), ("tape", {"place": "moon"}, "offered"), ("tape", {"plaice": "ball"}, "not wanted"),
-            ("mount", {"hole": "abc"}, "read"), ("mount", {"hole": "99"}, "believed"), ("mount", {"hole": "-1"}, ""), ("mount", {"bracket": "40 lb"}, ""),
-            ("set", {"washers": "½"}, ""), ("shift", {"load": "gear", "at": "9999 in"}, "believed"), ("load", {"load": "piano"}, "offered"),
+            ("mount", {"hole": "abc"}, "read"), ("mount", {"hole": "99"}, "etween"), ("mount", {"hole": "2.5"}, "whole holes"), ("set", {}, "Say how they are set"), ("mount", {"hole": "-1"}, ""), ("mount", {"bracket": "40 lb"}, ""),
+            ("set", {"washers": "½"}, ""), ("shift", {"load": "gear", "at": "9999 in"}, "etween"), ("load", {"load": "piano"}, "offered"),
         ):  # fmt: skip
             status, told = self.act(practice, act, 0, **args)
             self.assertEqual(status, 400, (act, told))

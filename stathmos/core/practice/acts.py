@@ -29,7 +29,18 @@ from stathmos.core.practice.tape import PLACES
 from stathmos.core.practice.world import World
 from stathmos.core.settings import settings_of
 from stathmos.core.stock import Stock
-from stathmos.core.units import COUNT, COUPLE, KPA_PER_PSI, LENGTH, MM_PER_IN, NEWTON_PER_KG, NM_PER_FT_LB, PRESSURE
+from stathmos.core.units import (
+    COUNT,
+    COUPLE,
+    KPA_PER_PSI,
+    LENGTH,
+    MM_PER_IN,
+    NEWTON_PER_KG,
+    NM_PER_FT_LB,
+    PRESSURE,
+    SYSTEMS,
+    write,
+)
 
 #: a bar whose end must be brought no farther than this at its bracket goes on by hand; with the lever no farther than that, mm
 BY_HAND, BY_LEVER = 0.5 * MM_PER_IN, 3.0 * MM_PER_IN
@@ -44,7 +55,11 @@ CHOICE, FIGURE = "choice", "figure"
 
 
 class Refused(Exception):
-    """It cannot be done now; the message says why."""
+    """It cannot be done now; the message says why, and ``problems`` what is wrong with what was told, by its name."""
+
+    def __init__(self, says: str, problems: Mapping[str, str] | None = None) -> None:
+        super().__init__(says)
+        self.problems = dict(problems or {})
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -203,9 +218,11 @@ def _counts(yard: Yard) -> tuple[Arg, ...]:
 def _set_counts(yard: Yard, args: Args) -> Scene:
     allowed = {name: allowed_counts(one) for one in settings_of(yard.parts.kit) for name in fields_of(one)}
     told = {name: float(number) for name, number in args.items() if name in allowed}
+    if not told:
+        raise Refused("Say how they are set.")
     for name, number in told.items():
         if not any(abs(number - one) < 1e-9 for one in allowed[name]):
-            raise Refused(f"It cannot be set to {number:g}.")
+            raise Refused(f"It cannot be set to {number:g}.", {name: f"It cannot be set to {number:g}."})
     return replace(yard.scene, counts={**yard.scene.counts, **told})
 
 
@@ -234,11 +251,17 @@ def _parts_offered(yard: Yard) -> tuple[Arg, ...]:
     )
 
 
+def _whole(number: str | float) -> int:
+    if abs(float(number) - round(float(number))) > 1e-9:
+        raise Refused("Count whole holes.", {"hole": "Count whole holes."})
+    return round(float(number))
+
+
 def _mount(yard: Yard, args: Args) -> Scene:
     now = yard.scene.mounted
     told = Mounted(
         kit=str(args.get("kit", now.kit)), shank=str(args.get("shank", now.shank)), ball=str(args.get("ball", now.ball)),
-        way=str(args.get("way", now.way)), hole=int(float(args.get("hole", now.hole))), bracket=float(args.get("bracket", now.bracket)),
+        way=str(args.get("way", now.way)), hole=_whole(args.get("hole", now.hole)), bracket=float(args.get("bracket", now.bracket)),
     )  # fmt: skip
     shank = next((one for one in yard.stock.shanks if one.name == told.shank), None)
     ways = Missing(("stock.shank",)) if shank is None else positions(shank)
@@ -336,7 +359,7 @@ ACTS: Mapping[str, Act] = {
     act.key: act
     for act in (
         Act(key="tape", group="Tape", words="Put the tape", does=_tape, stirs=False,
-            wants=lambda yard: (Arg(name="place", words="Where", kind=CHOICE, offers=tuple((one.key, one.words) for one in PLACES.values()), now=yard.scene.tape),)),
+            wants=lambda yard: (Arg(name="place", words="Where", kind=CHOICE, offers=(("", "nowhere"), *((one.key, one.words) for one in PLACES.values())), now=yard.scene.tape),)),
         Act(key="jack_up", group="Jack", words="Wind the jack up 1 in", does=_jack(JACK_COARSE)),
         Act(key="jack_down", group="Jack", words="Wind the jack down 1 in", does=_jack(-JACK_COARSE), hinders=_needs_a_foot),
         Act(key="jack_up_fine", group="Jack", words="Up ⅛ in", does=_jack(JACK_FINE)),
@@ -385,12 +408,33 @@ ACTS: Mapping[str, Act] = {
 }  # fmt: skip
 
 
+def wrong_args(wants: tuple[Arg, ...], args: Args) -> dict[str, str]:
+    """What is wrong with what an act was told: what it does not want, a word that is not offered, a figure out of its bounds."""
+    known = {one.name: one for one in wants}
+    wrong = {name[:64]: "This is not wanted here." for name in args if name not in known}
+    for name, value in args.items():
+        one = known.get(name)
+        if one is None:
+            continue
+        if one.kind == CHOICE:
+            if value not in dict(one.offers):
+                wrong[name] = "Choose one of those that are offered."
+        elif not isinstance(value, (int, float)) or not one.low - 1e-6 <= value <= one.high + 1e-6:
+            ends = [[write(end, one.dimension, system) for end in (one.low, one.high)] for system in SYSTEMS]
+            both = dict.fromkeys(f"{low} to {high}" for low, high in ends)
+            wrong[name] = f"Between {', or '.join(both)}."
+    return wrong
+
+
 def done(yard: Yard, key: str, args: Args | None = None) -> Scene:
     """The scene after an act. Raises `Refused` with the word why, KeyError for an act that there is not."""
     act = ACTS[key]
     hindered = act.hinders(yard)
     if hindered:
         raise Refused(hindered)
+    wrong = wrong_args(act.wants(yard), args or {})
+    if wrong:
+        raise Refused(next(iter(wrong.values())), wrong)
     after = act.does(yard, args or {})
     if not act.stirs:
         return after

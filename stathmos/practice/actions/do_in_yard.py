@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import transaction
 
-from stathmos.core.practice.acts import ACTS, CHOICE, Args, Refused, Yard, done
+from stathmos.core.practice.acts import ACTS, Args, Refused, Yard, done
 from stathmos.core.practice.scenarios import hint
 from stathmos.database.retrying import tried_again
 from stathmos.people.models import Person
@@ -52,26 +52,7 @@ def do_in_yard(practice_id: int, person: Person, seen: int, act: str, args: Args
 def _done(yard: Yard, act: str, args: Args):
     if act not in ACTS:
         raise NotWritten({"act": "There is no such thing to do."})
-    _require_args(yard, act, args)
     try:
         return done(yard, act, args)
     except Refused as refused:
-        raise NotWritten({"act": str(refused)}) from refused
-
-
-def _require_args(yard: Yard, act: str, args: Args) -> None:
-    """Refuse what an act does not want, a word that is not offered, a figure out of its bounds."""
-    wants = {one.name: one for one in ACTS[act].wants(yard)}
-    problems = {name[:64]: "This is not wanted here." for name in args if name not in wants}
-    for name, value in args.items():
-        one = wants.get(name)
-        if one is None:
-            continue
-        if one.kind == CHOICE and value not in dict(one.offers):
-            problems[name] = "Choose one of those that are offered."
-        elif one.kind != CHOICE and not (
-            isinstance(value, (int, float)) and one.low - 1e-6 <= value <= one.high + 1e-6
-        ):
-            problems[name] = "That is not believed here."
-    if problems:
-        raise NotWritten(problems)
+        raise NotWritten(refused.problems or {"act": str(refused)}) from refused
