@@ -80,7 +80,8 @@ class ByItsKey(BasePermission):
     """An agent, by its key; nobody else comes in, whatever they ask."""
 
     def has_permission(self, request: Request, view: APIView) -> bool:
-        if agent_of(request) is None:
+        request.agent = agent_of(request)
+        if request.agent is None:
             raise NotAllowed("There is no agent with this key, or it was shut out.")
         return True
 
@@ -98,8 +99,7 @@ class AgentView(APIView):
         auth=[],
     )
     def post(self, request: Request) -> Response:
-        agent = agent_of(request)
-        assert agent is not None
+        agent = request.agent
         sent = taken(SentShape, request.data, "This cannot be taken in.")
         written = take_in(agent, sent["shown"], sent["readings"])
         own = of_the_agent(agent).values()

@@ -18,7 +18,7 @@ from stathmos.core.instruments.line import READ, PatternError
 from stathmos.core.instruments.places import BESIDE, TAKES
 from stathmos.core.units import WEIGHT, write, write_exact
 from stathmos.instruments.actions.keep_instrument import NotKept, StaleInstrument, keep_instrument
-from stathmos.instruments.actions.take_weight import take_weight
+from stathmos.instruments.actions.take_reading import take_reading
 from stathmos.instruments.models import UNITS, Agent, Heard, InstrumentRevision, all_instruments, instrument
 from stathmos.instruments.showing import PATIENCE, shown_now
 from stathmos.people.roles import may
@@ -266,7 +266,7 @@ class TakeView(APIView):
     """A figure taken from an instrument onto a rig."""
 
     @extend_schema(
-        operation_id="take_weight", request=TakeShape,
+        operation_id="take_reading", request=TakeShape,
         responses={200: shapes.RigShape, 400: shapes.NotWrittenShape, 403: shapes.NotWrittenShape, 409: shapes.StaleShape},
     )  # fmt: skip
     def post(self, request: Request, pk: int) -> Response:
@@ -274,7 +274,7 @@ class TakeView(APIView):
         one = _or_404(asked["instrument"])
         rig_or_404(pk)
         try:
-            rig = take_weight(
+            rig = take_reading(
                 pk, request.user, asked["version"], asked["path"], one, timezone.localdate(), asked.get("heard")
             )
         except NotWritten as error:

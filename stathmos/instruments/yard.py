@@ -13,7 +13,7 @@ from django.utils import timezone
 from stathmos.core.instruments import Instrument
 from stathmos.core.instruments.line import PRESETS
 from stathmos.core.practice.acts import Yard
-from stathmos.core.practice.tape import on_deck, scale
+from stathmos.core.practice.tape import on_instruments
 from stathmos.core.units import COUPLE, KG_PER_LB, UNITS
 from stathmos.practice import keeping
 from stathmos.practice.models import Done
@@ -64,7 +64,11 @@ SHIPPED = (
 def stands_on_them() -> Mapping[str, float]:
     """What stands on each now, by kind."""
     yard = _in_work()
-    return {one.instrument.kind: one.demo for one in SHIPPED} if yard is None else _of(yard)
+    return (
+        {one.instrument.kind: one.demo for one in SHIPPED}
+        if yard is None
+        else on_instruments(yard.world, yard.parts, yard.scene)
+    )
 
 
 def _in_work() -> Yard | None:
@@ -72,17 +76,3 @@ def _in_work() -> Yard | None:
     lately = Done.objects.filter(done_at__gte=timezone.now() - IN_WORK, practice__end__isnull=True)
     last = lately.select_related("practice").order_by("-pk").first()
     return None if last is None else keeping.yard_now(last.practice)[1]
-
-
-def _of(yard: Yard) -> Mapping[str, float]:
-    world, parts, scene, s = yard.world, yard.parts, yard.scene, yard.stands
-    dial, deck = scale(world, parts, scene), on_deck(world, parts, scene)
-    shows = dial.shows if dial is not None and dial.shows is not None else 0.0
-    return {
-        "tongue_scale": shows if dial is not None and dial.key == "tongue_scale" else 0.0,
-        "bathroom_scale": shows if dial is not None and dial.key == "bathroom" else 0.0,
-        "weighbridge": deck or 0.0,
-        "gauge": s.on_ball if scene.coupled else 0.0,
-        "wrench": list(scene.torqued.values())[-1] if scene.torqued else 0.0,
-        "level": math.atan(s.pitch),
-    }

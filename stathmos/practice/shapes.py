@@ -6,6 +6,7 @@ from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import StrokeShape, shape, text
 from stathmos.core.practice.begin import LEVELS
+from stathmos.core.practice.debrief import GO, HOLD
 from stathmos.core.practice.scenarios import SCENARIOS
 from stathmos.core.units import SYSTEMS
 from stathmos.people.strict import Text, Truth, Whole
@@ -44,7 +45,7 @@ ActShape = shape(
     "YardAct", number=Whole(min_value=0), act=Text(max_length=20), args=s.DictField(child=Text(max_length=60, allow_blank=True)),
     system=s.ChoiceField(list(SYSTEMS)),
 )  # fmt: skip
-EndShape = shape("YardEnd", verdict=s.ChoiceField(["go", "hold"]))
+EndShape = shape("YardEnd", verdict=s.ChoiceField([GO, HOLD]))
 
 _MM = {
     name: s.FloatField()

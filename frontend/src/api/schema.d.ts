@@ -1061,7 +1061,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description A figure taken from an instrument onto a rig. */
-        post: operations["take_weight"];
+        post: operations["take_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -9016,7 +9016,7 @@ export interface operations {
             };
         };
     };
-    take_weight: {
+    take_reading: {
         parameters: {
             query?: never;
             header?: never;

@@ -5,6 +5,7 @@ A tape shows a height; the one who holds it reads it. `reading` is what a carefu
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
@@ -184,3 +185,17 @@ def on_deck(world: World, parts: Fitted, scene: Scene) -> float | None:
     if scene.deck not in weights:
         return None
     return round(weights[scene.deck] * world.gear.bridge / world.gear.bridge_mark) * world.gear.bridge_mark
+
+
+def on_instruments(world: World, parts: Fitted, scene: Scene) -> Mapping[str, float]:
+    """What stands on an instrument of each kind, in the core's unit of what it measures: nothing where the yard has it nowhere."""
+    s, dial = stand(world, parts, scene), scale(world, parts, scene)
+    shows = {} if dial is None else {dial.key: dial.shows or 0.0}
+    return {
+        "tongue_scale": shows.get("tongue_scale", 0.0),
+        "bathroom_scale": shows.get("bathroom", 0.0),
+        "weighbridge": on_deck(world, parts, scene) or 0.0,
+        "gauge": s.on_ball,
+        "wrench": list(scene.torqued.values())[-1] if scene.torqued else 0.0,
+        "level": math.atan(s.pitch),
+    }

@@ -13,7 +13,7 @@ from stathmos.core import units
 from stathmos.core.joints import JOINTS
 from stathmos.core.phrases import Phrase
 from stathmos.core.practice.acts import ACTS, DECK_WORDS, Act, Arg, Yard
-from stathmos.core.practice.debrief import GO, Beside, Debrief, Made
+from stathmos.core.practice.debrief import GO, HOLD, Beside, Debrief, Made
 from stathmos.core.practice.mistakes import MISTAKES
 from stathmos.core.practice.picture import Picture
 from stathmos.core.practice.scenarios import SCENARIOS
@@ -33,7 +33,7 @@ GOALS = {
     SET: "Coupled, latched and pinned, jack clear, bars on",
     TIGHT: "Every bolt is as tight as its handbook wants",
 }
-VERDICTS = {GO: "It may go", "hold": "It may not go"}
+VERDICTS = {GO: "It may go", HOLD: "It may not go"}
 #: how wide a neighbourhood is told to those who cannot see the tape or the needle: half an inch or a centimetre, ten marks of a scale
 _NEAR = {"us": MM_PER_IN / 2, "metric": 10.0}
 _MARKS_NEAR = 10

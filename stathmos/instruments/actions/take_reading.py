@@ -22,7 +22,7 @@ from stathmos.rigs.models import Rig
 
 
 @tried_again
-def take_weight(
+def take_reading(
     rig_id: int,
     person: Person,
     version: int,
