@@ -210,6 +210,14 @@ class Torque(unittest.TestCase):
             with self.subTest(reached=reached):
                 self.assertEqual(self.bolt("ball_nut", {}, reached=reached, marked="yes").state, state)
 
+    def test_a_wrench_past_its_day_leaves_no_more_than_care(self) -> None:
+        for late, state in (("no", GOOD), ("yes", "caution")):
+            done = self.bolt("ball_nut", {}, reached="445 ft·lb", marked="yes", late=late)
+            self.assertEqual(done.state, state)
+        self.assertIn("tighten it again with one that was", done.says.text("us"))
+        # and mends nothing: too little stays refused
+        self.assertEqual(self.bolt("ball_nut", {}, reached="300 ft·lb", marked="yes", late="yes").state, "refused")
+
     def test_what_is_offered_is_accepted_in_both_units(self) -> None:
         from stathmos.core.bay.prove.torque import to_set
 

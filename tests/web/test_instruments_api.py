@@ -170,6 +170,8 @@ class Taken(Kept):
                 self.assertEqual(self.ask("POST", f"rigs/{rig.pk}/take/", body)[0], 403)  # the bay is not the advisor's
                 status, told = self.ask("POST", f"rigs/{rig.pk}/take/", body, bram)
             self.assertEqual((status, told["entries"][path]["is"].replace(",", "")), (200, typed), told)
+            late = "torque.ball_nut.late" if unit == "ft·lb" else "weighing.gauge_late"
+            self.assertEqual(told["entries"][late]["is"], "no")
             reading = self.rig_of("Haldis Okonjo").current()[path]
             self.assertTrue(reading.instrument.startswith(f"{instrument.name} no. 4471, taken"), reading.instrument)
         self.assertIn("unit", self.keep(400, name="Odd", kind="wrench", unit="lb")["problems"])

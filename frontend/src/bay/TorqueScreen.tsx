@@ -52,6 +52,8 @@ function Bolt({ bolt, best, wrenches, methods }: { bolt: Fastener; best: Reach |
   const tight = entries[`${place}.tight`]?.is === "yes";
   const marked = entries[`${place}.marked`]?.is === "yes";
   const target = bolt.target_exact ? read(bolt.target_exact) : "";
+  // tightened anew by hand: whatever wrench it was taken from before is not this one
+  const byHand = entries[`${place}.late`]?.is === "yes" ? [put("late", "no")] : [];
   const [other, setOther] = useState<string | null>(null);
   return (
     <Box component="section" aria-label={bolt.name} data-state={bolt.state} sx={{ borderTop: `1px solid ${hairline}`, pt: 1 }}>
@@ -97,6 +99,7 @@ function Bolt({ bolt, best, wrenches, methods }: { bolt: Fastener; best: Reach |
                 write(
                   Object.fromEntries([
                     put("reached", target),
+                    ...byHand,
                     ...(best ? [put("wrench", best.wrench), put("method", best.extension ? "extension" : "wrench")] : []),
                     ...(best?.extension ? [put("extension", read(best.extension))] : []),
                   ]),
@@ -144,6 +147,8 @@ function ByHand({ bolt, begin, wrenches, methods, put, done }: { bolt: Fastener;
     write(
       Object.fromEntries([
         put("reached", typed.reached.trim()),
+        // typed by hand: whatever wrench it was taken from before is not this one
+        ...(at("late") ? [put("late", "no")] : []),
         put("method", typed.method),
         ...(typed.wrench ? [put("wrench", typed.wrench)] : []),
         ...(extra || at("extension") ? [put("extension", extra)] : []),

@@ -6,7 +6,7 @@ import { useState } from "react";
 
 import { api, type Refusal } from "../api/client";
 import type { Instrument, InstrumentLive } from "../api/types";
-import { inkSoft } from "../app/theme";
+import { inkSoft, pencil } from "../app/theme";
 import { among, useInstruments } from "./TakeIt";
 
 const EVERY_MS = 500;
@@ -22,6 +22,7 @@ export function LookAt({ path }: { path: string }) {
         Look at {one.name}
       </Button>
       {open && <Shows one={one} />}
+      {open && one.past_due && <Box sx={{ color: pencil }}>{one.due ? `Past due: it was to be looked at by ${one.due}.` : "Nobody wrote when it was looked at."}</Box>}
     </Box>
   );
 }

@@ -279,6 +279,7 @@ class Bolt:
     key: str = ""
     reached: Given | None = described("Tightened to", COUPLE, "torque wrench", 0, 2e6, usual="measured")
     wrench: Given | None = named("With", "the torque wrench")
+    late: Given | None = _seen("Torque wrench past the day of its check", "the sticker of its check")
     extension: Given | None = _tape("In-line extension", "tape, drive to drive", 0, 60)
     method: Given | None = choice("Put in by", "the fitter", *METHODS, usual="measured")
     multiplier: Given | None = described(

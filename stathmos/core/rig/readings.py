@@ -133,10 +133,13 @@ def late_path(path: str) -> str:
 
     >>> late_path("weighing.tongue_scale"), late_path("weighing.bridge_front_bars"), late_path("vehicle.gvwr")
     ('weighing.tongue_scale_late', 'weighing.bridge_late', '')
-    >>> late_path("trials.trial_2.ball_gauge")
-    'weighing.gauge_late'
+    >>> late_path("trials.trial_2.ball_gauge"), late_path("torque.ball_nut.reached")
+    ('weighing.gauge_late', 'torque.ball_nut.late')
     """
-    if path.rpartition(".")[2] in GAUGED:
+    place, _, name = path.rpartition(".")
+    if name in GAUGED:
         return "weighing.gauge_late"
+    if path.startswith("torque.") and name == "reached":
+        return f"{place}.late"
     named = instrument_path(path)
     return f"{named.removesuffix('_with')}_late" if named and not named.startswith("weighing.squat") else ""

@@ -277,8 +277,17 @@ def _fastener(
         wrench=bolt.wrench.typed if bolt.wrench else "", method=bolt.method.typed if bolt.method else "", found=bolt.found,
         witness=bolt.witness.typed if bolt.witness else "",
     )  # fmt: skip
-    done = _done(bolt, one, wrenches)
+    done = _weakened(bolt, _done(bolt, one, wrenches))
     return replace(one, state=done.state, says=done.says)
+
+
+def _weakened(bolt: Bolt, done: _Done) -> _Done:
+    """What was tightened with a wrench past the day of its check is no more than with care."""
+    if done.state != GOOD or bolt.reached is None or not _yes(bolt.late):
+        return done
+    return _Done(
+        CAUTION, done.says.then(" The wrench was past the day of its check: tighten it again with one that was.")
+    )
 
 
 def _yes(given: Given | None) -> bool:
