@@ -10,7 +10,7 @@ from cattrs.preconf.json import make_converter
 from stathmos.catalogue import invented
 from stathmos.core.practice.acts import Yard
 from stathmos.core.practice.begin import Bodies, Pair, Practice
-from stathmos.core.practice.debrief import Event
+from stathmos.core.practice.hand import Event
 from stathmos.core.practice.scene import Scene
 from stathmos.core.practice.world import World
 from stathmos.core.rig import entry_at

@@ -16,7 +16,8 @@ from stathmos.core.heights import positions
 from stathmos.core.joints import JOINTS
 from stathmos.core.practice.acts import Refused, Yard, done
 from stathmos.core.practice.begin import Practice, figure, said, written
-from stathmos.core.practice.debrief import Debrief, Event, debriefed
+from stathmos.core.practice.debrief import Debrief, debriefed
+from stathmos.core.practice.hand import Event
 from stathmos.core.practice.meaning import TONGUE_WAYS
 from stathmos.core.practice.scene import UNDER_COUPLER, fields_of
 from stathmos.core.practice.tape import SIXTEENTH, height, on_deck, reading, scale, taped

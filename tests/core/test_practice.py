@@ -16,7 +16,8 @@ from scipy.optimize import minimize
 from stathmos.core import statics
 from stathmos.core.practice.acts import ACTS, CHOICE, Refused, Yard, done
 from stathmos.core.practice.begin import LEVELS, PAIRS, coupled_so, draw, every_setting, restored
-from stathmos.core.practice.debrief import GO, Event, debriefed
+from stathmos.core.practice.debrief import GO, debriefed
+from stathmos.core.practice.hand import Event
 from stathmos.core.practice.mistakes import MISTAKES
 from stathmos.core.practice.scenarios import SCENARIOS, begin, endless, hint
 from stathmos.core.practice.scene import Mounted, Scene

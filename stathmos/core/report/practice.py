@@ -13,7 +13,8 @@ from stathmos.core import units
 from stathmos.core.joints import JOINTS
 from stathmos.core.phrases import Phrase
 from stathmos.core.practice.acts import ACTS, DECK_WORDS, Act, Arg, Yard
-from stathmos.core.practice.debrief import GO, HOLD, Beside, Debrief, Made
+from stathmos.core.practice.debrief import GO, HOLD, Debrief
+from stathmos.core.practice.hand import Beside, Made
 from stathmos.core.practice.mistakes import MISTAKES
 from stathmos.core.practice.picture import Picture
 from stathmos.core.practice.scenarios import SCENARIOS
