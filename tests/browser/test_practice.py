@@ -126,7 +126,7 @@ class WholePractice(InTheYard):
             self.pane.get_by_label(label).fill(trial[field])
         self.act("Bars", "Set the bars")
         for _ in range(3):
-            self.act("Jack", "Wind the jack up 1 in")
+            self.act("Jack", "Wind the jack up 1 in (25 mm)")
         self.act("Bars", "Bars on")
         self.act("Jack", "Wind its foot clear of the ground")
         self.act("Rig", "Roll it a length and back")

@@ -121,6 +121,8 @@ class TheYard(Practising):
             float(part.split()[0]) for part in yard["tape"]["near"]["metric"].removeprefix("between ").split(" and ")
         )
         self.assertTrue(low <= yard["tape"]["shows"] <= high and high - low == 10)
+        _, yard = self.act(practice, "tape", 1, place="")
+        self.assertIsNone(yard["tape"])
 
     def test_two_tabs(self) -> None:
         practice = self.begun()

@@ -53,6 +53,7 @@ export function TapeClose({ tape, high = 300 }: { tape: NonNullable<Yard["tape"]
               )}
             </g>
           ))}
+          <rect x={58 + WIDE - 30} y={high - 22} width="28" height="20" fill={tapeColour} />
           <text x={58 + WIDE - 8} y={high - 8} fontSize="12" textAnchor="end" fill={ink}>
             {system === "us" ? "in" : "cm"}
           </text>

@@ -51,7 +51,12 @@ export function YardView({ inYard, high, children }: { inYard: InYard; high: num
   const [close, setClose] = useState(false);
   const yard = inYard.yard.data;
   if (!yard) return null;
-  const put = (place: string) => inYard.act.mutate({ act: "tape", args: { place } });
+  const put = (place: string) => {
+    // the side that is taped is the one that is drawn
+    const of = SIDES.find((one) => one === yard.picture.places.find((each) => each.key === place)?.side);
+    if (of) setSide(of);
+    inYard.act.mutate({ act: "tape", args: { place } });
+  };
   return (
     <>
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "flex-start", flexWrap: { xs: "wrap", md: "nowrap" } }}>
