@@ -14,6 +14,7 @@ from stathmos.catalogue.reading import read_item
 from stathmos.core.instruments import UNITS
 from stathmos.core.units import write_exact
 from stathmos.handover.actions.hand_over import hand_over
+from stathmos.house.actions.be_the_dealer import be_the_dealer
 from stathmos.instruments.actions.keep_instrument import keep_instrument
 from stathmos.instruments.yard import SHIPPED
 from stathmos.people.models import Person
@@ -26,6 +27,7 @@ CATALOGUE = KINDS
 #: user name, first name, role; every demo account has the password PASSWORD
 PEOPLE = (("thea", "Thea", "advisor"), ("bram", "Bram", "technician"), ("odile", "Odile", "manager"))
 PASSWORD = "hollow-oxbow-6"
+DEALER = {"name": "Tarrow Fen Trailers", "address": "14 Quillet Lane, Hexmarsh"}
 
 
 def untouched() -> bool:
@@ -45,6 +47,7 @@ def load() -> None:
         kind.objects.bulk_create([catalogue_item(kind, row) for row in listed(name)])
     for subject in SUBJECTS:  # rows put in all together are written without the models' own `save`
         raise_edition(subject)
+    be_the_dealer(people["odile"], DEALER)
     _instruments(people["odile"])
     for row in listed("rigs"):
         rig = open_rig(people[row["advisor"]], _first_entries(row))

@@ -185,4 +185,4 @@ class ASheet(WithDemo):
             self.assertEqual(status, 400)
             self.assertEqual(list(said["problems"]), list(wrong))
         _, told = self.ask("GET", "house/dealer/", None, self.thea)
-        self.assertEqual((told["by"], told["may_choose"]), (None, False))
+        self.assertEqual((told["by"], told["may_choose"]), ("Odile", False))

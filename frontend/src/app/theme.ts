@@ -148,6 +148,7 @@ export const theme = createTheme({
           body: { zoom: 0.66 },
           ".MuiButton-root, summary::before, .no-print, nav, input[type=file]": { display: "none !important" },
           "svg [role=button] title": { display: "none" },
+          "[data-bar] [aria-hidden]": { printColorAdjust: "exact" },
         },
       },
     },
