@@ -19,7 +19,10 @@ BUY, HAVE, ASK = "buy", "on the vehicle", "look first"
 
 @dataclass(frozen=True)
 class PartsLine:
-    """One line. ``state``: to buy, on the vehicle already, or to be looked at first. ``price`` each; None where no list has it."""
+    """One line. ``state``: to buy, on the vehicle already, or to be looked at first. ``price`` each; None where no list has it.
+
+    ``kind``: of the catalogue that it is in; empty where it is in none.
+    """
 
     quantity: int
     name: str
@@ -27,6 +30,7 @@ class PartsLine:
     why: Phrase
     state: str
     price: Given | None
+    kind: str = ""
 
     @property
     def amount(self) -> float | None:
@@ -63,7 +67,8 @@ def _hitch(rig: Rig, build: Build) -> Iterator[PartsLine]:
     ):
         if part is not None and not (isinstance(part, Ball) and part.own):
             there = rig.choice(f"hitch.{what}") == part.name if what != "sleeve" else False
-            yield PartsLine(1, part.name, word, Phrase("The build in force."), HAVE if there else BUY, part.price)
+            state = HAVE if there else BUY
+            yield PartsLine(1, part.name, word, Phrase("The build in force."), state, part.price, f"{what}s")
 
 
 def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterator[PartsLine]:
@@ -72,9 +77,8 @@ def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterat
     def line(serves: str, why: str, state: str = BUY) -> PartsLine:
         found = _accessory(stock, serves, build.kit)
         word = dict(Accessory.__dataclass_fields__["serves"].metadata["entry"].choices)[serves]
-        return PartsLine(
-            1, found.name if found else word.capitalize(), word, Phrase(why), state, found.price if found else None
-        )
+        name, price = (found.name, found.price) if found else (word.capitalize(), None)
+        return PartsLine(1, name, word, Phrase(why), state, price, "accessories" if found else "")
 
     kit = build.kit
     if kit is not None and kit.adds_overhang is not None and kit.adds_overhang.value > 0:
@@ -117,7 +121,7 @@ def _wanted(rig: Rig, path: str, line: Callable[..., PartsLine], serves: str, wh
 
 
 def _accessory(stock: Stock, serves: str, kit: Kit | None) -> Accessory | None:
-    """The cheapest of a kind that fits: of the kit's own family, or of none; unpriced ones last."""
+    """What fits: of the kit's own family before one of none, what is on the shelf, the cheapest; unpriced ones last."""
     family = kit.family if kit is not None else ""
     fitting = [
         one
@@ -126,6 +130,12 @@ def _accessory(stock: Stock, serves: str, kit: Kit | None) -> Accessory | None:
     ]
     return min(
         fitting,
-        key=lambda one: (one.family == "", one.price is None, one.price.value if one.price else 0.0, one.name),
+        key=lambda one: (
+            one.family == "",
+            one.shelf_rank,
+            one.price is None,
+            one.price.value if one.price else 0.0,
+            one.name,
+        ),
         default=None,
     )

@@ -6,8 +6,9 @@ carry them and the catalogue is checked by the same limits.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
+from typing import TypeVar
 
 from stathmos.core import joints, settings
 from stathmos.core.entry import BETWEEN_NAMES, NAMES, Entry, entries, rate
@@ -16,7 +17,10 @@ from stathmos.core.figures import Given, Lazily, Provenance
 from stathmos.core.joints import HANDBOOK
 from stathmos.core.rig import choice, described, flag, length, weight
 from stathmos.core.schools import RESTORATION_SCHOOLS, choices
+from stathmos.core.stockroom import Item
 from stathmos.core.units import COUNT, LENGTH, MONEY
+
+P = TypeVar("P", bound="AnyPart")
 
 STAMP = "stamp on the part"
 DRAWING = "maker's drawing"
@@ -39,9 +43,15 @@ MOUNTS = (("top", "top-mount couplers only"), ("either", "top-mount and underslu
 
 
 class AnyPart:
-    """What every part of the shelf has beside its figures."""
+    """What every part of the shelf has beside its figures. ``on_shelf``: so many may be had; None where nobody counted."""
 
     name: str
+    on_shelf: int | None
+
+    @property
+    def shelf_rank(self) -> int:
+        """Among equals what is there goes first, then what nobody has counted, then what is not there."""
+        return 1 if self.on_shelf is None else 0 if self.on_shelf > 0 else 2
 
     @Lazily
     def guessed(self) -> tuple[str, ...]:
@@ -69,6 +79,7 @@ class Kit(AnyPart):
     family: str = ""
     bars: str = ""
     mix: str = ""
+    on_shelf: int | None = None
     gross_rating: Given | None = weight("Gross rating", STAMP, 500, 40000)
     tongue_rating: Given | None = weight("Tongue rating", STAMP, 50, 6000)
     tongue_minimum: Given | None = weight("Least tongue weight", HANDBOOK, 0, 6000)
@@ -187,6 +198,7 @@ class Shank(AnyPart):
 
     name: str = ""
     family: str = ""
+    on_shelf: int | None = None
     style: Given | None = choice("Style", DRAWING, *SHANK_STYLES)
     size: Given | None = length("Shank size", STAMP, 1.25, 3)
     most_drop: Given | None = length("Most drop", DRAWING, 0, 20)
@@ -222,6 +234,7 @@ class Sleeve(AnyPart):
     """A reducer sleeve: a smaller shank in a larger receiver. ``slop``: its vertical play at the receiver's mouth."""
 
     name: str = ""
+    on_shelf: int | None = None
     outer: Given | None = length("Receiver it goes into", STAMP, 1.25, 3.5)
     inner: Given | None = length("Shank it takes", STAMP, 1.25, 3)
     gross_rating: Given | None = weight("Gross rating", STAMP, 500, 40000)
@@ -236,6 +249,7 @@ class Ball(AnyPart):
     """A ball: ``stack_height`` from its seat to its top. ``own``: it is of one piece with its mount, and has no nut."""
 
     name: str = ""
+    on_shelf: int | None = None
     own: bool = False
     diameter: Given | None = length("Diameter", "stamp on the ball", 1.5, 4)
     rating: Given | None = weight("Rating", "stamp on the ball", 500, 60000)
@@ -267,6 +281,7 @@ class Accessory(AnyPart):
 
     name: str = ""
     family: str = ""
+    on_shelf: int | None = None
     serves: Given | None = choice("What for", "price list", *ACCESSORIES)
     price: Given | None = price()
 
@@ -276,6 +291,7 @@ class Wrench(AnyPart):
     """A torque wrench of the bay. ``handle``: from the drive's centre to the middle of the grip."""
 
     name: str = ""
+    on_shelf: int | None = None
     least: Given | None = joints.torque("Least torque")
     most: Given | None = joints.torque("Most torque")
     handle: Given | None = length("Drive to the middle of the grip", "tape", 4, 80, usual="measured")
@@ -299,6 +315,18 @@ class Stock:
     sleeves: tuple[Sleeve, ...] = ()
     accessories: tuple[Accessory, ...] = ()
     wrenches: tuple[Wrench, ...] = ()
+
+    def counted(self, free: Mapping[Item, int | None]) -> Stock:
+        """The same parts, each with how many of it may be had."""
+
+        def told(kind: str, parts: tuple[P, ...]) -> tuple[P, ...]:
+            known = {item.name: many for item, many in free.items() if item.kind == kind}
+            return tuple(replace(one, on_shelf=known[one.name]) if one.name in known else one for one in parts)  # type: ignore[type-var]
+
+        return replace(
+            self, kits=told("kits", self.kits), shanks=told("shanks", self.shanks), balls=told("balls", self.balls),
+            sleeves=told("sleeves", self.sleeves), accessories=told("accessories", self.accessories),
+        )  # fmt: skip
 
 
 def every_ball(stock: Stock) -> tuple[Ball, ...]:

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import uuid
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from decimal import Decimal
 from functools import lru_cache
 from typing import Any
@@ -13,12 +14,15 @@ from django.db import models
 from django.db.models import Q
 
 from stathmos.catalogue.columns import columns, limits
-from stathmos.catalogue.models.edition import RULES, SUBJECTS, editions, new_edition
-from stathmos.catalogue.shelf import Shelf, shelf
+from stathmos.catalogue.models.edition import COUNTS, RULES, SUBJECTS, editions, new_edition
+from stathmos.catalogue.shelf import Kept, Shelf, shelf
 from stathmos.core import quote, units
 from stathmos.core.figures import Authority, Given, Provenance
 from stathmos.core.rig import CHOICE, Ways, entries
 from stathmos.core.rules import Rules, chosen
+from stathmos.core.stock import Stock
+from stathmos.core.stockroom import Item, Standing
+from stathmos.stockroom.shelves import standings
 
 
 class HouseRules(models.Model):
@@ -66,6 +70,9 @@ def in_force() -> HouseRules | None:
     return HouseRules.objects.select_related("chosen_by").first()
 
 
+NOTHING_COUNTED: Mapping[Item, Standing] = {}
+
+
 @dataclass(frozen=True)
 class House:
     """What the house goes by and has on offer now: its rules before anything of a rig's own, who chose them, its parts."""
@@ -75,6 +82,13 @@ class House:
     shelf: Shelf
     #: what marks them: nothing of them is otherwise while these are the same
     marks: tuple[str, ...] = ()
+    #: how the parts stand that were counted
+    counts: Mapping[Item, Standing] = field(default_factory=lambda: NOTHING_COUNTED)
+
+    def stock(self, kept: Kept, rig: str = "") -> Stock:
+        """The parts on offer, those that a rig took over as it did, each with how many of it that rig may have; ``rig``: its mark."""
+        stock = self.shelf.with_kept(kept)
+        return stock.counted({item: one.free_for(rig) for item, one in self.counts.items()}) if self.counts else stock
 
 
 @lru_cache(maxsize=2)
@@ -91,7 +105,14 @@ def the_house() -> House:
     """The editions in force: one query, unless something has changed."""
     marks = editions()
     rules, chosen_last = _rules_of(marks[RULES]) if RULES in marks else _read()
-    return House(rules, chosen_last, shelf(marks), tuple(str(marks.get(subject, "none yet")) for subject in SUBJECTS))
+    counts = _counts_of(marks[COUNTS]) if COUNTS in marks else NOTHING_COUNTED
+    told = tuple(str(marks.get(subject, "none yet")) for subject in SUBJECTS)
+    return House(rules, chosen_last, shelf(marks), told, counts)
+
+
+@lru_cache(maxsize=2)
+def _counts_of(mark: uuid.UUID) -> Mapping[Item, Standing]:
+    return standings()
 
 
 class Dealer(models.Model):

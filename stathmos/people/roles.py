@@ -20,6 +20,12 @@ MAY: dict[str, tuple[frozenset[str], str]] = {
     "choose_rules": (frozenset({_M}), "House rules are the manager's to choose."),
     "oversee": (frozenset({_M}), "What is open, stale and due is the manager's page."),
     "keep_people": (frozenset({_M}), "Accounts are the manager's to keep."),
+    "keep_stock": (frozenset({_T, _M}), "Counting the shelf, taking in and using parts is the technician's."),
+    "set_aside": (frozenset({_A, _M}), "Setting parts aside is the advisor's."),
+    "order_parts": (frozenset({_A, _M}), "Ordering parts is the advisor's."),
+    "plan_day": (frozenset({_A, _M}), "Who fits what when is the advisor's to say."),
+    "keep_hours": (frozenset({_M}), "Opening hours, holidays and absences are the manager's to keep."),
+    "recall": (frozenset({_M}), "Recalling rigs is the manager's."),
     "move_everything": (frozenset({_M}), "Taking everything out, or putting it in, is the manager's."),
 }
 

@@ -42,9 +42,9 @@ def unread(rig_file: RigFile) -> tuple[str, ...]:
 def _read(rig: SavedRig, now: House) -> tuple[RigFile, tuple[finding.Finding, ...]]:
     """A saved rig as the core reads it, its own parts over those on offer; and what the catalogue says otherwise of them."""
     kept, parts = rig.kept, rig.kept_parts()
-    if kept.read_with is None or kept.read_with[0] is not now.shelf:
-        kept.read_with = (now.shelf, read_entries(rig.entries(), now.shelf.with_kept(parts)))
-    return kept.read_with[1], beside(kept.read_with[1].rig, parts, now.shelf)
+    if kept.read_with is None or kept.read_with[0] is not now.shelf or kept.read_with[1] is not now.counts:
+        kept.read_with = (now.shelf, now.counts, read_entries(rig.entries(), now.stock(parts, str(rig.mark))))
+    return kept.read_with[2], beside(kept.read_with[2].rig, parts, now.shelf)
 
 
 def assess_rig(rig: SavedRig, now: House) -> Assessment:

@@ -95,7 +95,7 @@ def read(data: object) -> Draft:
         for path, one in held.items()
         if not isinstance(one, Drafted) and not (path in entries and one.is_said_by(entries[path]))
     }
-    rig_file = read_entries(hold, now.shelf.with_kept(kept))
+    rig_file = read_entries(hold, now.stock(kept, head.mark))
     return Draft(rig_file, kept, head.waivers, now, standing, back)
 
 

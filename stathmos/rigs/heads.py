@@ -14,10 +14,11 @@ from stathmos.rigs.models import Reading, Rig
 
 
 class Head(NamedTuple):
-    """What was ever written of a rig, and where its house reserve was overridden."""
+    """What was ever written of a rig, where its house reserve was overridden, and its mark; empty of one that is not saved."""
 
     kept: Kept
     waivers: tuple[Waiver, ...]
+    mark: str = ""
 
 
 #: summed over a rig's waivers it grows with each, for none is ever taken away, and when somebody who gave one is renamed
@@ -34,7 +35,7 @@ def head_of(pk: object) -> Head:
     if state is None:
         return Head(NOTHING, ())
     mark, last, waived = state
-    return Head(kept_history(mark, last), _waivers(mark, waived or 0))
+    return Head(kept_history(mark, last), _waivers(mark, waived or 0), str(mark))
 
 
 @lru_cache(maxsize=256)

@@ -28,8 +28,8 @@ class Kept:
         self.held: dict[str, Reading] = self.standing.held()
         self.aside = self.standing.set_aside()
         self.last: dict[str, Reading] = {one.path: one for one in self.readings}
-        #: what holds, as the core reads it with the parts of a shelf: the last shelf that it was read with
-        self.read_with: tuple[object, RigFile] | None = None
+        #: what holds, as the core reads it with the parts of a shelf and their counts: the last ones that it was read with
+        self.read_with: tuple[object, object, RigFile] | None = None
 
     def named_parts(self, paths: dict[str, str]) -> dict[str, dict[str, dict]]:
         """The parts that the rig took over, by kind and name, with their figures of that day. ``paths``: to their kind."""

@@ -41,6 +41,7 @@ INSTALLED_APPS = [
     "drf_spectacular",
     "stathmos.people",
     "stathmos.catalogue",
+    "stathmos.stockroom",
     "stathmos.house",
     "stathmos.rigs",
     "stathmos.instruments",
@@ -48,6 +49,7 @@ INSTALLED_APPS = [
     "stathmos.sale",
     "stathmos.bay",
     "stathmos.handover",
+    "stathmos.day",
     "stathmos.record",
     "stathmos.demo",
 ]

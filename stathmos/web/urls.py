@@ -3,6 +3,7 @@
 from django.urls import include, path, re_path
 from drf_spectacular.views import SpectacularJSONAPIView
 
+from stathmos.day.keeping_api import FeedView
 from stathmos.web import pages
 
 handler400 = "stathmos.web.errors.bad_request"
@@ -23,6 +24,8 @@ urlpatterns = [
     path("api/", include("stathmos.sale.urls")),
     path("api/", include("stathmos.bay.urls")),
     path("api/", include("stathmos.handover.urls")),
+    path("api/", include("stathmos.day.urls")),
     path("api/", include("stathmos.record.urls")),
-    re_path(r"^(?!api/|static/|health/)(?P<path>.*)$", pages.application),
+    path("feeds/<str:key>.ics", FeedView.as_view()),
+    re_path(r"^(?!api/|static/|health/|feeds/)(?P<path>.*)$", pages.application),
 ]

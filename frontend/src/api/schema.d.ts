@@ -244,6 +244,245 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A day or a week of the board. */
+        get: operations["board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/away/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description An absence, or a holiday of the house. */
+        post: operations["keep_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/away/{id}/back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description An absence taken back. */
+        post: operations["take_back_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One's own jobs, or a place's, as an iCalendar file; and a calendar taken in. */
+        get: operations["calendar_file"];
+        put?: never;
+        /** @description One's own jobs, or a place's, as an iCalendar file; and a calendar taken in. */
+        post: operations["take_calendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/feeds/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A feed made: its address is told once. */
+        post: operations["make_feed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/feeds/{id}/revoke/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A feed revoked. */
+        post: operations["revoke_feed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/hours/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The week's hours. */
+        post: operations["keep_hours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/keeping/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Hours, absences, places, feeds and recalls as they hold. */
+        get: operations["day_keeping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/morning/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One's own jobs of today in their order, with all that is to be fetched. */
+        get: operations["morning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/places/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A place added or written anew. */
+        post: operations["keep_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/plan/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A proposal for all open jobs; nothing is moved. */
+        post: operations["plan_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/proposals/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Jobs that follow from the rigs and are not on the board. */
+        get: operations["job_proposals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/recalls/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Every rig with a part called back. */
+        post: operations["recall_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/take/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A proposal taken: all of it, or nothing. */
+        post: operations["take_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/trailers/": {
         parameters: {
             query?: never;
@@ -476,6 +715,125 @@ export interface paths {
         put?: never;
         /** @description A pattern tried on pasted lines, before it is kept. Nothing is written. */
         post: operations["try_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A job made. */
+        post: operations["make_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One job: its time with its working, and what was done to it. */
+        get: operations["job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/do/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The work begun, paused, gone on with, done; or a job dropped. */
+        post: operations["do_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/letter.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A letter to the customer: why their rig is wanted, and when. */
+        get: operations["job_letter"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/picking.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is fetched for one job, as CSV. */
+        get: operations["picking_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/place/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A job placed, moved, or taken off the board. */
+        post: operations["place_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/slot/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The first slot of one job that has all that it needs, and why no sooner. */
+        get: operations["job_slot"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -879,6 +1237,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{id}/parts/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What one rig's build wants of the shelf; and all that is free of it set aside. */
+        get: operations["rig_parts"];
+        put?: never;
+        /** @description What one rig's build wants of the shelf; and all that is free of it set aside. */
+        post: operations["set_rig_parts_aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{id}/parts.csv": {
         parameters: {
             query?: never;
@@ -1199,7 +1575,7 @@ export interface paths {
          *     - YAML: application/vnd.oai.openapi
          *     - JSON: application/vnd.oai.openapi+json
          */
-        get: operations["schema_retrieve"];
+        get: operations["api_schema_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1278,6 +1654,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every part of the shelf as it stands, and a movement of one. */
+        get: operations["shelf"];
+        put?: never;
+        /** @description Every part of the shelf as it stands, and a movement of one. */
+        post: operations["move_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{kind}/{name}/history/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description All that was done to one part, the newest first. */
+        get: operations["part_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/orders.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is ordered and has not come, and what is wanted and not ordered, as CSV. */
+        get: operations["order_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/step/": {
         parameters: {
             query?: never;
@@ -1312,22 +1740,36 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/feeds/{key}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A feed, for whoever has its key. */
+        get: operations["feed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
-         * @description * `added` - added
-         *     * `role` - role changed
-         *     * `called` - name changed
-         *     * `given` - given a new password
-         *     * `chosen` - chose a password
-         *     * `off` - switched off
-         *     * `on` - switched on
-         *     * `everywhere` - signed out everywhere
+         * @description * `begin` - begin
+         *     * `pause` - pause
+         *     * `go_on` - go_on
+         *     * `done` - done
+         *     * `drop` - drop
          * @enum {string}
          */
-        ActEnum: "added" | "role" | "called" | "given" | "chosen" | "off" | "on" | "everywhere";
+        Act7c9Enum: "begin" | "pause" | "go_on" | "done" | "drop";
         AddPersonRequest: {
             username: string;
             name: string;
@@ -1472,6 +1914,37 @@ export interface components {
          * @enum {string}
          */
         AttitudeKeyEnum: "empty" | "planned" | "full";
+        AwayAskRequest: {
+            person?: number | null;
+            place?: number | null;
+            /** @default  */
+            tool: string;
+            /** Format: date */
+            first: string;
+            first_minute: number;
+            /** Format: date */
+            last: string;
+            last_minute: number;
+            /** @default  */
+            why: string;
+        };
+        AwayOn: {
+            /** Format: date */
+            day: string;
+            from: number;
+            until: number;
+        };
+        AwayTold: {
+            id: number;
+            person: number | null;
+            place: number | null;
+            tool: string;
+            who: string;
+            why: string;
+            begins: string;
+            ends: string;
+            on: components["schemas"]["AwayOn"][];
+        };
         AxleCarries: {
             number: number;
             name: string;
@@ -1706,6 +2179,40 @@ export interface components {
         };
         /** @enum {unknown} */
         BlankEnum: "";
+        Board: {
+            zone: string;
+            /** Format: date */
+            first: string;
+            days: components["schemas"]["BoardDay"][];
+            places: components["schemas"]["BoardPlace"][];
+            people: components["schemas"]["BoardPerson"][];
+            tools: string[];
+            away: components["schemas"]["AwayTold"][];
+            jobs: components["schemas"]["Job"][];
+            rigs: components["schemas"]["RigOnBoard"][];
+            may: string[];
+        };
+        BoardDay: {
+            /** Format: date */
+            day: string;
+            word: string;
+            open: components["schemas"]["OpenStretch"][];
+            shut: string;
+            today: boolean;
+            now: number | null;
+        };
+        BoardPerson: {
+            id: number;
+            name: string;
+            role: string;
+        };
+        BoardPlace: {
+            id: number;
+            name: string;
+            kind: components["schemas"]["KindCf7Enum"];
+            word: string;
+            retired: boolean;
+        };
         Borne: {
             name: string;
             /** Format: double */
@@ -1738,6 +2245,27 @@ export interface components {
             parts: number;
             people: number;
             left: string[];
+        };
+        CalendarAskRequest: {
+            text: string;
+            what: components["schemas"]["CalendarAskWhatEnum"];
+            person?: number | null;
+            /** @default  */
+            seal: string;
+        };
+        /**
+         * @description * `hours` - hours
+         *     * `holidays` - holidays
+         *     * `absences` - absences
+         * @enum {string}
+         */
+        CalendarAskWhatEnum: "hours" | "holidays" | "absences";
+        CalendarPlan: {
+            added: string[];
+            same: number;
+            problems: string[];
+            seal: string;
+            done: boolean;
         };
         CallMyselfRequest: {
             name: string;
@@ -1953,6 +2481,30 @@ export interface components {
             cautions: (string | components["schemas"]["Both"])[];
             borne: components["schemas"]["Borne"][];
         };
+        DayKeeping: {
+            week: components["schemas"]["WeekHours"][];
+            zone: string;
+            by: string | null;
+            places: components["schemas"]["BoardPlace"][];
+            away: components["schemas"]["AwayTold"][];
+            people: components["schemas"]["BoardPerson"][];
+            tools: string[];
+            feeds: components["schemas"]["FeedTold"][];
+            recalls: components["schemas"]["RecallTold"][];
+            may: string[];
+        };
+        DayPlan: {
+            moves: components["schemas"]["PlanMove"][];
+            unplaced: components["schemas"]["PlanUnplaced"][];
+            says: string;
+            proved: boolean;
+        };
+        DayRefused: {
+            detail: string;
+            problems: {
+                [key: string]: string;
+            };
+        };
         DealerRequest: {
             name: string;
             address: string;
@@ -2055,6 +2607,13 @@ export interface components {
          * @enum {string}
          */
         DeskStationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch" | "desk" | "customer";
+        DoJobRequest: {
+            act: components["schemas"]["Act7c9Enum"];
+            /** Format: uuid */
+            key?: string | null;
+            /** Format: date-time */
+            at?: string | null;
+        };
         DraftRequest: {
             entries: {
                 [key: string]: components["schemas"]["EntryRequest"] | null;
@@ -2198,6 +2757,23 @@ export interface components {
             /** @description What it was tightened to on an earlier visit. */
             found: components["schemas"]["Both"] | null;
             witness: string;
+        };
+        FeedAskRequest: {
+            person?: number | null;
+            place?: number | null;
+        };
+        FeedMade: {
+            address: string;
+            keeping: components["schemas"]["DayKeeping"];
+        };
+        FeedTold: {
+            id: number;
+            of: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            revoked: boolean;
+            mine: boolean;
         };
         Field: {
             path: string;
@@ -2407,6 +2983,10 @@ export interface components {
             hitch_load: components["schemas"]["Figure"];
             hitch_load_full: components["schemas"]["Figure"];
             ball_standing: components["schemas"]["Figure"];
+        };
+        HoursAskRequest: {
+            week: components["schemas"]["WeekHoursRequest"][];
+            zone: string;
         };
         House: {
             /** @description What the manager chose, by name; what is left out is the default. */
@@ -2628,6 +3208,177 @@ export interface components {
                 [key: string]: string;
             };
         };
+        Job: {
+            id: number;
+            rig: number;
+            kind: components["schemas"]["Kind331Enum"];
+            word: string;
+            customer: string;
+            why: string;
+            /** Format: date */
+            due: string | null;
+            state: components["schemas"]["JobStateEnum"];
+            version: number;
+            place: number | null;
+            person: number | null;
+            person_name: string;
+            at: components["schemas"]["JobStands"] | null;
+            planned: number;
+            /** Format: double */
+            worked: number;
+            conflicts: components["schemas"]["JobConflict"][];
+            parts: components["schemas"]["JobPart"][];
+            tools: string[];
+            needs: string[];
+            not_yet: string[];
+            may_do: components["schemas"]["MayDoEnum"][];
+            places: number[];
+            people: number[];
+        };
+        JobChanged: {
+            says: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        JobConflict: {
+            key: components["schemas"]["JobConflictKeyEnum"];
+            says: string;
+            other: number | null;
+        };
+        /**
+         * @description * `past` - past
+         *     * `too_long` - too_long
+         *     * `outside` - outside
+         *     * `place_taken` - place_taken
+         *     * `place_shut` - place_shut
+         *     * `wrong_place` - wrong_place
+         *     * `person_taken` - person_taken
+         *     * `person_away` - person_away
+         *     * `wrong_person` - wrong_person
+         *     * `tool_out` - tool_out
+         *     * `no_tool` - no_tool
+         *     * `parts_late` - parts_late
+         *     * `parts_unknown` - parts_unknown
+         *     * `rig_taken` - rig_taken
+         *     * `too_early` - too_early
+         *     * `not_before` - not_before
+         *     * `late` - late
+         * @enum {string}
+         */
+        JobConflictKeyEnum: "past" | "too_long" | "outside" | "place_taken" | "place_shut" | "wrong_place" | "person_taken" | "person_away" | "wrong_person" | "tool_out" | "no_tool" | "parts_late" | "parts_unknown" | "rig_taken" | "too_early" | "not_before" | "late";
+        JobDetail: {
+            job: components["schemas"]["Job"];
+            length: components["schemas"]["JobLength"];
+            changes: components["schemas"]["JobChanged"][];
+        };
+        JobLength: {
+            pieces: components["schemas"]["JobPiece"][];
+            /** Format: double */
+            reckoned: number;
+            /** Format: double */
+            factor: number;
+            /** Format: double */
+            mean: number;
+            /** Format: double */
+            u: number;
+            planned: number;
+            done: number;
+            says: string;
+        };
+        JobPart: {
+            kind: string;
+            name: string;
+            quantity: number;
+            aside: number;
+            free: number | null;
+            coming: number;
+            /** Format: date */
+            day: string | null;
+            short: number;
+            there: boolean;
+            says: string;
+        };
+        JobPiece: {
+            word: string;
+            /** Format: double */
+            many: number;
+            /** Format: double */
+            each: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            u: number;
+        };
+        JobProposal: {
+            rig: number;
+            customer: string;
+            kind: components["schemas"]["Kind331Enum"];
+            word: string;
+            reason: string;
+            why: string;
+            /** Format: date */
+            due: string | null;
+        };
+        JobSlot: {
+            to: components["schemas"]["SlotTo"] | null;
+            says: string;
+            why: components["schemas"]["SlotWhy"][];
+            provided: components["schemas"]["ProvidedEnum"][];
+        };
+        JobStands: {
+            /** Format: date */
+            day: string;
+            minute: number;
+            until: number;
+            text: string;
+        };
+        /**
+         * @description * `open` - open
+         *     * `begun` - begun
+         *     * `paused` - paused
+         *     * `done` - done
+         *     * `dropped` - dropped
+         * @enum {string}
+         */
+        JobStateEnum: "open" | "begun" | "paused" | "done" | "dropped";
+        JobToRequest: {
+            version: number;
+            /** Format: date */
+            day: string | null;
+            /** @default 0 */
+            minute: number;
+            place?: number | null;
+            person?: number | null;
+            minutes?: number | null;
+        };
+        /**
+         * @description * `weighing` - weighing
+         *     * `fit` - fit
+         *     * `refit` - refit
+         *     * `handover` - handover
+         *     * `recheck` - recheck
+         *     * `inspection` - inspection
+         *     * `complaint` - complaint
+         *     * `recall` - recall
+         * @enum {string}
+         */
+        Kind331Enum: "weighing" | "fit" | "refit" | "handover" | "recheck" | "inspection" | "complaint" | "recall";
+        /**
+         * @description * `bay` - bay
+         *     * `floor` - floor
+         * @enum {string}
+         */
+        KindCf7Enum: "bay" | "floor";
+        /**
+         * @description * `kits` - kits
+         *     * `shanks` - shanks
+         *     * `balls` - balls
+         *     * `sleeves` - sleeves
+         *     * `accessories` - accessories
+         * @enum {string}
+         */
+        KindF88Enum: "kits" | "shanks" | "balls" | "sleeves" | "accessories";
         /**
          * @description * `1` - 1
          *     * `2` - 2
@@ -2816,6 +3567,37 @@ export interface components {
             /** @description Its day is past. */
             over: boolean;
         };
+        MakeJobRequest: {
+            rig: number;
+            kind: components["schemas"]["Kind331Enum"];
+            /** @default  */
+            reason: string;
+            /** @default  */
+            why: string;
+            /** Format: date */
+            due?: string | null;
+        };
+        /**
+         * @description * `begin` - begin
+         *     * `pause` - pause
+         *     * `go_on` - go_on
+         *     * `done` - done
+         *     * `drop` - drop
+         * @enum {string}
+         */
+        MayDoEnum: "begin" | "pause" | "go_on" | "done" | "drop";
+        Morning: {
+            /** Format: date */
+            day: string;
+            word: string;
+            jobs: components["schemas"]["Job"][];
+            rigs: components["schemas"]["RigOnBoard"][];
+            tools: components["schemas"]["MorningTool"][];
+        };
+        MorningTool: {
+            name: string;
+            for: string;
+        };
         Move: {
             load: string;
             says: string | components["schemas"]["Both"];
@@ -2892,6 +3674,10 @@ export interface components {
             closes: components["schemas"]["AskedReading"];
             rule: components["schemas"]["Rule"];
         };
+        OpenStretch: {
+            from: number;
+            until: number;
+        };
         Opened: {
             id: number;
         };
@@ -2951,6 +3737,11 @@ export interface components {
             residual_text: (string | components["schemas"]["Both"]) | null;
             sleeve: string | null;
         };
+        PartAside: {
+            rig: number | null;
+            customer: string;
+            quantity: number;
+        };
         PartDimension: {
             name: string;
             /** Format: double */
@@ -2973,6 +3764,53 @@ export interface components {
          * @enum {string}
          */
         PartEnum: "coupling" | "uncoupling";
+        PartMoveRequest: {
+            kind: components["schemas"]["KindF88Enum"];
+            name: string;
+            what: components["schemas"]["PartMoveWhatEnum"];
+            /** @default 0 */
+            quantity: number;
+            rig?: number | null;
+            order?: number | null;
+            /** Format: date */
+            day?: string | null;
+            /** @default  */
+            supplier: string;
+            /** @default  */
+            why: string;
+            seen?: number | null;
+        };
+        /**
+         * @description * `counted` - counted
+         *     * `arrived` - arrived
+         *     * `used` - used
+         *     * `aside` - aside
+         *     * `released` - released
+         *     * `ordered` - ordered
+         *     * `expected` - expected
+         *     * `cancelled` - cancelled
+         * @enum {string}
+         */
+        PartMoveWhatEnum: "counted" | "arrived" | "used" | "aside" | "released" | "ordered" | "expected" | "cancelled";
+        PartMoved: {
+            says: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            why: string;
+            customer: string;
+        };
+        PartOrder: {
+            number: number;
+            kind: string;
+            name: string;
+            left: number;
+            supplier: string;
+            /** Format: date */
+            day: string | null;
+            late: boolean;
+            customer: string;
+        };
         /**
          * @description * `chosen` - chosen
          *     * `serves` - serves
@@ -3060,11 +3898,23 @@ export interface components {
             /** @description Blank for the command line. */
             by: string;
             whom: string;
-            act: components["schemas"]["ActEnum"];
+            act: components["schemas"]["PersonActActEnum"];
             says: string;
             before: string;
             after: string;
         };
+        /**
+         * @description * `added` - added
+         *     * `role` - role changed
+         *     * `called` - name changed
+         *     * `given` - given a new password
+         *     * `chosen` - chose a password
+         *     * `off` - switched off
+         *     * `on` - switched on
+         *     * `everywhere` - signed out everywhere
+         * @enum {string}
+         */
+        PersonActActEnum: "added" | "role" | "called" | "given" | "chosen" | "off" | "on" | "everywhere";
         PersonRefused: {
             detail: string;
             problems: {
@@ -3127,6 +3977,13 @@ export interface components {
             shank?: string;
             ball?: string;
         };
+        PlaceAskRequest: {
+            id?: number | null;
+            name: string;
+            kind: components["schemas"]["KindCf7Enum"];
+            /** @default false */
+            retired: boolean;
+        };
         PlaceRequest: {
             /** Format: double */
             mm: number;
@@ -3171,6 +4028,31 @@ export interface components {
          * @enum {string}
          */
         PlacedLoadKindEnum: "front_seats" | "rear_seats" | "bed" | "roof" | "behind_axle" | "fresh_water" | "grey_water" | "black_water" | "propane" | "battery" | "galley" | "gear" | "machine" | "bicycles";
+        PlanAskRequest: {
+            /** @default 5 */
+            seconds: number;
+        };
+        PlanMove: {
+            job: number;
+            version: number;
+            name: string;
+            was: string;
+            to: components["schemas"]["PlanTo"];
+            why: string[];
+        };
+        PlanTo: {
+            /** Format: date */
+            day: string;
+            minute: number;
+            place: number;
+            person: number | null;
+            text: string;
+        };
+        PlanUnplaced: {
+            job: number;
+            name: string;
+            why: string[];
+        };
         Pose: {
             /** Format: double */
             front_drop: number;
@@ -3308,6 +4190,15 @@ export interface components {
          */
         ProvenanceEnum: "assumed" | "brochure" | "label" | "measured";
         /**
+         * @description * `labels` - labels
+         *     * `weighed` - weighed
+         *     * `signed` - signed
+         *     * `bay_signed` - bay_signed
+         *     * `not_refused` - not_refused
+         * @enum {string}
+         */
+        ProvidedEnum: "labels" | "weighed" | "signed" | "bay_signed" | "not_refused";
+        /**
          * @description * `fits_whatever` - fits_whatever
          *     * `hangs` - hangs
          *     * `cannot` - cannot
@@ -3414,6 +4305,21 @@ export interface components {
             rule: components["schemas"]["Rule"];
             ask: string;
         };
+        RecallAskRequest: {
+            kind: string;
+            name: string;
+            why: string;
+        };
+        RecallTold: {
+            id: number;
+            kind: string;
+            name: string;
+            why: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            rigs: number;
+        };
         RecordWaiver: {
             link: string;
             name: string;
@@ -3441,6 +4347,16 @@ export interface components {
         RetireItemRequest: {
             version: number;
             retired: boolean;
+        };
+        RigOnBoard: {
+            id: number;
+            vehicle_name: string;
+            trailer_name: string;
+            elevation: components["schemas"]["Elevation"] | null;
+        };
+        RigParts: {
+            parts: components["schemas"]["JobPart"][];
+            may: string[];
         };
         RigRecord: {
             /** @description Photographs of readings, by path, the newest first. */
@@ -3619,6 +4535,22 @@ export interface components {
             may_make: boolean;
             made: components["schemas"]["MadeSheet"][];
         };
+        ShelfRow: {
+            kind: components["schemas"]["KindF88Enum"];
+            word: string;
+            name: string;
+            there: number | null;
+            free: number | null;
+            aside: components["schemas"]["PartAside"][];
+            orders: components["schemas"]["PartOrder"][];
+            wanted: number;
+            seen: number;
+        };
+        ShelfTold: {
+            rows: components["schemas"]["ShelfRow"][];
+            orders: components["schemas"]["PartOrder"][];
+            may: string[];
+        };
         SideBySide: {
             sides: components["schemas"]["BesideSide"][];
             rows: components["schemas"]["BesideRow"][];
@@ -3673,6 +4605,29 @@ export interface components {
          * @enum {string}
          */
         SignatureStateEnum: "signed" | "stale" | "open";
+        SlotTo: {
+            /** Format: date */
+            day: string;
+            minute: number;
+            place: number;
+            person: number;
+            text: string;
+        };
+        SlotWhy: {
+            key: components["schemas"]["SlotWhyKeyEnum"];
+            says: string;
+        };
+        /**
+         * @description * `parts` - parts
+         *     * `before` - before
+         *     * `place` - place
+         *     * `person` - person
+         *     * `tool` - tool
+         *     * `rig` - rig
+         *     * `hours` - hours
+         * @enum {string}
+         */
+        SlotWhyKeyEnum: "parts" | "before" | "place" | "person" | "tool" | "rig" | "hours";
         /**
          * @description * `model` - model
          *     * `handbook` - handbook
@@ -3916,9 +4871,21 @@ export interface components {
             text: string;
             seal?: string;
         };
+        TakeMoveRequest: {
+            job: number;
+            version: number;
+            /** Format: date */
+            day: string;
+            minute: number;
+            place: number;
+            person: number | null;
+        };
         TakeOverRequest: {
             version: number;
             path: components["schemas"]["PathEnum"];
+        };
+        TakePlanRequest: {
+            moves: components["schemas"]["TakeMoveRequest"][];
         };
         Term: {
             name: string;
@@ -4002,6 +4969,16 @@ export interface components {
             name: string;
             figure: components["schemas"]["Figure"];
             became: components["schemas"]["BecameEnum"];
+        };
+        WeekHours: {
+            weekday: number;
+            opens: string;
+            closes: string;
+        };
+        WeekHoursRequest: {
+            weekday: number;
+            opens: string;
+            closes: string;
         };
         Weighbridge: {
             passes: number[];
@@ -5371,6 +6348,903 @@ export interface operations {
             };
         };
     };
+    board: {
+        parameters: {
+            query?: {
+                /**
+                 * @description * `1` - 1
+                 *     * `7` - 7
+                 */
+                days?: "1" | "7";
+                first?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Board"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    keep_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AwayAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayKeeping"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    take_back_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayKeeping"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    calendar_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    take_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalendarAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarPlan"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    make_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["FeedAskRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedMade"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    revoke_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayKeeping"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    keep_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayKeeping"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    day_keeping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayKeeping"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    morning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Morning"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    keep_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayKeeping"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    plan_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PlanAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayPlan"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    job_proposals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobProposal"][];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    recall_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecallAskRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayKeeping"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    take_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakePlanRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Board"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
     which_trailers: {
         parameters: {
             query?: never;
@@ -6297,6 +8171,442 @@ export interface operations {
             };
             /** @description Sent in another form than it is asked for. */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    make_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakeJobRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDetail"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDetail"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    do_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoJobRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDetail"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    job_letter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    picking_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    place_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobToRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDetail"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    job_slot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSlot"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8218,6 +10528,127 @@ export interface operations {
             };
         };
     };
+    rig_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigParts"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    set_rig_parts_aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigParts"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
     parts_csv: {
         parameters: {
             query?: never;
@@ -9578,7 +12009,7 @@ export interface operations {
             };
         };
     };
-    schema_retrieve: {
+    api_schema_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -9970,6 +12401,203 @@ export interface operations {
             };
         };
     };
+    shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfTold"];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    move_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartMoveRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfTold"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    part_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartMoved"][];
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    order_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Nobody is signed in, or this person may not. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
     step: {
         parameters: {
             query?: never;
@@ -10094,6 +12722,53 @@ export interface operations {
             };
             /** @description Sent in another form than it is asked for. */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRefused"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,4 +1,4 @@
-"""Which edition of the catalogue, or of the house's rules, is in force: a mark that every change renews."""
+"""Which edition of the catalogue, of the house's rules, or of what is on the shelf, is in force: a mark that every change renews."""
 
 from __future__ import annotations
 
@@ -8,8 +8,8 @@ from contextlib import contextmanager
 
 from django.db import models, transaction
 
-CATALOGUE, RULES = "catalogue", "rules"
-SUBJECTS = (CATALOGUE, RULES)
+CATALOGUE, RULES, COUNTS = "catalogue", "rules", "counts"
+SUBJECTS = (CATALOGUE, RULES, COUNTS)
 
 
 class Edition(models.Model):

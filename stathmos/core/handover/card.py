@@ -225,3 +225,12 @@ def inspection_in_days(rig: Rig) -> int:
     if a_year is None or a_year.value <= 0:
         return 365
     return min(365, int(365 * INSPECTION / a_year.value))
+
+
+def inspection_by_distance(towed: float) -> bool:
+    """Whether an inspection is due by how far was towed since the hand-over, mm.  towed ≥ 10 000 km; common practice, no source.
+
+    >>> inspection_by_distance(INSPECTION), inspection_by_distance(0.99 * INSPECTION)
+    (True, False)
+    """
+    return towed >= INSPECTION

@@ -164,7 +164,7 @@ class Fitter:
         self._shank_style = words(stock.shanks, "style")
         self._shank_static, self._sleeves = self._judge_shanks()
         self._shank_names = order_of(
-            [(one.own_weight.value if one.own_weight else 0.0, one.name) for one in stock.shanks]
+            [(one.shelf_rank, one.own_weight.value if one.own_weight else 0.0, one.name) for one in stock.shanks]
         )
 
     def _judge_shanks(self) -> tuple[_Verdicts, Column]:
@@ -324,7 +324,9 @@ class Fitter:
                 own = balls["thread_length"][None, :]
                 judged.check(np.isnan(own), own > kit.ball_thread_limit.value + FIT)
         judged.check(guessed_of(self.stock.balls)[None, :], NOWHERE)
-        rank = order_of([(np.inf if one.rating is None else one.rating.value, one.name) for one in self.stock.balls])
+        rank = order_of(
+            [(np.inf if one.rating is None else one.rating.value, one.shelf_rank, one.name) for one in self.stock.balls]
+        )
         chosen = _first(judged.state, rank[None, :] + np.zeros((len(self.pairs), 1)))
         return chosen, ((judged.state == SERVES) | (judged.state == NOT_KNOWN)).any(axis=1)
 
@@ -533,6 +535,7 @@ class Fitter:
                     (
                         sign * one.tongue_rating.value if one.tongue_rating else np.inf,
                         one.sway_control is None or one.sway_control.typed != "yes",
+                        one.shelf_rank,
                         one.own_weight.value if one.own_weight else 0.0,
                         one.name,
                     )

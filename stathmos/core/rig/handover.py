@@ -44,6 +44,10 @@ class Handover:
         "Towed in a year", DISTANCE, "ask the customer", 10 * MM_PER_KM, 200_000 * MM_PER_KM, usual="assumed",
         of=CUSTOMER,
     )  # fmt: skip
+    towed: Given | None = described(
+        "Towed since it was handed over", DISTANCE, "ask the customer", 0, 2_000_000 * MM_PER_KM, usual="assumed",
+        of=CUSTOMER,
+    )  # fmt: skip
 
 
 @dataclass(frozen=True)

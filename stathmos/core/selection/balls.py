@@ -50,7 +50,9 @@ def choose_ball(
         )
 
     verdicts = [judged(ball) for ball in stock.balls]
-    return with_choice(verdicts, lambda verdict: (sure(verdict.part.rating).value, verdict.part.name))
+    return with_choice(
+        verdicts, lambda verdict: (sure(verdict.part.rating).value, verdict.part.shelf_rank, verdict.part.name)
+    )
 
 
 def _short_enough(ball: Ball, limit: Given | None) -> Failed | None:

@@ -10,7 +10,16 @@ from stathmos.core.figures import sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.selection.kits import kit_rank
 from stathmos.core.selection.shanks import shank_rank
-from stathmos.core.selection.verdicts import CHOSEN, RESERVE, SERVES, SERVES_BEST, AnyVerdict, Part, Verdict
+from stathmos.core.selection.verdicts import (
+    CHOSEN,
+    RESERVE,
+    SERVES,
+    SERVES_BEST,
+    AnyVerdict,
+    Part,
+    Verdict,
+    flagged,
+)
 from stathmos.core.stock import Ball, Kit, Shank, Sleeve
 from stathmos.core.units import LENGTH, WEIGHT
 
@@ -102,7 +111,7 @@ def _as_serving(verdict: Verdict[Part]) -> Verdict[Part]:
 def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:
     """What parts a build from the best, by the first rule of the order that tells them apart."""
     if index == 0:
-        return Phrase("Best: the smallest kit that serves, its ball nearest the height wanted.")
+        return Phrase(f"Best: the smallest kit that serves, its ball nearest the height wanted{_on_the_shelf(one)}.")
     for verdict in (one.kit, one.shank):
         if (
             verdict is not None
@@ -117,6 +126,8 @@ def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:
             return Phrase("A larger kit than need be: {more} more of tongue rating.", put)
         if sure(ours.tongue_rating).value < sure(theirs.tongue_rating).value:
             return Phrase("A smaller kit, which serves with care only.")
+        if ours.shelf_rank > theirs.shelf_rank and _sways(ours) == _sways(theirs):
+            return Phrase(f"The same capacity; {theirs.name} is on the shelf, this one is {_missing(ours)}.")
         return Phrase(f"The same capacity; {theirs.name} has sway control built in, or is lighter.")
     off, least = abs(one.shank.residual or 0.0), abs(best.shank.residual or 0.0)
     if one.shank.part.name != best.shank.part.name:
@@ -124,5 +135,25 @@ def _why(one: WholeBuild, best: WholeBuild, index: int) -> Phrase:
             return Phrase("It wants a reducer sleeve, with its play.")
         if round(off, 1) > round(least, 1):
             return Phrase("Its nearest hole is {more} further off.", {"more": (off - least, LENGTH, "nearest")})
+        if one.shank.part.shelf_rank > best.shank.part.shelf_rank:
+            return Phrase(f"As near; {best.shank.part.name} is on the shelf, this one is {_missing(one.shank.part)}.")
         return Phrase("As near; the other shank is lighter.")
     return Phrase("The same kit and shank; the other ball's rating is nearer the trailer's.")
+
+
+def _on_the_shelf(build: WholeBuild) -> str:
+    """What is said of the best build's parts where they were counted."""
+    parts = [part for part in (build.kit and build.kit.part, build.shank.part, build.ball.part) if part is not None]
+    out = [part.name for part in parts if part.on_shelf == 0]
+    if out:
+        return f"; not on the shelf: {', '.join(out)}"
+    return "; all of it is on the shelf" if all(part.on_shelf for part in parts) else ""
+
+
+def _missing(part: Kit | Shank) -> str:
+    return "not" if part.on_shelf == 0 else "not counted"
+
+
+def _sways(kit: Kit) -> bool:
+    """Whether a kit has sway control of its own."""
+    return flagged(kit.sway_control, "yes")

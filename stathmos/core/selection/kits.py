@@ -159,13 +159,14 @@ def choose_kit(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks | None = Non
 
 
 def kit_rank(verdict: Verdict[Kit]) -> tuple[Any, ...]:
-    """Of those that serve the smallest; with sway control before without; the lightest."""
+    """Of those that serve the smallest; with sway control before without; what is on the shelf; the lightest."""
     kit = verdict.part
     rating = sure(kit.tongue_rating).value
     return (
         verdict.state != SERVES,
         rating if verdict.state == SERVES else -rating,
         not flagged(kit.sway_control, "yes"),
+        kit.shelf_rank,
         kit.own_weight.value if kit.own_weight else 0.0,
         kit.name,
     )

@@ -69,11 +69,12 @@ def choose_shank(
 
 
 def shank_rank(verdict: Verdict[Shank]) -> tuple[Any, ...]:
-    """Of those that serve one without a sleeve before one with its play; the one that comes nearest; the lightest."""
+    """Of those that serve one without a sleeve before one with its play; the one that comes nearest; what is on the shelf; the lightest."""
     return (
         verdict.state != SERVES,
         verdict.sleeve is not None,
         tenths(abs(there(verdict.residual))),
+        verdict.part.shelf_rank,
         verdict.part.own_weight.value if verdict.part.own_weight else 0.0,
         verdict.part.name,
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from django.db import transaction
+from django.dispatch import Signal
 
 from stathmos.core import finding, handover, signing
 from stathmos.core.answer import Assessment
@@ -20,6 +21,8 @@ from stathmos.rigs.signatures import bay_signature, entries_now
 from stathmos.rigs.theirs import require_sign
 
 MOST_NAMED = 3
+#: a station of a rig was signed, in the same transaction: ``rig``, ``station``, ``person``, the ``build`` in force then
+station_signed = Signal()
 
 
 @tried_again
@@ -46,7 +49,7 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         }
         stands_on = signing.basis(station, now)
         before = rig.sign_offs.filter(station=station).count()
-        return SignOff.objects.create(
+        signed = SignOff.objects.create(
             rig=rig,
             station=station,
             revision=before + 1,
@@ -55,6 +58,8 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
             basis=stands_on,
             signed_by=person,
         )
+        station_signed.send(SignOff, rig=rig, station=station, person=person, build=assessment.choice.in_force)
+        return signed
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,140 @@
+"""Jobs that follow from the rigs, and are not on the board: each with its reason. Nothing is made here."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from django.db.models import OuterRef, Subquery
+from django.utils import timezone
+
+from stathmos.core.handover.card import inspection_by_distance
+from stathmos.core.rig.handover import SYMPTOMS
+from stathmos.day.models import Job, Recall
+from stathmos.day.opening import the_week
+from stathmos.handover.models import Card
+from stathmos.rigs.floor.drawn import BAY, IN_THE_BAY
+from stathmos.rigs.models import PART_KINDS, Reading, Rig, Strip
+
+#: an inspection is proposed so long before its day
+INSPECT_AHEAD = timedelta(days=30)
+#: bolts are looked at again after the first run: within so long of the hand-over, from memory
+RECHECK_WITHIN = timedelta(days=14)
+RECHECK_SINCE = timedelta(days=60)
+MOST = 200
+
+
+@dataclass(frozen=True)
+class Proposal:
+    """A job that is due. ``reason`` a key, so that it is not proposed again; ``why`` in words; ``due`` the day."""
+
+    rig: Rig
+    kind: str
+    reason: str
+    why: str
+    due: date | None
+
+
+def proposals() -> list[Proposal]:
+    """All that is due, the soonest first; what has a day before what has none."""
+    rows = Job.objects.exclude(state=Job.State.DROPPED).values_list("rig", "kind", "reason", "state", "made_at")
+    jobs = list(rows)
+    known = {(rig, kind, reason) for rig, kind, reason, _, _ in jobs}
+    open_kinds = {(rig, kind) for rig, kind, _, state, _ in jobs if state != Job.State.DONE}
+    done_kinds = {(rig, kind) for rig, kind, _, state, _ in jobs if state == Job.State.DONE}
+    found = [
+        one for one in (*_next_steps(done_kinds), *_inspections(), *_rechecks(), *_complaints(), *_recalls())
+        if (one.rig.pk, one.kind, one.reason) not in known and (one.rig.pk, one.kind) not in open_kinds
+    ]  # fmt: skip
+    return sorted(found, key=lambda one: (one.due is None, one.due or date.min, one.rig.pk, one.kind))[:MOST]
+
+
+def _next_steps(done: set[tuple[int, str]]) -> Iterator[Proposal]:
+    """What a rig on the floor wants next, by how far it has come."""
+    strips = Strip.objects.filter(archived=False, rig__practice=False).select_related("rig").order_by("rig")
+    weighed = set(Reading.objects.filter(path__startswith="weighing.").values_list("rig", flat=True))
+    carded = set(Card.objects.values_list("rig", flat=True))
+    for strip in strips.defer("content"):
+        rig = strip.rig
+        if rig.pk in carded:
+            continue
+        if strip.reached == BAY:
+            yield Proposal(rig, "handover", "fitted", "The bay is signed.", None)
+        elif strip.reached == "hitch" and (rig.pk, "fit") not in done:
+            yield Proposal(rig, "fit", "chosen", "The hitch is signed: it can be fitted.", None)
+        elif rig.pk not in weighed and strip.reached != IN_THE_BAY and (rig.pk, "weighing") not in done:
+            yield Proposal(rig, "weighing", "not_weighed", "Nothing of it was weighed yet.", None)
+
+
+def _cards() -> list[Card]:
+    """The last card of each rig that did not come back as another."""
+    last = Card.objects.filter(rig=OuterRef("rig")).order_by("-number").values("pk")[:1]
+    rows = Card.objects.filter(pk=Subquery(last), rig__later__isnull=True, rig__practice=False)
+    return list(rows.select_related("rig").defer("content"))
+
+
+def _inspections() -> Iterator[Proposal]:
+    """Rigs whose inspection is due, by date: the day on the card is a year off, or sooner where more is towed in one."""
+    today = the_week().today()
+    for card in _cards():
+        if card.inspect_by <= today + INSPECT_AHEAD:
+            was = "was" if card.inspect_by < today else "is"
+            why = f"Its inspection {was} due on {card.inspect_by:%Y-%m-%d}, by card {card.number}: after a year, or 10 000 km."
+            yield Proposal(card.rig, "inspection", f"card_{card.number}", why, max(card.inspect_by, today))
+        elif (towed := towed_too_far(card.rig)) is not None:
+            why = f"Towed {towed} since it was handed over: an inspection is due after 10 000 km."
+            yield Proposal(card.rig, "inspection", f"card_{card.number}", why, today)
+
+
+def towed_too_far(rig: Rig) -> str | None:
+    """How far a rig was towed since it was handed over, as it was written; None where that is not known, or not far."""
+    reading = rig.current().get("handover.towed")
+    return (
+        reading.typed
+        if reading is not None and reading.amount is not None and inspection_by_distance(reading.amount)
+        else None
+    )
+
+
+def _rechecks() -> Iterator[Proposal]:
+    """Rigs that went out lately: bolts and witness marks are looked at after the first run."""
+    now, today = timezone.now(), the_week().today()
+    for card in _cards():
+        if now - card.handed_over_at <= RECHECK_SINCE:
+            due = card.handed_over_at.date() + RECHECK_WITHIN
+            why = f"Handed over on {card.handed_over_at:%Y-%m-%d}: bolts and witness marks are looked at after the first run."
+            yield Proposal(card.rig, "recheck", f"card_{card.number}", why, max(due, today))
+
+
+def _complaints() -> Iterator[Proposal]:
+    """Rigs with a complaint on record that nobody has closed."""
+    for rig in Rig.objects.filter(readings__path__startswith="complaints.").distinct().order_by("pk"):
+        held = rig.current()
+        symptoms = {
+            path.split(".")[1]: one
+            for path, one in held.items()
+            if path.startswith("complaints.") and path.endswith(".symptom")
+        }
+        for key, one in symptoms.items():
+            if f"complaints.{key}.closed" not in held:
+                why = f"Complaint of {one.written_at:%Y-%m-%d}: {dict(SYMPTOMS).get(one.typed, one.typed)}."
+                yield Proposal(rig, "complaint", f"complaint_{one.pk}", why, None)
+
+
+def _recalls() -> Iterator[Proposal]:
+    """Every rig with a part that was called back."""
+    for recall in Recall.objects.all():
+        for rig in recalled(recall):
+            yield Proposal(rig, "recall", f"recall_{recall.pk}", f"Recall of {recall.name}: {recall.why}", None)
+
+
+def recalled(recall: Recall) -> list[Rig]:
+    """The rigs that have the part now."""
+    paths = [path for path, kind in PART_KINDS.items() if kind == recall.kind]
+    rigs = Rig.objects.filter(readings__path__in=paths, readings__typed=recall.name).distinct().order_by("pk")
+    return [
+        rig
+        for rig in rigs
+        if any((one := rig.current().get(path)) is not None and one.typed == recall.name for path in paths)
+    ]

@@ -1,0 +1,20 @@
+"""The database itself refuses to change or delete what is on record."""
+
+from django.db import migrations
+
+_REFUSE = """
+CREATE TRIGGER {table}_no_{verb} BEFORE {verb} ON {table} FOR EACH ROW
+SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'What was done to a part is append-only: it stays on record.'
+"""
+_KEPT = ("stockroom_movement",)
+_NEVER_DELETED = ()
+
+
+class Migration(migrations.Migration):
+    dependencies = [("stockroom", "0001_movements")]
+    operations = [
+        migrations.RunSQL(_REFUSE.format(table=table, verb=verb), f"DROP TRIGGER {table}_no_{verb}")
+        for table in (*_KEPT, *_NEVER_DELETED)
+        for verb in ("UPDATE", "DELETE")
+        if verb == "DELETE" or table in _KEPT
+    ]

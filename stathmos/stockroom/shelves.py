@@ -1,0 +1,32 @@
+"""How the parts on the shelf stand now, kept in memory from one movement to the next."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from functools import lru_cache
+
+from django.db.models import Max
+
+from stathmos.core.stockroom import Item, Movement, Standing, stand
+from stathmos.stockroom import models
+
+
+@lru_cache(maxsize=2)
+def _stood(last: int) -> Mapping[Item, Standing]:
+    rows = models.Movement.objects.filter(pk__lte=last).order_by("pk")
+    return stand(_of(row) for row in rows)
+
+
+def _of(row: models.Movement) -> Movement:
+    return row.in_the_core()
+
+
+def standings() -> Mapping[Item, Standing]:
+    """How each part stands that anything was ever done to; one query, unless something was done since."""
+    last = models.Movement.objects.aggregate(last=Max("pk"))["last"]
+    return {} if last is None else _stood(last)
+
+
+def free_for(rig: str) -> dict[Item, int | None]:
+    """How many of each part a rig may have, by its mark; without one, anybody."""
+    return {item: one.free_for(rig) for item, one in standings().items()}
