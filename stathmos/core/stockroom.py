@@ -80,6 +80,11 @@ class Standing:
         """How many a rig may have: those that are nobody's, and its own."""
         return None if self.free is None else self.free + self.aside.get(rig, 0)
 
+    def to_be_had(self, rig: str) -> int | None:
+        """The same as a build is chosen by: None too where there is none now and some is to come, for it or for nobody."""
+        now = self.free_for(rig)
+        return None if now == 0 and any(one.rig in (rig, "") for one in self.orders) else now
+
 
 class NotSo(ValueError):
     """A movement that cannot be: what is not there is not moved."""

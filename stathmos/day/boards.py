@@ -78,8 +78,13 @@ def the_day(first: date | None = None, many: int = AHEAD) -> Day:
 
 
 def called(job: Job) -> str:
-    """A job as it is said."""
+    """A job as it is said within a sentence."""
     return f"{KINDS[job.kind].word.lower()} of {job.rig.customer}"
+
+
+def headed(job: Job) -> str:
+    """A job as it heads a line."""
+    return f"{KINDS[job.kind].word} of {job.rig.customer}"
 
 
 def _parts(job: Job, of: Facts, counted: Mapping[Item, Standing]) -> tuple[Wanted, ...]:

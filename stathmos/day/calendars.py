@@ -16,7 +16,7 @@ from icalendar.cal import Component
 from stathmos.core.day.hours import WEEKDAYS, Opening, Stretch, moment, told
 from stathmos.core.day.kinds import KINDS
 from stathmos.day.actions.hours import Wish
-from stathmos.day.boards import called
+from stathmos.day.boards import headed
 from stathmos.day.models import Job
 
 PRODUCT = "-//Stathmos//day//EN"
@@ -45,7 +45,7 @@ def _event(job: Job, ends: datetime, now: datetime) -> Event:
     event.add("sequence", job.version)
     event.add("dtstart", job.begins.astimezone(UTC))
     event.add("dtend", ends.astimezone(UTC))
-    event.add("summary", called(job).capitalize())
+    event.add("summary", headed(job))
     event.add("location", job.place.name)
     whom = f"{KINDS[job.kind].word}, {job.person.called}" if job.person else f"{KINDS[job.kind].word}, nobody named"
     event.add(

@@ -13,6 +13,13 @@ from stathmos.people.strict import Day, Measure, Text, Truth, Whole
 from stathmos.rigs.shapes import ElevationShape
 from stathmos.stockroom.models import KINDS as PART_KINDS
 
+JOB_KINDS, PLACE_KINDS, JOB_ACTS, PART_ACTS, BEFORE_KEYS = (
+    list(KINDS),
+    list(PLACES),
+    list(DOINGS),
+    list(WHAT),
+    list(BEFORE),
+)
 _KEY = {"min_value": 1, "max_value": 2**31 - 1}
 ConflictShape = shape("JobConflict", key=s.ChoiceField(ORDER), says=text(), other=Whole(allow_null=True))
 JobPartShape = shape(
@@ -45,12 +52,12 @@ JobShape = shape(
     "Job",
     id=Whole(),
     rig=Whole(),
-    kind=s.ChoiceField(list(KINDS)),
+    kind=s.ChoiceField(JOB_KINDS),
     word=text(),
     customer=text(),
     why=text(),
     due=s.DateField(allow_null=True),
-    state=s.ChoiceField(Job.State.values),
+    state=s.ChoiceField(Job.State.choices),
     version=Whole(),
     place=Whole(allow_null=True),
     person=Whole(allow_null=True),
@@ -63,7 +70,7 @@ JobShape = shape(
     tools=s.ListField(child=Text()),
     needs=s.ListField(child=Text()),
     not_yet=s.ListField(child=Text()),
-    may_do=s.ListField(child=s.ChoiceField(list(DOINGS))),
+    may_do=s.ListField(child=s.ChoiceField(JOB_ACTS)),
     places=s.ListField(child=Whole()),
     people=s.ListField(child=Whole()),
 )
@@ -92,9 +99,7 @@ AwayShape = shape(
     ends=text(),
     on=shape("AwayOn", day=s.DateField(), from_=Whole(), until=Whole())(many=True),
 )
-PlaceShape = shape(
-    "BoardPlace", id=Whole(), name=text(), kind=s.ChoiceField(list(PLACES)), word=text(), retired=Truth()
-)
+PlaceShape = shape("BoardPlace", id=Whole(), name=text(), kind=s.ChoiceField(PLACE_KINDS), word=text(), retired=Truth())
 PersonShape = shape("BoardPerson", id=Whole(), name=text(), role=text())
 BoardShape = shape(
     "Board",
@@ -119,7 +124,7 @@ SlotShape = shape(
     to=shape("SlotTo", day=s.DateField(), minute=Whole(), place=Whole(), person=Whole(), text=text())(allow_null=True),
     says=text(),
     why=shape("SlotWhy", key=s.ChoiceField(WHYS), says=text())(many=True),
-    provided=s.ListField(child=s.ChoiceField(list(BEFORE))),
+    provided=s.ListField(child=s.ChoiceField(BEFORE_KEYS)),
 )
 ToShape = shape(
     "JobTo",
@@ -143,7 +148,15 @@ PlanMoveShape = shape(
 PlanShape = shape(
     "DayPlan",
     moves=PlanMoveShape(many=True),
-    unplaced=shape("PlanUnplaced", job=Whole(), name=text(), why=s.ListField(child=Text()))(many=True),
+    unplaced=shape(
+        "PlanUnplaced",
+        job=Whole(),
+        version=Whole(),
+        name=text(),
+        was=text(),
+        stands=Truth(),
+        why=s.ListField(child=Text()),
+    )(many=True),
     says=text(),
     proved=Truth(),
 )
@@ -153,9 +166,9 @@ TakePlanShape = shape(
         "TakeMove",
         job=Whole(**_KEY),
         version=Whole(),
-        day=Day(),
+        day=Day(allow_null=True),
         minute=Whole(min_value=0, max_value=1439),
-        place=Whole(**_KEY),
+        place=Whole(allow_null=True, **_KEY),
         person=Whole(allow_null=True, **_KEY),
     )(many=True, max_length=500),
 )
@@ -163,7 +176,7 @@ ProposalShape = shape(
     "JobProposal",
     rig=Whole(),
     customer=text(),
-    kind=s.ChoiceField(list(KINDS)),
+    kind=s.ChoiceField(JOB_KINDS),
     word=text(),
     reason=text(),
     why=text(),
@@ -172,14 +185,14 @@ ProposalShape = shape(
 MakeJobShape = shape(
     "MakeJob",
     rig=Whole(**_KEY),
-    kind=s.ChoiceField(list(KINDS)),
+    kind=s.ChoiceField(JOB_KINDS),
     reason=Text(required=False, allow_blank=True, max_length=40, default=""),
     why=Text(required=False, allow_blank=True, max_length=200, default=""),
     due=Day(required=False, allow_null=True, default=None),
 )
 DoJobShape = shape(
     "DoJob",
-    act=s.ChoiceField(list(DOINGS)),
+    act=s.ChoiceField(JOB_ACTS),
     key=s.UUIDField(required=False, allow_null=True, default=None),
     at=s.DateTimeField(required=False, allow_null=True, default=None),
 )
@@ -216,7 +229,7 @@ PlaceAskShape = shape(
     "PlaceAsk",
     id=Whole(required=False, allow_null=True, default=None, **_KEY),
     name=Text(allow_blank=True, max_length=40),
-    kind=s.ChoiceField(list(PLACES)),
+    kind=s.ChoiceField(PLACE_KINDS),
     retired=Truth(required=False, default=False),
 )
 FeedShape = shape("FeedTold", id=Whole(), of=text(), by=text(), at=s.DateTimeField(), revoked=Truth(), mine=Truth())
@@ -276,7 +289,7 @@ OrderShape = shape(
 )
 ShelfRowShape = shape(
     "ShelfRow",
-    kind=s.ChoiceField(list(PART_KINDS)),
+    kind=s.ChoiceField(PART_KINDS),
     word=text(),
     name=text(),
     there=Whole(allow_null=True),
@@ -291,9 +304,9 @@ ShelfShape = shape(
 )
 MoveShape = shape(
     "PartMove",
-    kind=s.ChoiceField(list(PART_KINDS)),
+    kind=s.ChoiceField(PART_KINDS),
     name=Text(max_length=120),
-    what=s.ChoiceField(list(WHAT)),
+    what=s.ChoiceField(PART_ACTS),
     quantity=Whole(required=False, default=0),
     rig=Whole(required=False, allow_null=True, default=None, **_KEY),
     order=Whole(required=False, allow_null=True, default=None, **_KEY),

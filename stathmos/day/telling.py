@@ -16,7 +16,7 @@ from stathmos.core.day.slots import Slot, able, suited
 from stathmos.core.stockroom import Wanted
 from stathmos.day import opening
 from stathmos.day.actions.jobs import BEGUN, DOINGS, DROPPED
-from stathmos.day.boards import Day, called
+from stathmos.day.boards import Day, headed
 from stathmos.day.models import Away, Job, Place
 from stathmos.people.models import Person
 from stathmos.people.roles import all_that, may
@@ -266,7 +266,8 @@ def plan(found: Plan, day: Day) -> dict:
     """A proposal for all open jobs; nothing of it is so before somebody takes it."""
     cost = found.cost
     late = f"{cost.late / 60:.0f} h late together" if cost.late else "none late"
-    said = [f"{len(found.moves)} to place or to move, {cost.moved} of them moved from where they stand, {late}"]
+    moved = sum(day.board.job(one.job).placed is not None for one in found.moves)
+    said = [f"{len(found.moves) - moved} to be placed, {moved} to be moved from where they stand, {late}"]
     if found.solved:
         better = found.floor.late - cost.late
         said.append(f"first fit would be {better / 60:.0f} h later" if better > 0 else "better than first fit")
@@ -276,7 +277,7 @@ def plan(found: Plan, day: Day) -> dict:
             {
                 "job": one.job,
                 "version": day.jobs[one.job].version,
-                "name": called(day.jobs[one.job]).capitalize(),
+                "name": headed(day.jobs[one.job]),
                 "was": _was(day, one.job),
                 "to": placed(one.to, day),
                 "why": [reason.says for reason in one.why],
@@ -284,7 +285,14 @@ def plan(found: Plan, day: Day) -> dict:
             for one in found.moves
         ],
         "unplaced": [
-            {"job": key, "name": called(day.jobs[key]).capitalize(), "why": [one.says for one in why]}
+            {
+                "job": key,
+                "version": day.jobs[key].version,
+                "name": headed(day.jobs[key]),
+                "was": _was(day, key),
+                "stands": day.board.job(key).placed is not None,
+                "why": [one.says for one in why],
+            }
             for key, why in found.unplaced.items()
         ],
         "says": f"{'; '.join(said).capitalize()}.",

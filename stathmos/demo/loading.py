@@ -14,6 +14,7 @@ from stathmos.catalogue.reading import read_item
 from stathmos.core.instruments import UNITS
 from stathmos.core.units import write_exact
 from stathmos.handover.actions.hand_over import hand_over
+from stathmos.demo import week
 from stathmos.house.actions.be_the_dealer import be_the_dealer
 from stathmos.instruments.actions.keep_instrument import keep_instrument
 from stathmos.instruments.yard import SHIPPED
@@ -57,6 +58,7 @@ def load() -> None:
             rig = write_rig(rig.pk, people[person], rig.version, Change({}, entries_then))
     for row in listed("bay"):
         _through_the_bay(row, people)
+    week.load(people)
 
 
 def _instruments(manager: Person) -> None:

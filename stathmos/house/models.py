@@ -88,7 +88,7 @@ class House:
     def stock(self, kept: Kept, rig: str = "") -> Stock:
         """The parts on offer, those that a rig took over as it did, each with how many of it that rig may have; ``rig``: its mark."""
         stock = self.shelf.with_kept(kept)
-        return stock.counted({item: one.free_for(rig) for item, one in self.counts.items()}) if self.counts else stock
+        return stock.counted({item: one.to_be_had(rig) for item, one in self.counts.items()}) if self.counts else stock
 
 
 @lru_cache(maxsize=2)

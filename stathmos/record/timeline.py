@@ -10,12 +10,15 @@ from stathmos.core.carry_over import KINDS_OF_VISIT
 from stathmos.core.holding import TELL_WHICH, called
 from stathmos.core.ratings import LINKS
 from stathmos.core.rig import entry_at, name_at
+from stathmos.day.models import JobChange
+from stathmos.day.shelf_api import told
 from stathmos.rigs.models import Reading, Rig
+from stathmos.stockroom.models import Movement
 
-READINGS, TRIAL, OVERRIDE, SIGNED, CARD, SHEET, VISIT, COMPLAINT, ARRIVAL = (
-    "readings", "trial", "override", "signed", "card", "sheet", "visit", "complaint", "arrival",
+READINGS, TRIAL, OVERRIDE, SIGNED, CARD, SHEET, VISIT, COMPLAINT, ARRIVAL, JOB, PARTS = (
+    "readings", "trial", "override", "signed", "card", "sheet", "visit", "complaint", "arrival", "job", "parts",
 )  # fmt: skip
-KINDS = (READINGS, TRIAL, OVERRIDE, SIGNED, CARD, SHEET, VISIT, COMPLAINT, ARRIVAL)
+KINDS = (READINGS, TRIAL, OVERRIDE, SIGNED, CARD, SHEET, VISIT, COMPLAINT, ARRIVAL, JOB, PARTS)
 #: readings of one person closer together than this, about the same thing, are told as one
 TOGETHER = timedelta(minutes=10)
 MOST_NAMED = 4
@@ -33,6 +36,8 @@ def timeline(rig: Rig) -> list[dict]:
         *_sheets(rig),
         *_visits(rig),
         *_arrivals(rig),
+        *_jobs(rig),
+        *_parts(rig),
     ]
     return sorted(events, key=lambda one: one["at"], reverse=True)
 
@@ -137,6 +142,16 @@ def _cards(rig: Rig) -> Iterator[dict]:
             f"Handed over, card {one.number}; inspection by {one.inspect_by:%Y-%m-%d}{_along(rig, one.handed_over_at)}"
         )
         yield _event(CARD, one.handed_over_at, one.handed_over_by.called, says)
+
+
+def _jobs(rig: Rig) -> Iterator[dict]:
+    for one in JobChange.objects.filter(job__rig=rig).select_related("by"):
+        yield _event(JOB, one.at, one.by.called, one.says)
+
+
+def _parts(rig: Rig) -> Iterator[dict]:
+    for one in Movement.objects.filter(rig=rig.mark).select_related("by"):
+        yield _event(PARTS, one.at, one.by.called, f"{one.name}: {told(one)}", [one.why] if one.why else [])
 
 
 def _visits(rig: Rig) -> Iterator[dict]:

@@ -25,8 +25,3 @@ def standings() -> Mapping[Item, Standing]:
     """How each part stands that anything was ever done to; one query, unless something was done since."""
     last = models.Movement.objects.aggregate(last=Max("pk"))["last"]
     return {} if last is None else _stood(last)
-
-
-def free_for(rig: str) -> dict[Item, int | None]:
-    """How many of each part a rig may have, by its mark; without one, anybody."""
-    return {item: one.free_for(rig) for item, one in standings().items()}

@@ -1761,15 +1761,6 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /**
-         * @description * `begin` - begin
-         *     * `pause` - pause
-         *     * `go_on` - go_on
-         *     * `done` - done
-         *     * `drop` - drop
-         * @enum {string}
-         */
-        Act7c9Enum: "begin" | "pause" | "go_on" | "done" | "drop";
         AddPersonRequest: {
             username: string;
             name: string;
@@ -2111,6 +2102,15 @@ export interface components {
          * @enum {string}
          */
         BecameEnum: "used" | "odd one out" | "cross-check";
+        /**
+         * @description * `labels` - labels
+         *     * `weighed` - weighed
+         *     * `signed` - signed
+         *     * `bay_signed` - bay_signed
+         *     * `not_refused` - not_refused
+         * @enum {string}
+         */
+        BeforeEnum: "labels" | "weighed" | "signed" | "bay_signed" | "not_refused";
         Believed: {
             /**
              * Format: double
@@ -2209,7 +2209,7 @@ export interface components {
         BoardPlace: {
             id: number;
             name: string;
-            kind: components["schemas"]["KindCf7Enum"];
+            kind: components["schemas"]["PlaceKindEnum"];
             word: string;
             retired: boolean;
         };
@@ -2608,7 +2608,7 @@ export interface components {
          */
         DeskStationEnum: "meet" | "load" | "weigh" | "ratings" | "height" | "hitch" | "desk" | "customer";
         DoJobRequest: {
-            act: components["schemas"]["Act7c9Enum"];
+            act: components["schemas"]["JobActEnum"];
             /** Format: uuid */
             key?: string | null;
             /** Format: date-time */
@@ -2715,9 +2715,11 @@ export interface components {
          *     * `visit` - visit
          *     * `complaint` - complaint
          *     * `arrival` - arrival
+         *     * `job` - job
+         *     * `parts` - parts
          * @enum {string}
          */
-        EventKindEnum: "readings" | "trial" | "override" | "signed" | "card" | "sheet" | "visit" | "complaint" | "arrival";
+        EventKindEnum: "readings" | "trial" | "override" | "signed" | "card" | "sheet" | "visit" | "complaint" | "arrival" | "job" | "parts";
         ExtensionRequest: {
             joint: string;
             wrench: string;
@@ -3211,7 +3213,7 @@ export interface components {
         Job: {
             id: number;
             rig: number;
-            kind: components["schemas"]["Kind331Enum"];
+            kind: components["schemas"]["JobKindEnum"];
             word: string;
             customer: string;
             why: string;
@@ -3231,10 +3233,19 @@ export interface components {
             tools: string[];
             needs: string[];
             not_yet: string[];
-            may_do: components["schemas"]["MayDoEnum"][];
+            may_do: components["schemas"]["JobActEnum"][];
             places: number[];
             people: number[];
         };
+        /**
+         * @description * `begin` - begin
+         *     * `pause` - pause
+         *     * `go_on` - go_on
+         *     * `done` - done
+         *     * `drop` - drop
+         * @enum {string}
+         */
+        JobActEnum: "begin" | "pause" | "go_on" | "done" | "drop";
         JobChanged: {
             says: string;
             by: string;
@@ -3242,7 +3253,7 @@ export interface components {
             at: string;
         };
         JobConflict: {
-            key: components["schemas"]["JobConflictKeyEnum"];
+            key: components["schemas"]["JobConflictEnum"];
             says: string;
             other: number | null;
         };
@@ -3266,12 +3277,24 @@ export interface components {
          *     * `late` - late
          * @enum {string}
          */
-        JobConflictKeyEnum: "past" | "too_long" | "outside" | "place_taken" | "place_shut" | "wrong_place" | "person_taken" | "person_away" | "wrong_person" | "tool_out" | "no_tool" | "parts_late" | "parts_unknown" | "rig_taken" | "too_early" | "not_before" | "late";
+        JobConflictEnum: "past" | "too_long" | "outside" | "place_taken" | "place_shut" | "wrong_place" | "person_taken" | "person_away" | "wrong_person" | "tool_out" | "no_tool" | "parts_late" | "parts_unknown" | "rig_taken" | "too_early" | "not_before" | "late";
         JobDetail: {
             job: components["schemas"]["Job"];
             length: components["schemas"]["JobLength"];
             changes: components["schemas"]["JobChanged"][];
         };
+        /**
+         * @description * `weighing` - weighing
+         *     * `fit` - fit
+         *     * `refit` - refit
+         *     * `handover` - handover
+         *     * `recheck` - recheck
+         *     * `inspection` - inspection
+         *     * `complaint` - complaint
+         *     * `recall` - recall
+         * @enum {string}
+         */
+        JobKindEnum: "weighing" | "fit" | "refit" | "handover" | "recheck" | "inspection" | "complaint" | "recall";
         JobLength: {
             pieces: components["schemas"]["JobPiece"][];
             /** Format: double */
@@ -3313,7 +3336,7 @@ export interface components {
         JobProposal: {
             rig: number;
             customer: string;
-            kind: components["schemas"]["Kind331Enum"];
+            kind: components["schemas"]["JobKindEnum"];
             word: string;
             reason: string;
             why: string;
@@ -3324,7 +3347,7 @@ export interface components {
             to: components["schemas"]["SlotTo"] | null;
             says: string;
             why: components["schemas"]["SlotWhy"][];
-            provided: components["schemas"]["ProvidedEnum"][];
+            provided: components["schemas"]["BeforeEnum"][];
         };
         JobStands: {
             /** Format: date */
@@ -3338,7 +3361,7 @@ export interface components {
          *     * `begun` - begun
          *     * `paused` - paused
          *     * `done` - done
-         *     * `dropped` - dropped
+         *     * `dropped` - not wanted
          * @enum {string}
          */
         JobStateEnum: "open" | "begun" | "paused" | "done" | "dropped";
@@ -3352,33 +3375,6 @@ export interface components {
             person?: number | null;
             minutes?: number | null;
         };
-        /**
-         * @description * `weighing` - weighing
-         *     * `fit` - fit
-         *     * `refit` - refit
-         *     * `handover` - handover
-         *     * `recheck` - recheck
-         *     * `inspection` - inspection
-         *     * `complaint` - complaint
-         *     * `recall` - recall
-         * @enum {string}
-         */
-        Kind331Enum: "weighing" | "fit" | "refit" | "handover" | "recheck" | "inspection" | "complaint" | "recall";
-        /**
-         * @description * `bay` - bay
-         *     * `floor` - floor
-         * @enum {string}
-         */
-        KindCf7Enum: "bay" | "floor";
-        /**
-         * @description * `kits` - kits
-         *     * `shanks` - shanks
-         *     * `balls` - balls
-         *     * `sleeves` - sleeves
-         *     * `accessories` - accessories
-         * @enum {string}
-         */
-        KindF88Enum: "kits" | "shanks" | "balls" | "sleeves" | "accessories";
         /**
          * @description * `1` - 1
          *     * `2` - 2
@@ -3569,7 +3565,7 @@ export interface components {
         };
         MakeJobRequest: {
             rig: number;
-            kind: components["schemas"]["Kind331Enum"];
+            kind: components["schemas"]["JobKindEnum"];
             /** @default  */
             reason: string;
             /** @default  */
@@ -3577,15 +3573,6 @@ export interface components {
             /** Format: date */
             due?: string | null;
         };
-        /**
-         * @description * `begin` - begin
-         *     * `pause` - pause
-         *     * `go_on` - go_on
-         *     * `done` - done
-         *     * `drop` - drop
-         * @enum {string}
-         */
-        MayDoEnum: "begin" | "pause" | "go_on" | "done" | "drop";
         Morning: {
             /** Format: date */
             day: string;
@@ -3737,6 +3724,18 @@ export interface components {
             residual_text: (string | components["schemas"]["Both"]) | null;
             sleeve: string | null;
         };
+        /**
+         * @description * `counted` - counted
+         *     * `arrived` - arrived
+         *     * `used` - used
+         *     * `aside` - aside
+         *     * `released` - released
+         *     * `ordered` - ordered
+         *     * `expected` - expected
+         *     * `cancelled` - cancelled
+         * @enum {string}
+         */
+        PartActEnum: "counted" | "arrived" | "used" | "aside" | "released" | "ordered" | "expected" | "cancelled";
         PartAside: {
             rig: number | null;
             customer: string;
@@ -3764,10 +3763,19 @@ export interface components {
          * @enum {string}
          */
         PartEnum: "coupling" | "uncoupling";
+        /**
+         * @description * `kits` - kits
+         *     * `shanks` - shanks
+         *     * `balls` - balls
+         *     * `sleeves` - sleeves
+         *     * `accessories` - accessories
+         * @enum {string}
+         */
+        PartKindEnum: "kits" | "shanks" | "balls" | "sleeves" | "accessories";
         PartMoveRequest: {
-            kind: components["schemas"]["KindF88Enum"];
+            kind: components["schemas"]["PartKindEnum"];
             name: string;
-            what: components["schemas"]["PartMoveWhatEnum"];
+            what: components["schemas"]["PartActEnum"];
             /** @default 0 */
             quantity: number;
             rig?: number | null;
@@ -3780,18 +3788,6 @@ export interface components {
             why: string;
             seen?: number | null;
         };
-        /**
-         * @description * `counted` - counted
-         *     * `arrived` - arrived
-         *     * `used` - used
-         *     * `aside` - aside
-         *     * `released` - released
-         *     * `ordered` - ordered
-         *     * `expected` - expected
-         *     * `cancelled` - cancelled
-         * @enum {string}
-         */
-        PartMoveWhatEnum: "counted" | "arrived" | "used" | "aside" | "released" | "ordered" | "expected" | "cancelled";
         PartMoved: {
             says: string;
             by: string;
@@ -3980,10 +3976,16 @@ export interface components {
         PlaceAskRequest: {
             id?: number | null;
             name: string;
-            kind: components["schemas"]["KindCf7Enum"];
+            kind: components["schemas"]["PlaceKindEnum"];
             /** @default false */
             retired: boolean;
         };
+        /**
+         * @description * `bay` - bay
+         *     * `floor` - floor
+         * @enum {string}
+         */
+        PlaceKindEnum: "bay" | "floor";
         PlaceRequest: {
             /** Format: double */
             mm: number;
@@ -4050,7 +4052,10 @@ export interface components {
         };
         PlanUnplaced: {
             job: number;
+            version: number;
             name: string;
+            was: string;
+            stands: boolean;
             why: string[];
         };
         Pose: {
@@ -4189,15 +4194,6 @@ export interface components {
          * @enum {string}
          */
         ProvenanceEnum: "assumed" | "brochure" | "label" | "measured";
-        /**
-         * @description * `labels` - labels
-         *     * `weighed` - weighed
-         *     * `signed` - signed
-         *     * `bay_signed` - bay_signed
-         *     * `not_refused` - not_refused
-         * @enum {string}
-         */
-        ProvidedEnum: "labels" | "weighed" | "signed" | "bay_signed" | "not_refused";
         /**
          * @description * `fits_whatever` - fits_whatever
          *     * `hangs` - hangs
@@ -4536,7 +4532,7 @@ export interface components {
             made: components["schemas"]["MadeSheet"][];
         };
         ShelfRow: {
-            kind: components["schemas"]["KindF88Enum"];
+            kind: components["schemas"]["PartKindEnum"];
             word: string;
             name: string;
             there: number | null;
@@ -4614,7 +4610,7 @@ export interface components {
             text: string;
         };
         SlotWhy: {
-            key: components["schemas"]["SlotWhyKeyEnum"];
+            key: components["schemas"]["SlotWhyEnum"];
             says: string;
         };
         /**
@@ -4627,7 +4623,7 @@ export interface components {
          *     * `hours` - hours
          * @enum {string}
          */
-        SlotWhyKeyEnum: "parts" | "before" | "place" | "person" | "tool" | "rig" | "hours";
+        SlotWhyEnum: "parts" | "before" | "place" | "person" | "tool" | "rig" | "hours";
         /**
          * @description * `model` - model
          *     * `handbook` - handbook
@@ -4875,9 +4871,9 @@ export interface components {
             job: number;
             version: number;
             /** Format: date */
-            day: string;
+            day: string | null;
             minute: number;
-            place: number;
+            place: number | null;
             person: number | null;
         };
         TakeOverRequest: {

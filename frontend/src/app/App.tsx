@@ -2,6 +2,9 @@ import { Navigate, Route, Routes } from "react-router";
 
 import { BayPage } from "../bay/BayPage";
 import { CataloguePage } from "../catalogue/CataloguePage";
+import { DayPage } from "../day/DayPage";
+import { KeepingPage } from "../day/KeepingPage";
+import { MorningPage } from "../day/MorningPage";
 import { Floor } from "../floor/Floor";
 import { HandOverPage } from "../handover/HandOverPage";
 import { HouseRules } from "../house/HouseRules";
@@ -19,6 +22,7 @@ import { MyAccount } from "../people/MyAccount";
 import { PeoplePage } from "../people/PeoplePage";
 import { RoundPage } from "../round/RoundPage";
 import { SheetPage } from "../sale/SheetPage";
+import { ShelfPage } from "../shelf/ShelfPage";
 import { Shell } from "./Shell";
 import { SignIn } from "./SignIn";
 import { useSession } from "./session";
@@ -39,6 +43,10 @@ export function App() {
         <Route path="/catalogue/:kind?" element={<CataloguePage />} />
         <Route path="/rigs/:id/bay/:section?" element={<BayPage />} />
         <Route path="/rigs/:id/yard" element={<YardPage />} />
+        <Route path="/day" element={<DayPage />} />
+        <Route path="/day/mine" element={<MorningPage />} />
+        <Route path="/day/hours" element={<KeepingPage />} />
+        <Route path="/shelf" element={<ShelfPage />} />
         <Route path="/practice" element={<PracticePage />} />
         <Route path="/rigs/:id/sheet" element={<SheetPage />} />
         <Route path="/rigs/:id/round" element={<RoundPage />} />

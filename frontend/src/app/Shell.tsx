@@ -30,13 +30,13 @@ export function Shell({ session, children }: { session: Session; children: React
   const ended = useSyncExternalStore(signedOut.listen, signedOut.now);
   const go = useNavigate();
   useIdleEnd(session);
-  useKeys({ "?": () => setSheet(true), w: () => setWords(true), u: toggle, f: () => go("/"), n: () => session.may.includes("open_rig") && go("/rigs/new/meet"), l: () => go("/lot") });
+  useKeys({ "?": () => setSheet(true), w: () => setWords(true), u: toggle, f: () => go("/"), n: () => session.may.includes("open_rig") && go("/rigs/new/meet"), l: () => go("/lot"), d: () => go("/day"), m: () => go("/day/mine") });
 
   return (
     <Box sx={{ display: "flex", flexDirection: "column", height: "100vh", [TIGHT]: { height: "auto" }, "@media print": { height: "auto" } }}>
       <Box
         component="header"
-        sx={{ "@media print": { display: "none" }, "@media (max-width: 900px)": { "& a, & button": { minHeight: 44 }, "& a": { display: "inline-flex", alignItems: "center" } }, display: "flex", alignItems: "center", gap: { xs: 1.25, md: 2 }, px: 2, py: 0.5, bgcolor: ink, color: paper, flexWrap: "wrap" }}
+        sx={{ "@media print": { display: "none" }, "@media (max-width: 900px)": { "& a, & button": { minHeight: 44 }, "& a": { display: "inline-flex", alignItems: "center" } }, display: "flex", alignItems: "center", gap: 1.25, px: 2, py: 0.5, bgcolor: ink, color: paper, flexWrap: "wrap" }}
       >
         <Link component={RouterLink} to="/" underline="none" color="inherit" sx={{ display: "flex", alignItems: "center", gap: 1 }}>
           <BeamMark width={34} />
@@ -48,9 +48,12 @@ export function Shell({ session, children }: { session: Session; children: React
           Menu
         </Button>
         {/* on a phone behind a press: the work has the screen */}
-        <Box component="nav" aria-label="Pages" sx={{ display: "flex", alignItems: "center", gap: { xs: 1.25, md: 2 }, flexWrap: "wrap", [PHONE]: menu ? { order: 3, width: "100%", rowGap: 1, "& a": { minHeight: 44, display: "inline-flex", alignItems: "center" } } : { display: "none" } }}>
+        <Box component="nav" aria-label="Pages" sx={{ display: "flex", alignItems: "center", gap: 1.25, flexWrap: "wrap", whiteSpace: "nowrap", [PHONE]: menu ? { order: 3, width: "100%", rowGap: 1, "& a": { minHeight: 44, display: "inline-flex", alignItems: "center" } } : { display: "none" } }}>
           <Link component={RouterLink} to="/" color="inherit">
             The floor
+          </Link>
+          <Link component={RouterLink} to="/day" color="inherit">
+            The day
           </Link>
           {session.may.includes("open_rig") && (
             <Link component={RouterLink} to="/rigs/new/meet" color="inherit">
@@ -97,7 +100,7 @@ export function Shell({ session, children }: { session: Session; children: React
           <Unit on={system === "us"}>lb · in</Unit>
           <Unit on={system === "metric"}>kg · mm</Unit>
         </Button>
-        <Box sx={{ display: "flex", alignItems: "center", gap: { xs: 1.25, md: 2 }, [PHONE]: menu ? { order: 4 } : { display: "none" } }}>
+        <Box sx={{ display: "flex", alignItems: "center", gap: 1, whiteSpace: "nowrap", "& button": { minWidth: 0, px: 0.75 }, [PHONE]: menu ? { order: 4 } : { display: "none" } }}>
           <Button onClick={() => setWords(true)} color="inherit" variant="text" sx={{ "@media (max-width: 900px)": { display: "none" } }}>
             Words
           </Button>

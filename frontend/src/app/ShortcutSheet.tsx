@@ -6,6 +6,8 @@ const SHEET: [string, string][] = [
   ["f", "the floor"],
   ["n", "a new rig"],
   ["l", "the lot"],
+  ["d, m", "the day; my jobs of today"],
+  [", .", "on the day: the day or week before, and after"],
   ["1 … 6", "go to a station: Meet, Load, Weigh, Ratings, Height, Hitch"],
   ["7 8 9", "of a saved rig: Bay, Hand-over, Record"],
   ["i", "to the first field of the station"],

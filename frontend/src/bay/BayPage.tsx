@@ -16,6 +16,7 @@ import { CoachScreen } from "./CoachScreen";
 import { BayContext } from "./context";
 import { ScreenAndHand } from "./ScreenAndHand";
 import { TARGETS } from "./targets";
+import { JobBar } from "../day/JobBar";
 import { YardPane } from "../practice/YardPane";
 import { BigButton } from "./Keypad";
 import { allSent, overlaid, useQueue, type Queue } from "./queue";
@@ -99,6 +100,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
             <ScreenAndHand />
           </Box>
         </Box>
+        {!rig.practice && <JobBar rig={rig.id} />}
         {rig.practice && <YardPane rig={rig.id} first={() => allSent(rig.id)} />}
         <Box component="section" aria-label="What waits here">
           <Waiting queue={queue} old={old} typeAgain={typeAgain} />

@@ -55,7 +55,7 @@ export function RecordPage() {
   );
 }
 
-const MARKS: Record<RigEvent["kind"], string> = { readings: "read", trial: "trial", override: "override", signed: "signed", card: "card", sheet: "sheet", visit: "visit", complaint: "complaint", arrival: "from elsewhere" };
+const MARKS: Record<RigEvent["kind"], string> = { readings: "read", trial: "trial", override: "override", signed: "signed", card: "card", sheet: "sheet", visit: "visit", complaint: "complaint", arrival: "from elsewhere", job: "job", parts: "parts" };
 
 function Timeline({ rig }: { rig: RigRecord }) {
   const told = useQuery({

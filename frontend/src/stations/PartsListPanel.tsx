@@ -9,6 +9,7 @@ import { FigureInput } from "../parts/EntryField";
 import { PartsTable } from "../parts/PartsTable";
 import { Panel } from "../parts/Rows";
 import { useRig, useSection } from "../rig/context";
+import { RigShelf } from "../shelf/RigShelf";
 
 export function PartsListPanel() {
   const { draft } = useRig();
@@ -17,6 +18,7 @@ export function PartsListPanel() {
   return (
     <Panel title="Parts list" note="what is on the vehicle already costs nothing">
       <PartsTable parts={parts} />
+      {draft.record && !draft.record.practice && <RigShelf rig={draft.record.id} version={draft.record.version} />}
       <Box sx={{ display: "grid", gridTemplateColumns: "auto minmax(0, 1fr)", columnGap: 1.5, alignItems: "center", mt: 1 }}>
         <label htmlFor="waits-for">Waits for parts</label>
         <FigureInput path="shop.waits_for" id="waits-for" placeholder="which, ordered where, expected when; blank when all are there" />

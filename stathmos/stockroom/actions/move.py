@@ -134,5 +134,10 @@ def _written(person: Person, wish: Wish, rows: list[Movement]) -> Movement:
 
 
 def _rank(standing: Standing) -> Any:
-    """What builds go by: whether one may be had by anybody, and by whom besides."""
-    return None if standing.free is None else standing.free > 0, {who for who, many in standing.aside.items() if many}
+    """What builds go by: whether one may be had by anybody, by whom besides, and whether some is to come for them."""
+    orders = {one.rig for one in standing.orders}
+    return (
+        None if standing.free is None else standing.free > 0,
+        {who for who, many in standing.aside.items() if many},
+        orders,
+    )
