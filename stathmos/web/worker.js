@@ -3,7 +3,7 @@
 const PAGE = "stathmos-page";
 const OF = "stathmos-of-";
 const WHOSE = "Stathmos-Whose";
-const READ = /^\/api\/(session|fields|rigs\/\d+\/(bay|handover|round))\/$/;
+const READ = /^\/api\/(session|fields|day\/morning|rigs\/\d+\/(bay|handover|round))\/$/;
 const ENDS = /^\/api\/session\/(everywhere\/)?$/;
 
 // What was asked before a session ended is not kept when it is answered after.
@@ -57,7 +57,7 @@ self.addEventListener("fetch", (event) => {
   if (url.pathname.startsWith("/static/")) {
     // Every file's name carries its fingerprint: what is kept is what it was.
     event.respondWith(kept(request).catch(() => fetch(request).then((answer) => keep(PAGE, request, answer))));
-  } else if (request.mode === "navigate" && !url.pathname.startsWith("/api/")) {
+  } else if (request.mode === "navigate" && !/^\/(api|feeds)\//.test(url.pathname)) {
     const page = new Request("/");
     event.respondWith(fetch(request).then((answer) => keep(PAGE, page, answer)).catch(() => kept(page)));
   } else if (READ.test(url.pathname)) {

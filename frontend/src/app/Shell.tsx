@@ -55,6 +55,11 @@ export function Shell({ session, children }: { session: Session; children: React
           <Link component={RouterLink} to="/day" color="inherit">
             The day
           </Link>
+          {session.may.includes("fit") && !session.may.includes("open_rig") && (
+            <Link component={RouterLink} to="/day/mine" color="inherit">
+              My jobs
+            </Link>
+          )}
           {session.may.includes("open_rig") && (
             <Link component={RouterLink} to="/rigs/new/meet" color="inherit">
               New rig

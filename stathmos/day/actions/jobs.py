@@ -21,6 +21,7 @@ from stathmos.people.models import Person
 from stathmos.people.roles import NotAllowed, require
 from stathmos.rigs.models import Rig
 from stathmos.rigs.practising import require_real
+from stathmos.stockroom.actions.move import use_aside
 
 LONGEST = 720  # minutes: a job that takes longer is two
 #: how far ahead a job may be placed, days
@@ -195,6 +196,8 @@ def do_job(person: Person, pk: int, act: str, at: datetime | None = None, key: U
             _reckon(job)
         if after == Job.State.DONE:
             job.ended_at = when
+            if KINDS[job.kind].parts:
+                use_aside(person, str(job.rig.mark), f"{KINDS[job.kind].word} done")
         job.state = after
         took = f", {round(job.worked)} min of work" if after == Job.State.DONE else ""
         _change(job, act, person, f"{KINDS[job.kind].word} {word}{took}", when, key)

@@ -34,6 +34,7 @@ from stathmos.database.retrying import tried_again
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.stockroom.models import KINDS, Movement
+from stathmos.stockroom.shelves import standings
 
 #: who may do what: the name of it in the table of roles
 NEEDS = {
@@ -93,6 +94,20 @@ def set_aside(person: Person, rig: str, needs: Iterable[Need], why: str) -> list
             if many > 0:
                 wish = Wish(item=need.item, what=ASIDE, quantity=many, rig=rig, why=why)
                 found.append(_written(person, wish, rows))
+    return found
+
+
+@tried_again
+def use_aside(person: Person, rig: str, why: str) -> list[Movement]:
+    """Whatever is set aside for a rig is used: it was mounted. Whoever did the work is asked before."""
+    found = []
+    with transaction.atomic():
+        aside = [item for item, one in standings().items() if one.aside.get(rig)]
+        for item in sorted(aside):
+            rows = _locked(item)
+            many = _stands(rows, item).aside.get(rig, 0)
+            if many:
+                found.append(_written(person, Wish(item=item, what=USED, quantity=many, rig=rig, why=why), rows))
     return found
 
 
