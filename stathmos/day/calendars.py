@@ -77,7 +77,7 @@ class Unreadable(Exception):
 def _events(text: str) -> list[Component]:
     try:
         calendars = Calendar.from_ical(text, multiple=True)
-        events = [event for one in calendars for event in one.walk("VEVENT")]
+        events = [event for one in calendars if one.name == "VCALENDAR" for event in one.walk("VEVENT")]
     except (ValueError, IndexError, KeyError, TypeError, AttributeError, RecursionError) as error:
         raise Unreadable("This is no iCalendar file (RFC 5545): it begins with BEGIN:VCALENDAR.") from error
     if not events:

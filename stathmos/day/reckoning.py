@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass
+from datetime import datetime
 from functools import lru_cache
 
 from django.db.models import Max
@@ -88,13 +89,13 @@ class Experience:
 def experience() -> Experience:
     """The house's experience now."""
     done = Job.objects.filter(state=Job.State.DONE, worked__gt=0).values_list("kind", "worked", "reckoned")
-    last = Card.objects.aggregate(last=Max("pk"))["last"]
-    return Experience(minutes_of(the_dealer()), _trials(last) if last else {}, dict(history(done)))
+    last = Card.objects.order_by("-pk").values_list("pk", "handed_over_at").first()
+    return Experience(minutes_of(the_dealer()), {} if last is None else _trials(*last), dict(history(done)))
 
 
 @lru_cache(maxsize=2)
-def _trials(last_card: int) -> dict[str, tuple[int, ...]]:
-    """How many trials each fit took that was handed over, by the family of its kit."""
+def _trials(last_card: int, at: datetime) -> dict[str, tuple[int, ...]]:
+    """How many trials each fit took that was handed over, by the family of its kit; ``at``: when the last was."""
     rigs = set(Card.objects.filter(pk__lte=last_card).values_list("rig", flat=True))
     families = dict(HitchKit.objects.values_list("name", "family"))
     tried: defaultdict[int, set[str]] = defaultdict(set)

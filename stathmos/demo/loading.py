@@ -13,8 +13,8 @@ from stathmos.catalogue.models.edition import SUBJECTS, raise_edition
 from stathmos.catalogue.reading import read_item
 from stathmos.core.instruments import UNITS
 from stathmos.core.units import write_exact
-from stathmos.handover.actions.hand_over import hand_over
 from stathmos.demo import week
+from stathmos.handover.actions.hand_over import hand_over
 from stathmos.house.actions.be_the_dealer import be_the_dealer
 from stathmos.instruments.actions.keep_instrument import keep_instrument
 from stathmos.instruments.yard import SHIPPED

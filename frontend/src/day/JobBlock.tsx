@@ -1,6 +1,6 @@
 /** One job on the board: as long as it takes, its rig drawn small, what is in its way by shape and word; moved by hand or by keys. */
 import Box from "@mui/material/Box";
-import { useRef, type PointerEvent } from "react";
+import { useEffect, useRef, type PointerEvent } from "react";
 
 import type { Job, RigOnBoard } from "../api/types";
 import { ink, inkSoft, paper, pencil, sheet, wash } from "../app/theme";
@@ -44,6 +44,12 @@ const STATES: Record<Job["state"], string> = { open: "", begun: "under way", pau
 
 export function JobBlock({ job, rig, selected, select, moving, put, may, left, width, top, height, small, beside = "right" }: Props) {
   const grabbed = useRef<{ x: number; y: number; offset: number; moved: boolean } | null>(null);
+  const block = useRef<HTMLButtonElement>(null);
+  const { focusedRef } = moving;
+  // In another row it is another element: the one that was put there by keys has the focus there.
+  useEffect(() => {
+    if (focusedRef.current === job.id) block.current?.focus();
+  }, [focusedRef, job.id]);
   const can = may && job.state === "open";
   const wrong = inTheWay(job);
   const ghosted = moving.ghost?.job.id === job.id;
@@ -78,6 +84,8 @@ export function JobBlock({ job, rig, selected, select, moving, put, may, left, w
     <Box
       component="button"
       type="button"
+      ref={block}
+      onFocus={() => (focusedRef.current = null)}
       data-job={job.id}
       data-way={wrong?.state ?? "clear"}
       aria-label={label}

@@ -1,5 +1,5 @@
 /** A job moved about the board, by hand or by keys: where it would stand is drawn until it is put there or left. */
-import { useState } from "react";
+import { useRef, useState } from "react";
 
 import type { Board, Job } from "../api/types";
 import type { Stand } from "./useBoard";
@@ -17,6 +17,8 @@ export interface Moving {
   at: (ghost: Ghost | null) => void;
   /** a key pressed on a job; whether it was one that moves it */
   key: (key: string, job: Job) => boolean;
+  /** the job that was put somewhere by keys: it is looked for there, and keeps the focus */
+  focusedRef: { current: number | null };
 }
 
 /** From the first hour drawn to the last: what is open on the days shown, and what stands on them outside of that. */
@@ -30,6 +32,7 @@ export function hoursOf(board: Board): { from: number; until: number } {
 
 export function useMoving(board: Board | undefined, put: (job: Job, to: Stand) => void): Moving {
   const [ghost, setGhost] = useState<Ghost | null>(null);
+  const focusedRef = useRef<number | null>(null);
 
   function begins(job: Job): Ghost["to"] | null {
     if (ghost?.job.id === job.id) return ghost.to;
@@ -49,6 +52,7 @@ export function useMoving(board: Board | undefined, put: (job: Job, to: Stand) =
     }
     if (pressed === "Enter") {
       if (ghost?.job.id !== job.id) return false;
+      focusedRef.current = job.id;
       put(job, ghost.to);
       setGhost(null);
       return true;
@@ -72,7 +76,7 @@ export function useMoving(board: Board | undefined, put: (job: Job, to: Stand) =
     return true;
   }
 
-  return { ghost, at: setGhost, key };
+  return { ghost, at: setGhost, key, focusedRef };
 }
 
 /** Where on the board a point of the screen lies: the row of a place on a day, and the quarter of an hour there. */
