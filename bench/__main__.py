@@ -14,7 +14,7 @@ from pathlib import Path
 
 import numpy as np
 
-from bench import http
+from bench import day, http
 from bench.timing import line, timed
 from stathmos.catalogue import invented
 from stathmos.core import lot, report, rigfile, sway
@@ -204,6 +204,7 @@ if __name__ == "__main__":
     in_process()
     the_swing()
     the_yard()
+    day.measure()
     the_lot()
     the_coach()
     http.all_of(sys.argv[1])

@@ -5,7 +5,7 @@ from rest_framework import serializers as s
 from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
 from stathmos.core import finding
 from stathmos.core.places import FORMS
-from stathmos.people.strict import Text, Truth, Whole
+from stathmos.people.strict import Key, Text, Truth, Whole
 from stathmos.rigs.shapes import BothShape, ElevationShape, FigureShape, FindingShape, RigShape, RuleShape
 
 CHECK_STATES = list(finding.ORDER)
@@ -198,7 +198,7 @@ FitShape = shape(
 BayShape = shape("Bay", rig=RigShape(), bay=FitShape())
 ParcelShape = shape(
     "Parcel",
-    key=s.UUIDField(),
+    key=Key(),
     entries=s.DictField(child=EntryShape(allow_null=True)),
     seen=s.DictField(child=Whole(min_value=0), required=False),
 )

@@ -24,7 +24,7 @@ from stathmos.day.models import Job
 from stathmos.day.proposals import proposals
 from stathmos.day.reckoning import experience, facts
 from stathmos.people.roles import require
-from stathmos.people.strict import taken
+from stathmos.people.strict import Unfit, taken
 
 REFUSED = {400: shapes.NotDoneShape, 403: shapes.NotDoneShape}
 RACED = {**REFUSED, 409: shapes.NotDoneShape}
@@ -60,7 +60,8 @@ def _board(request: Request, first: date | None, many: int) -> dict:
 def _believed(first: date) -> None:
     """A day that a board can be drawn for."""
     if not abs((first - opening.the_week().today()).days) <= 800:
-        raise Http404
+        said = "That is more than two years away."
+        raise Unfit(said, {"first": said})
 
 
 class JobsView(APIView):

@@ -8,7 +8,7 @@ from django.http import Http404, HttpResponse
 from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
-from rest_framework.exceptions import PermissionDenied
+from rest_framework.permissions import BasePermission
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -26,7 +26,7 @@ from stathmos.day.models import Away, Feed, Job, Place, Recall
 from stathmos.day.proposals import recalled
 from stathmos.people.models import Person
 from stathmos.people.roles import all_that, may
-from stathmos.people.strict import taken
+from stathmos.people.strict import METHODS, taken
 
 #: a feed tells so many days of what is past
 PAST = 30
@@ -229,17 +229,27 @@ def written_out(person: Person | None = None, place: Place | None = None) -> byt
     return calendars.written(name, mine, ends, timezone.now())
 
 
+class KnowsTheKey(BasePermission):
+    """Whoever has the key of a feed that was not revoked."""
+
+    message = "There is no such feed, or it was revoked."
+
+    def has_permission(self, request: Request, view: APIView) -> bool:
+        if request.method not in METHODS:
+            return True
+        key = acts.hashed(str(view.kwargs.get("key", "")))
+        feed = Feed.objects.filter(key=key, revoked_at=None).select_related("person", "place").first()
+        view.feed = feed
+        return feed is not None and (feed.person is None or feed.person.is_active)
+
+
 class FeedView(APIView):
     """A feed, for whoever has its key."""
 
     authentication_classes = ()
-    permission_classes = ()
+    permission_classes = (KnowsTheKey,)
+    feed: Feed
 
-    @extend_schema(
-        operation_id="feed", auth=[], responses={(200, "text/calendar"): OpenApiTypes.STR, 403: shapes.NotDoneShape}
-    )
+    @extend_schema(operation_id="feed", auth=[], responses={(200, "text/calendar"): OpenApiTypes.STR})
     def get(self, request: Request, key: str) -> HttpResponse:
-        feed = Feed.objects.filter(key=acts.hashed(key), revoked_at=None).select_related("person", "place").first()
-        if feed is None or (feed.person is not None and not feed.person.is_active):
-            raise PermissionDenied("There is no such feed, or it was revoked.")
-        return _file(written_out(feed.person, feed.place), "stathmos")
+        return _file(written_out(self.feed.person, self.feed.place), "stathmos")

@@ -9,7 +9,7 @@ from stathmos.core.day.slots import WHYS
 from stathmos.core.stockroom import WHAT
 from stathmos.day.actions.jobs import DOINGS
 from stathmos.day.models import Job
-from stathmos.people.strict import Day, Measure, Text, Truth, Whole
+from stathmos.people.strict import Day, Key, Measure, Text, Truth, Whole
 from stathmos.rigs.shapes import ElevationShape
 from stathmos.stockroom.models import KINDS as PART_KINDS
 
@@ -193,7 +193,7 @@ MakeJobShape = shape(
 DoJobShape = shape(
     "DoJob",
     act=s.ChoiceField(JOB_ACTS),
-    key=s.UUIDField(required=False, allow_null=True, default=None),
+    key=Key(required=False, allow_null=True, default=None),
     at=s.DateTimeField(required=False, allow_null=True, default=None),
 )
 JobDetailShape = shape(
@@ -263,7 +263,7 @@ RecallAskShape = shape(
 )
 CalendarAskShape = shape(
     "CalendarAsk",
-    text=Text(max_length=1_000_000, trim_whitespace=False),
+    text=Text(max_length=150_000, trim_whitespace=False),
     what=s.ChoiceField(["hours", "holidays", "absences"]),
     person=Whole(required=False, allow_null=True, default=None, **_KEY),
     seal=Text(required=False, allow_blank=True, max_length=64, default=""),

@@ -22,7 +22,7 @@ from stathmos.instruments.actions.take_reading import take_reading
 from stathmos.instruments.models import UNITS, Agent, Heard, InstrumentRevision, all_instruments, instrument
 from stathmos.instruments.showing import PATIENCE, shown_now
 from stathmos.people.roles import may
-from stathmos.people.strict import Day, Text, Truth, Whole, taken
+from stathmos.people.strict import Day, Key, Text, Truth, Whole, taken
 from stathmos.rigs import shapes
 from stathmos.rigs.actions.write_rig import NotWritten, Stale
 from stathmos.rigs.record import record_of, rig_or_404, stale_answer
@@ -112,11 +112,11 @@ LiveShape = shape(
 )  # fmt: skip
 TakeShape = shape(
     "InstrumentTake", instrument=Whole(), path=Text(max_length=64), version=Whole(),
-    heard=s.UUIDField(required=False, allow_null=True, help_text="Something that its agent heard before, instead of what it shows now."),
+    heard=Key(required=False, allow_null=True, help_text="Something that its agent heard before, instead of what it shows now."),
 )  # fmt: skip
 HeardShape = shape(
     "InstrumentHeard",
-    heard=shape("InstrumentHeardOne", key=s.UUIDField(), shows=text(), net=Truth(), at=s.DateTimeField())(many=True),
+    heard=shape("InstrumentHeardOne", key=Key(), shows=text(), net=Truth(), at=s.DateTimeField())(many=True),
 )
 
 

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 import re
+import uuid
 from decimal import Decimal
 from typing import Any
 
 from rest_framework import serializers as s
 from rest_framework.exceptions import APIException
+
+#: what is asked by any of these is refused by its key or its session first; another method is answered by nobody
+METHODS = ("GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS")
 
 
 class Unfit(APIException):
@@ -109,3 +113,14 @@ class Day(s.DateField):
     """A day."""
 
     default_error_messages = {"invalid": "Write a day, such as 2026-12-31."}
+
+
+class Key(s.UUIDField):
+    """A device's own key: a UUID as it is written, and no other way of writing one."""
+
+    default_error_messages = {"invalid": "Send a key such as 123e4567-e89b-42d3-a456-426614174000."}
+
+    def to_internal_value(self, data: Any) -> uuid.UUID:
+        if not isinstance(data, str) or not re.fullmatch(r"[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}", data):
+            self.fail("invalid", value=data)
+        return uuid.UUID(data)

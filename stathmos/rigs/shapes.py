@@ -12,7 +12,7 @@ from stathmos.core.ratings import State
 from stathmos.core.report import build, callouts
 from stathmos.core.rig import KINDS
 from stathmos.core.signing import STATIONS
-from stathmos.people.strict import Asked, AskedNumber, Measure, Text, Truth, Whole
+from stathmos.people.strict import Asked, AskedNumber, Key, Measure, Text, Truth, Whole
 from stathmos.rigs.floor.drawn import REACHED
 from stathmos.rigs.models import PART_KINDS
 
@@ -35,7 +35,7 @@ _PHOTOGRAPHS = s.DictField(
 )
 PhotographsShape = shape("Photographs", photographs=_PHOTOGRAPHS)
 #: a photograph as it is sent: the picture in base 64; larger ones are refused by name
-PhotographShape = shape("Photograph", key=s.UUIDField(), path=Text(max_length=64), image=Text(max_length=950_000))
+PhotographShape = shape("Photograph", key=Key(), path=Text(max_length=64), image=Text(max_length=950_000))
 
 BothShape = shape("Both", us=text(), metric=text())
 

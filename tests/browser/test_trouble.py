@@ -202,7 +202,15 @@ class EverybodyCanRead(BrowserTest):
         self.sign_in()
         rig = self.rig("Josune Farrow")
         stations = ("desk", "meet", "load", "weigh", "ratings", "height", "hitch", "customer", "sheet", "sheet/parts")
-        self.visit("/", "/rigs/new/desk", "/day", "/day?days=7", "/day/hours", "/shelf", *(f"{rig}/{station}" for station in stations))
+        self.visit(
+            "/",
+            "/rigs/new/desk",
+            "/day",
+            "/day?days=7",
+            "/day/hours",
+            "/shelf",
+            *(f"{rig}/{station}" for station in stations),
+        )
 
     def test_in_the_house(self) -> None:
         self.sign_in("odile")

@@ -75,7 +75,7 @@ class SignIn(TestCase):
                 "name": "Ada",
                 "username": "ada",
                 "role": "bay technician",
-                "may": ["fit", "sign_measured", "sign_bay"],
+                "may": ["fit", "sign_measured", "sign_bay", "keep_stock"],
                 "must_choose": False,
                 "idle_seconds": 36_000,
                 "nobody": False,

@@ -58,7 +58,7 @@ class Page(InTheBay):
             who: set(self.ask("GET", "session/", None, self.signed_in(who))[1]["may"])
             for who in ("thea", "bram", "odile")
         }
-        self.assertEqual(told["bram"], {"fit", "sign_measured", "sign_bay"})
+        self.assertEqual(told["bram"], {"fit", "sign_measured", "sign_bay", "keep_stock"})
         self.assertNotIn("fit", told["thea"])
         self.assertLess(told["thea"] | told["bram"], told["odile"])
 

@@ -61,7 +61,8 @@ class Accounts(WithDemo):
         self.assertEqual((status, list(said["problems"])), (400, ["old"]))
         status, session = self.ask("POST", "session/password/", {"old": given, "new": OWN}, client)
         self.assertEqual(
-            (status, session["must_choose"], session["may"]), (200, False, ["fit", "sign_measured", "sign_bay"])
+            (status, session["must_choose"], session["may"]),
+            (200, False, ["fit", "sign_measured", "sign_bay", "keep_stock"]),
         )
         self.assertEqual(self.ask("GET", "rigs/", client=client)[0], 200, "the session goes on")
         self.assertEqual(self.sign_in("mirren.oxley.2", given)[0], 400, "what was given is no password any more")

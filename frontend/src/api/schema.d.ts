@@ -12755,12 +12755,13 @@ export interface operations {
                     "text/calendar": string;
                 };
             };
+            /** @description Nobody is signed in, or this person may not. */
             403: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DayRefused"];
+                    "application/json": components["schemas"]["Refused"];
                 };
             };
             /** @description There is no such thing. */
