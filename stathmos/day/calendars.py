@@ -96,9 +96,8 @@ def read_absences(text: str, zone: str, now: datetime, person: int | None) -> Re
     for event in _events(text):
         name = _name(event)
         try:
-            for stretch in _stretches(event, zone, now):
-                uid = f"{event.get('uid', '')}"[:255]
-                wishes.append(Wish(begins=stretch.begins, ends=stretch.ends, person=person, why=name[:120], uid=uid))
+            uid, stretches = f"{event.get('uid', '')}"[:255], list(_stretches(event, zone, now))
+            wishes += [Wish(begins=one.begins, ends=one.ends, person=person, why=name, uid=uid) for one in stretches]
         except (ValueError, TypeError, KeyError, AttributeError, OverflowError) as error:
             problems.append(f"{name}: {str(error)[:120] or 'it cannot be read'}")
     return Read(wishes=tuple(wishes), problems=tuple(problems))

@@ -26,7 +26,7 @@ from stathmos.day.models import Away, Feed, Job, Place, Recall
 from stathmos.day.proposals import recalled
 from stathmos.people.models import Person
 from stathmos.people.roles import all_that, may
-from stathmos.people.strict import METHODS, taken
+from stathmos.people.strict import taken
 
 #: a feed tells so many days of what is past
 PAST = 30
@@ -235,7 +235,7 @@ class KnowsTheKey(BasePermission):
     message = "There is no such feed, or it was revoked."
 
     def has_permission(self, request: Request, view: APIView) -> bool:
-        if request.method not in METHODS:
+        if not hasattr(view, request.method.lower()):  # nobody answers that, whatever they know
             return True
         key = acts.hashed(str(view.kwargs.get("key", "")))
         feed = Feed.objects.filter(key=key, revoked_at=None).select_related("person", "place").first()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date, timedelta
@@ -14,8 +15,7 @@ from stathmos.core.rig.handover import SYMPTOMS
 from stathmos.day.models import Job, Recall
 from stathmos.day.opening import the_week
 from stathmos.handover.models import Card
-from stathmos.rigs.floor.drawn import BAY, IN_THE_BAY
-from stathmos.rigs.models import PART_KINDS, Reading, Rig, Strip
+from stathmos.rigs.models import PART_KINDS, Reading, Rig, SignOff
 
 #: an inspection is proposed so long before its day
 INSPECT_AHEAD = timedelta(days=30)
@@ -51,19 +51,18 @@ def proposals() -> list[Proposal]:
 
 
 def _next_steps(done: set[tuple[int, str]]) -> Iterator[Proposal]:
-    """What a rig on the floor wants next, by how far it has come."""
-    strips = Strip.objects.filter(archived=False, rig__practice=False).select_related("rig").order_by("rig")
-    weighed = set(Reading.objects.filter(path__startswith="weighing.").values_list("rig", flat=True))
-    carded = set(Card.objects.values_list("rig", flat=True))
-    for strip in strips.defer("content"):
-        rig = strip.rig
-        if rig.pk in carded:
-            continue
-        if strip.reached == BAY:
+    """What a rig that was not handed over wants next, by how far it has come."""
+    signed: defaultdict[int, set[str]] = defaultdict(set)
+    for rig, station in SignOff.objects.values_list("rig", "station"):
+        signed[rig].add(station)
+    weighed = set(Reading.objects.filter(path__startswith="weighing.").values_list("rig", flat=True).distinct())
+    in_bay = set(Reading.objects.filter(path__startswith="bay.").values_list("rig", flat=True).distinct())
+    for rig in Rig.objects.filter(cards__isnull=True).order_by("pk"):
+        if "bay" in signed[rig.pk]:
             yield Proposal(rig, "handover", "fitted", "The bay is signed.", None)
-        elif strip.reached == "hitch" and (rig.pk, "fit") not in done:
+        elif "hitch" in signed[rig.pk] and rig.pk not in in_bay and (rig.pk, "fit") not in done:
             yield Proposal(rig, "fit", "chosen", "The hitch is signed: it can be fitted.", None)
-        elif rig.pk not in weighed and strip.reached != IN_THE_BAY and (rig.pk, "weighing") not in done:
+        elif rig.pk not in weighed and rig.pk not in in_bay and (rig.pk, "weighing") not in done:
             yield Proposal(rig, "weighing", "not_weighed", "Nothing of it was weighed yet.", None)
 
 

@@ -10,9 +10,6 @@ from typing import Any
 from rest_framework import serializers as s
 from rest_framework.exceptions import APIException
 
-#: what is asked by any of these is refused by its key or its session first; another method is answered by nobody
-METHODS = ("GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS")
-
 
 class Unfit(APIException):
     """A body that is not taken; ``problems`` says where."""

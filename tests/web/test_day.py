@@ -232,6 +232,7 @@ class TheWork(Day):
         self.assertEqual(JobChange.objects.filter(job=self.first, act="begin").count(), 1)
         self.first.refresh_from_db()
         self.assertEqual(self.first.ended_at, done)
+        self.assertEqual([*self.do(self.fit, "begin", key=key)[1]["problems"]], ["key"])
         self.assertEqual(self.do(self.fit, "begin", at=(now + datetime.timedelta(hours=1)).isoformat())[0], 400)
 
     def test_the_house_learns_from_what_it_took(self) -> None:

@@ -48,6 +48,7 @@ export function RecordPage() {
         <Timeline rig={rig} />
         <Box sx={{ display: "grid", gap: 2.5, alignContent: "start" }}>
           <Complaint rig={rig} fields={fields.data} />
+          <TowedSince rig={rig} />
           <NextVisit rig={rig} />
         </Box>
       </Box>
@@ -147,6 +148,30 @@ function Complaint({ rig, fields }: { rig: RigRecord; fields: Record<string, Fie
           {causes.data?.what_if && <SwingWhatIf rig={rig.id} version={rig.version} />}
         </Box>
       )}
+    </Panel>
+  );
+}
+
+/** How far it was towed since it was handed over: an inspection is due by distance too, and is then proposed on the day. */
+function TowedSince({ rig }: { rig: RigRecord }) {
+  const { system } = useUnits();
+  const queue = useQueue(rig.id);
+  const known = rig.entries["handover.towed"];
+  const [text, setText] = useState(known?.is ?? "");
+  if (rig.signatures.every((one) => one.station !== "handover" || one.state === "open")) return null;
+  const write = () => queue.write({ "handover.towed": text.trim() ? { is: text.trim(), from: "assumed", system } : null }, rig.entries);
+  return (
+    <Panel title="Towed since it was handed over" note="an inspection is due after 10 000 km, or a year">
+      <Box sx={{ display: "flex", gap: 1.5, alignItems: "end" }}>
+        <TextField label="How far" value={text} onChange={(event) => setText(event.target.value)} placeholder={system === "us" ? "mi" : "km"} slotProps={{ htmlInput: { maxLength: 40 } }} sx={{ width: 140 }} />
+        <Button onClick={write} disabled={text.trim() === (known?.is ?? "")}>Write it down</Button>
+        {known && <Box sx={{ color: inkSoft }}>{known.is}, by {known.by}</Box>}
+      </Box>
+      {queue.parcels.filter((one) => one.problem && "handover.towed" in one.entries).map((one) => (
+        <Box key={one.key} role="alert" sx={{ color: pencil, fontWeight: 600 }}>
+          {one.problem} <Button onClick={() => queue.drop(one.key)}>Read</Button>
+        </Box>
+      ))}
     </Panel>
   );
 }

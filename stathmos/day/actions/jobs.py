@@ -177,8 +177,11 @@ def do_job(person: Person, pk: int, act: str, at: datetime | None = None, key: U
     """
     with transaction.atomic():
         job = _locked(pk)
-        if key is not None and JobChange.objects.filter(key=key, job=job).exists():
+        known = None if key is None else JobChange.objects.filter(key=key).first()
+        if known is not None and known.job_id == job.pk:
             return job
+        if known is not None:
+            raise NotPlaced({"key": "This key was used for another job."})
         _may_do(person, job, act)
         before, after, word = DOINGS[act]
         if job.state not in before:
