@@ -58,11 +58,20 @@ def handed_over(browser: Browser, page: Page, base: str) -> None:
     sign_in(manager, "odile")
     manager.get_by_role("link", name="Overview").click()
     take(manager, "overview")
-    manager.get_by_role("link", name="House rules").click()
-    manager.get_by_text("What each of these").first.click()
-    manager.get_by_label("Tongue share", exact=True).select_option("about_ten")
-    manager.locator("[data-previewed]").first.wait_for()
-    take(manager, "house")
+
+
+def the_day(page: Page, base: str) -> None:
+    """The demo's week: the bay that is booked twice, and the job whose shank is late."""
+    page.goto(f"{base.rstrip('/')}/day")
+    late = page.locator("button[data-job]", has_text="Haldis Okonjo")
+    for _ in range(5):
+        page.get_by_role("button", name="The day after").click()
+        page.wait_for_timeout(700)
+        if late.count():
+            break
+    late.click()
+    page.get_by_role("button", name="Put it there").wait_for()
+    take(page, "day")
 
 
 def before_the_sale(page: Page, base: str) -> None:
@@ -170,6 +179,7 @@ def main(base: str) -> None:
         page.locator("[data-span=payload]").wait_for()
         take(page, "first-answer")
         before_the_sale(page, base)
+        the_day(page, base)
         label_round(browser, base)
         practised(browser, base)
         in_the_bay(browser, base)
