@@ -14,7 +14,9 @@ JOBS = 60
 def measure() -> None:
     """Print the figures."""
     day = board(JOBS, 60)
-    line(f"{JOBS} jobs: what is in the way of each", timed(lambda: [conflicts(day, one) for one in day.jobs], 20), "none")
+    line(
+        f"{JOBS} jobs: what is in the way of each", timed(lambda: [conflicts(day, one) for one in day.jobs], 20), "none"
+    )
     line("the first slot of one, and why", timed(lambda: first_slot(day, day.jobs[0]), 60), "none")
     line("first fit for all", timed(lambda: first_fit(day), 10), "under 1 s")
     for seconds in (1.0, 5.0):

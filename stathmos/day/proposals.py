@@ -15,7 +15,9 @@ from stathmos.core.rig.handover import SYMPTOMS
 from stathmos.day.models import Job, Recall
 from stathmos.day.opening import the_week
 from stathmos.handover.models import Card
+from stathmos.house.models import House, the_house
 from stathmos.rigs.models import PART_KINDS, Reading, Rig, SignOff
+from stathmos.rigs.signatures import STALE, last_sign_offs
 
 #: an inspection is proposed so long before its day
 INSPECT_AHEAD = timedelta(days=30)
@@ -52,18 +54,30 @@ def proposals() -> list[Proposal]:
 
 def _next_steps(done: set[tuple[int, str]]) -> Iterator[Proposal]:
     """What a rig that was not handed over wants next, by how far it has come."""
-    signed: defaultdict[int, set[str]] = defaultdict(set)
+    signed, house = defaultdict[int, set[str]](set), the_house()
     for rig, station in SignOff.objects.values_list("rig", "station"):
         signed[rig].add(station)
     weighed = set(Reading.objects.filter(path__startswith="weighing.").values_list("rig", flat=True).distinct())
     in_bay = set(Reading.objects.filter(path__startswith="bay.").values_list("rig", flat=True).distinct())
     for rig in Rig.objects.filter(cards__isnull=True).order_by("pk"):
-        if "bay" in signed[rig.pk]:
+        came_back = rig.previous_id is not None
+        kind = "refit" if came_back else "fit"
+        if "bay" in signed[rig.pk] and _is_stale(rig, "bay", house):
+            yield Proposal(rig, "refit", "stale", "Something that the bay was signed on is otherwise now.", None)
+        elif "bay" in signed[rig.pk]:
             yield Proposal(rig, "handover", "fitted", "The bay is signed.", None)
-        elif "hitch" in signed[rig.pk] and rig.pk not in in_bay and (rig.pk, "fit") not in done:
-            yield Proposal(rig, "fit", "chosen", "The hitch is signed: it can be fitted.", None)
+        elif "hitch" in signed[rig.pk] and rig.pk not in in_bay and (rig.pk, kind) not in done:
+            why = (
+                "It came back, and the hitch is signed anew." if came_back else "The hitch is signed: it can be fitted."
+            )
+            yield Proposal(rig, kind, "chosen", why, None)
         elif rig.pk not in weighed and rig.pk not in in_bay and (rig.pk, "weighing") not in done:
             yield Proposal(rig, "weighing", "not_weighed", "Nothing of it was weighed yet.", None)
+
+
+def _is_stale(rig: Rig, station: str, house: House) -> bool:
+    """Whether a station's last signature no longer stands."""
+    return any(one["station"] == station and one["state"] == STALE for one in last_sign_offs(rig, house))
 
 
 def _cards() -> list[Card]:

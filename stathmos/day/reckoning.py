@@ -19,7 +19,7 @@ from stathmos.day.models import Job
 from stathmos.handover.models import Card
 from stathmos.house.models import Dealer, House, the_dealer
 from stathmos.rigs.assessing import fit_rig
-from stathmos.rigs.models import Reading, Rig
+from stathmos.rigs.models import Reading, Rig, SignOff
 from stathmos.rigs.signatures import OPEN, STALE, last_sign_offs
 
 
@@ -40,10 +40,10 @@ MOST_KEPT = 2000
 
 def facts(rigs: Iterable[Rig], house: House) -> dict[int, Facts]:
     """The facts of some rigs, by their keys; what did not change since is not worked out again."""
-    found = {}
+    found, rigs = {}, list(rigs)
+    signed = dict(SignOff.objects.filter(rig__in=rigs).order_by().values_list("rig").annotate(last=Max("pk")))
     for rig in rigs:
-        signed = rig.sign_offs.aggregate(last=Max("pk"))["last"]
-        stands_on = (rig.version, signed, house.marks)
+        stands_on = (rig.version, signed.get(rig.pk), house.marks)
         known = _kept.get(rig.pk)
         if known is None or known[0] != stands_on or not house.marks:
             if len(_kept) > MOST_KEPT:

@@ -271,6 +271,20 @@ class TheWork(Day):
         self.assertEqual({one["says"] for one in parts["parts"]}, {"set aside"})
         self.assertNotIn("not_before", {one["key"] for one in self.job(self.fit)["conflicts"]})
 
+    def test_what_was_set_aside_for_another_build_is_anybodys_again(self) -> None:
+        rig = self.rig_of("Haldis Okonjo")
+        aside = {"kind": "kits", "name": "Cordwain 1400", "what": "aside", "quantity": 1, "supplier": "", "why": ""}
+        self.assertEqual([*self.ask("POST", "shelf/", aside)[1]["problems"]], ["rig"])
+        self.assertEqual(self.ask("POST", "shelf/", {**aside, "rig": rig.pk})[0], 200)
+        for station in ("ratings", "height", "hitch"):
+            self.assertEqual(
+                self.ask("POST", f"rigs/{rig.pk}/sign/", {"station": station, "version": rig.version})[0], 200
+            )
+        _, shelf = self.ask("GET", "shelf/")
+        rows = {one["name"]: one for one in shelf["rows"]}
+        self.assertEqual((rows["Cordwain 1400"]["aside"], rows["Cordwain 1400"]["free"]), ([], 1))
+        self.assertEqual([one["customer"] for one in rows["Anvilroot 1200"]["aside"]], ["Haldis Okonjo"])
+
 
 class Due(Day):
     def proposals(self, kind: str) -> list[dict]:

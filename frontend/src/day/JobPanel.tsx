@@ -88,6 +88,12 @@ export function JobPanel({ job, board, place, put, close }: Props) {
       )}
       <ActButtons job={job} />
       <NeedsAndParts job={job} />
+      {plans && job.at && detail.data && detail.data.length.planned !== job.planned && (
+        <Box data-otherwise>
+          As the rig stands now, {detail.data.length.planned} min would be set aside for it, and not {job.planned}.{" "}
+          <Button onClick={() => job.at && place({ job: job.id, version: job.version, to: { day: job.at.day, minute: job.at.minute, place: job.place, person: job.person }, minutes: detail.data.length.planned })}>Set that aside</Button>
+        </Box>
+      )}
       {detail.data && (
         <Fold name="job-time" usual title={<b>What it takes: {detail.data.length.says}</b>}>
           <Box component="table" sx={{ width: "100%", borderCollapse: "collapse", fontVariantNumeric: "tabular-nums", "& td, & th": { textAlign: "right", borderBottom: `1px solid ${hairline}`, fontWeight: 400 }, "& th": { textAlign: "left" } }}>

@@ -98,6 +98,19 @@ def set_aside(person: Person, rig: str, needs: Iterable[Need], why: str) -> list
 
 
 @tried_again
+def release_others(person: Person, rig: str, kept: Iterable[Item], why: str) -> list[Movement]:
+    """What is set aside for a rig and is no longer wanted for it is anybody's again. Whoever chose the build is asked before."""
+    kept, found = set(kept), []
+    with transaction.atomic():
+        for item in sorted(item for item, one in standings().items() if one.aside.get(rig) and item not in kept):
+            rows = _locked(item)
+            many = _stands(rows, item).aside.get(rig, 0)
+            if many:
+                found.append(_written(person, Wish(item=item, what=RELEASED, quantity=many, rig=rig, why=why), rows))
+    return found
+
+
+@tried_again
 def use_aside(person: Person, rig: str, why: str) -> list[Movement]:
     """Whatever is set aside for a rig is used: it was mounted. Whoever did the work is asked before."""
     found = []
@@ -126,6 +139,8 @@ def _written(person: Person, wish: Wish, rows: list[Movement]) -> Movement:
     item = wish.item
     if item.kind not in KINDS or not CATALOGUE[item.kind].objects.filter(name=item.name).exists():
         raise NotMoved({"name": "The catalogue has no such part."})
+    if wish.what in (ASIDE, RELEASED) and not wish.rig:
+        raise NotMoved({"rig": "For which rig?"})
     if wish.what == ORDERED and not wish.supplier.strip():
         raise NotMoved({"supplier": "Of whom is it ordered?"})
     if wish.what in (ORDERED, EXPECTED) and wish.day is not None and wish.day < timezone.localdate():
