@@ -112,12 +112,17 @@ def _job(
         minutes = max(minutes, round((now - job.begins).total_seconds() / 60))
     return core.Job(
         key=job.pk, rig=job.rig_id, kind=job.kind, name=called(job), minutes=minutes, placed=placed,
-        tools=(*of.wrenches.names, *of.wrenches.unreached) if of is not None and kind.tools else (),
+        tools=_tools(of) if of is not None and kind.tools else (),
         parts=waits(parts, week, open_then),
         before=tuple(key for key in kind.before if of is not None and key in of.not_yet),
         due=None if job.due is None else moment(job.due + timedelta(days=1), time(), week.zone),
         begun=job.state in GOING_ON, ends=job.ended_at if job.state == Job.State.DONE else None,
     )  # fmt: skip
+
+
+def _tools(of: Facts) -> tuple[str, ...]:
+    """The wrenches that a rig's bolts want, by name; and what no wrench of the house reaches, as something that it has none of."""
+    return (*of.wrenches.names, *(f"Torque wrench for the {name.lower()}" for name in of.wrenches.unreached))
 
 
 def waits(parts: tuple[Wanted, ...], week: opening.Week, open_then: tuple[Stretch, ...]) -> core.Parts:

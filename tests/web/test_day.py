@@ -4,19 +4,27 @@ from __future__ import annotations
 
 import datetime
 import io
+import threading
 from zoneinfo import ZoneInfo
 
 from django.db import DatabaseError, connection, transaction
-from django.test import Client
+from django.test import Client, TransactionTestCase
 from django.utils import timezone
 from icalendar import Calendar
 from pypdf import PdfReader
 
+from stathmos.catalogue.models import Wrench
 from stathmos.core.day.hours import moment
+from stathmos.core.stockroom import Item, Need
 from stathmos.day import calendars, opening
 from stathmos.day.models import Away, Job, JobChange, Place
+from stathmos.demo import loading
 from stathmos.handover.models import Card
 from stathmos.people.models import Person
+from stathmos.rigs.models import Rig
+from stathmos.stockroom.actions.move import set_aside
+from stathmos.stockroom.shelves import standings
+from tests.truncating import Truncating
 from tests.web.signed_in import WithDemo, measured
 
 HOUR = 60
@@ -284,6 +292,35 @@ class TheWork(Day):
         rows = {one["name"]: one for one in shelf["rows"]}
         self.assertEqual((rows["Cordwain 1400"]["aside"], rows["Cordwain 1400"]["free"]), ([], 1))
         self.assertEqual([one["customer"] for one in rows["Anvilroot 1200"]["aside"]], ["Haldis Okonjo"])
+
+    def test_a_bolt_that_no_wrench_of_the_house_reaches(self) -> None:
+        Wrench.objects.exclude(name="Short 80").update(retired=True)
+        found = [one["says"] for one in self.job(self.first)["conflicts"] if one["key"] == "no_tool"]
+        self.assertIn("Torque wrench for the ball nut: the house has none.", found)
+
+
+class TwoAtOnce(Truncating, TransactionTestCase):
+    """Both want the last one in the same moment, each in a connection of its own."""
+
+    def test_one_gets_it_and_nobody_gets_half(self) -> None:
+        loading.load()
+        item = Item("kits", "Anvilroot 1000")
+        odile, marks = Person.objects.get(username="odile"), [str(one.mark) for one in Rig.objects.order_by("pk")[:6]]
+        got: list[int] = []
+
+        def wants(mark: str) -> None:
+            try:
+                got.append(len(set_aside(odile, mark, [Need(item, 1)], "at once")))
+            finally:
+                connection.close()
+
+        hands = [threading.Thread(target=wants, args=(mark,)) for mark in marks]
+        for hand in hands:
+            hand.start()
+        for hand in hands:
+            hand.join(60)
+        self.assertEqual(sorted(got), [0] * 5 + [1])
+        self.assertEqual((standings()[item].there, standings()[item].free, standings()[item].set_aside), (1, 0, 1))
 
 
 class Due(Day):
