@@ -8,6 +8,7 @@ import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
 import { api, Refusal } from "../api/client";
 import type { Bay, Entry, Round } from "../api/types";
 import { useSession } from "../app/session";
+import { listAt, listen, newKey, putAt, tellAll } from "../app/waits";
 
 /** Where a parcel is taken in: the bay, or the label round. */
 export type Door = "bay" | "round";
@@ -29,51 +30,17 @@ export interface Parcel {
 
 const AGAIN_MS = 3000;
 const place = (rig: number) => `stathmos-parcels-${rig}`;
-const EMPTY: Parcel[] = [];
-const listeners = new Set<() => void>();
-const read = new Map<number, { text: string; parcels: Parcel[] }>();
 const sending = new Set<number>();
 /** rigs whose last parcel the server did not answer */
 const unanswered = new Set<number>();
 
 /** The parcels of a rig that wait on this device. */
 export function waiting(rig: number): Parcel[] {
-  const text = localStorage.getItem(place(rig)) ?? "";
-  const known = read.get(rig);
-  if (known?.text === text) return known.parcels;
-  let parcels = EMPTY;
-  try {
-    const found = JSON.parse(text || "[]") as Parcel[];
-    if (Array.isArray(found) && found.length) parcels = found;
-  } catch {
-    // What cannot be read any more is left in its place; nothing goes over it until something new is typed.
-  }
-  read.set(rig, { text, parcels });
-  return parcels;
+  return listAt<Parcel>(place(rig));
 }
 
 function put(rig: number, parcels: Parcel[]) {
-  if (parcels.length) localStorage.setItem(place(rig), JSON.stringify(parcels));
-  else localStorage.removeItem(place(rig));
-  listeners.forEach((tell) => tell());
-}
-
-function listen(tell: () => void) {
-  listeners.add(tell);
-  window.addEventListener("storage", tell);
-  return () => {
-    listeners.delete(tell);
-    window.removeEventListener("storage", tell);
-  };
-}
-
-/** A key that nobody else has; `crypto.randomUUID` is wanting where the page is not served securely. */
-export function newKey(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40;
-  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
-  const hex = Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
+  putAt(place(rig), parcels);
 }
 
 /** A parcel without some of its readings; none where nothing is left of it. */
@@ -131,7 +98,7 @@ export function useQueue(rig: number, door: Door = "bay"): Queue {
           if (!final) {
             // out of reach, or signed out: it waits, and is tried again
             unanswered.add(rig);
-            listeners.forEach((tell) => tell());
+            tellAll();
             return;
           }
           const problem = Object.values(refused.problems)[0] ?? refused.message;

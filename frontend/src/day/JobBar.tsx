@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 
 import { api } from "../api/client";
 import type { Morning } from "../api/types";
+import { useKeptAnswer } from "../app/kept";
 import { hairline } from "../app/theme";
 import { ActButtons } from "./ActButtons";
 import { overlaidJob, useActs } from "./acts";
@@ -11,7 +12,8 @@ import { overlaidJob, useActs } from "./acts";
 export function JobBar({ rig }: { rig: number }) {
   const told = useQuery({ queryKey: ["morning"], queryFn: () => api.settled<Morning>(api.client.GET("/api/day/morning/")) });
   const { acts } = useActs();
-  const here = (told.data?.jobs ?? []).filter((one) => one.rig === rig).map((one) => overlaidJob(one, acts)).filter((one) => one.state !== "done" || acts.some((act) => act.job === one.id));
+  const kept = useKeptAnswer("morning", told);
+  const here = (kept.data?.jobs ?? []).filter((one) => one.rig === rig).map((one) => overlaidJob(one, acts)).filter((one) => one.state !== "done" || acts.some((act) => act.job === one.id));
   if (!here.length) return null;
   return (
     <Box component="section" aria-label="Your job" sx={{ px: 2, py: 0.5, borderBottom: `1px solid ${hairline}`, display: "grid", gap: 0.5 }}>

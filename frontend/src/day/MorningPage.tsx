@@ -7,6 +7,7 @@ import { Link as RouterLink } from "react-router";
 
 import { api } from "../api/client";
 import type { Job, Morning, RigOnBoard } from "../api/types";
+import { useKeptAnswer } from "../app/kept";
 import { hairline, ink, inkSoft, paper } from "../app/theme";
 import { useSession } from "../app/session";
 import { TARGETS } from "../bay/targets";
@@ -27,13 +28,14 @@ export function MorningPage() {
   const told = useQuery({ queryKey: ["morning"], queryFn: () => api.settled<Morning>(api.client.GET("/api/day/morning/")), refetchInterval: 60_000 });
   const name = useSession().data?.name ?? "";
   const { acts } = useActs();
-  if (!told.data) return <Notice>{told.error?.message ?? "Opening your jobs…"}</Notice>;
-  const { jobs, rigs, tools, word } = told.data;
+  const kept = useKeptAnswer("morning", told);
+  if (!kept.data) return <Notice>{kept.error?.message ?? "Opening your jobs…"}</Notice>;
+  const { jobs, rigs, tools, word } = kept.data;
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, ...TARGETS }}>
       <Box sx={{ display: "flex", gap: 2, alignItems: "baseline", flexWrap: "wrap", mb: 1 }}>
         <Slab>{name}&apos;s jobs</Slab>
-        <span>{word}</span>
+        <span>{word}{kept.old && ", as it was when the server last answered"}</span>
         <Box sx={{ flex: 1 }} />
         <Button onClick={() => window.print()}>Print</Button>
         <Link component={RouterLink} to="/day" color="inherit">The board</Link>

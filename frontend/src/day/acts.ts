@@ -8,7 +8,7 @@ import { useCallback, useEffect, useSyncExternalStore } from "react";
 import { api, type Refusal } from "../api/client";
 import type { Job, JobAct, JobDetail } from "../api/types";
 import { useSession } from "../app/session";
-import { newKey } from "../bay/queue";
+import { listAt, listen, newKey, putAt } from "../app/waits";
 
 export interface Act {
   key: string;
@@ -23,39 +23,10 @@ export interface Act {
 
 const KEPT = "stathmos-acts";
 const AGAIN_MS = 4000;
-const EMPTY: Act[] = [];
-const listeners = new Set<() => void>();
-let known: { text: string; acts: Act[] } = { text: "", acts: EMPTY };
 let sending = false;
 
-function read(): Act[] {
-  const text = localStorage.getItem(KEPT) ?? "";
-  if (text === known.text) return known.acts;
-  let acts = EMPTY;
-  try {
-    const found = JSON.parse(text || "[]") as Act[];
-    if (Array.isArray(found) && found.length) acts = found;
-  } catch {
-    // What cannot be read any more stays where it is until something new is done.
-  }
-  known = { text, acts };
-  return acts;
-}
-
-function put(acts: Act[]) {
-  if (acts.length) localStorage.setItem(KEPT, JSON.stringify(acts));
-  else localStorage.removeItem(KEPT);
-  listeners.forEach((tell) => tell());
-}
-
-function listen(tell: () => void) {
-  listeners.add(tell);
-  window.addEventListener("storage", tell);
-  return () => {
-    listeners.delete(tell);
-    window.removeEventListener("storage", tell);
-  };
-}
+const read = () => listAt<Act>(KEPT);
+const put = (acts: Act[]) => putAt(KEPT, acts);
 
 const AFTER: Record<JobAct, Job["state"]> = { begin: "begun", pause: "paused", go_on: "begun", done: "done", drop: "dropped" };
 const NEXT: Record<Job["state"], JobAct[]> = { open: ["begin"], begun: ["pause", "done"], paused: ["go_on", "done"], done: [], dropped: [] };

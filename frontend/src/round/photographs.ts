@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 
 import { api, type Refusal } from "../api/client";
 import type { RigRecord } from "../api/types";
-import { newKey } from "../bay/queue";
+import { newKey } from "../app/waits";
 
 interface Waiting {
   rig: number;
