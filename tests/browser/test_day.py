@@ -185,8 +185,6 @@ class TheMorning(DayTest):
         self.sign_in("bram")
         self.page.goto(f"{self.live_server_url}/day/mine")
         expect(self.page.get_by_text("No job of today is yours.")).to_be_visible()
-        self.page.goto(f"{self.live_server_url}/rigs/{job.rig_id}/bay/tools")
-        self.page.evaluate("fetch('/api/session/')")
         # begun from the board, since it stands on another day; then it is today's
         self.page.goto(f"{self.live_server_url}/day?first={job.begins.date()}")
         self.block("Wendela Achtersteen").click()
@@ -196,6 +194,8 @@ class TheMorning(DayTest):
         card = self.page.locator("li[data-job]")
         expect(card).to_contain_text("Fit of Wendela Achtersteen")
         expect(card).to_contain_text("under way")
+        self.page.wait_for_function("navigator.serviceWorker.controller !== null")
+        self.page.reload()
         expect(card.locator("[data-part='Thornlace 1000']")).to_contain_text("set aside")
         expect(self.page.get_by_role("list", name="Tools to fetch")).to_contain_text(
             "Bench 600 for Wendela Achtersteen"
@@ -211,8 +211,11 @@ class TheMorning(DayTest):
         bar.get_by_role("button", name="Done").click()
         job.refresh_from_db()
         self.assertEqual(job.state, "begun")
+        self.page.goto(f"{self.live_server_url}/day/mine")
+        expect(card).to_contain_text("done")
+        expect(self.page.get_by_text("as it was when the server last answered")).to_be_visible()
         self.page.context.set_offline(False)
-        expect(bar).to_have_count(0)
+        expect(card.get_by_text("on this device")).to_have_count(0)
         job.refresh_from_db()
         self.assertEqual(
             (job.state, [one.act for one in job.changes.all()][-4:]), ("done", ["begin", "pause", "go_on", "done"])

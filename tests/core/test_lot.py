@@ -16,6 +16,7 @@ from stathmos.core.rig import CHOICE, FLAG, Rig, Trailer, entries
 from stathmos.core.rules import Rules
 from stathmos.core.schools import OFFSET_SCHOOLS, RESTORATION_SCHOOLS
 from stathmos.core.stock import Stock, every_ball
+from stathmos.core.stockroom import Item
 from tests.core.rigs import KG, RIG, kit, label, measured, rig, shank, sleeve
 
 #: what each figure may become: near what it is, far off, or unknown
@@ -125,6 +126,14 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
         for index, part in enumerate(parts):
             part["name"] = f"part {index}"
     shelf = rigfile.read({"stathmos_rig_file": 4, "stock": stock}).stock
+    if dice.random() < 0.5:  # counted: among equals what is there goes first, on the lot as on a rig
+        shelf = shelf.counted(
+            {
+                Item(kind, one["name"]): dice.choice((None, 0, 2))
+                for kind in ("kits", "shanks", "balls")
+                for one in stock[kind]
+            }
+        )
     cars, vans = [], []
     for _ in range(2):
         document = rig(
