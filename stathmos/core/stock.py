@@ -291,10 +291,10 @@ class Wrench(AnyPart):
     """A torque wrench of the bay. ``handle``: from the drive's centre to the middle of the grip."""
 
     name: str = ""
-    on_shelf: int | None = None
     least: Given | None = joints.torque("Least torque")
     most: Given | None = joints.torque("Most torque")
     handle: Given | None = length("Drive to the middle of the grip", "tape", 4, 80, usual="measured")
+    on_shelf: int | None = None
 
 
 @dataclass(frozen=True)

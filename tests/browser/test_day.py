@@ -20,7 +20,7 @@ class DayTest(BrowserTest):
         expect(self.block("Haldis Okonjo", page)).to_be_visible()
 
     def block(self, customer: str, page: Page | None = None) -> Locator:
-        return (page or self.page).locator("button[data-job]", has_text=customer)
+        return (page or self.page).get_by_role("button", name=re.compile(rf"^(Fit|Weighing|Hand-over) ?{customer}"))
 
     def panel(self, title: str) -> Locator:
         return self.page.get_by_role("region", name=title)

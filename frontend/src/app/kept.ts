@@ -1,6 +1,6 @@
 /** The last answer to a question, kept on the device for when the server is out of reach. */
 import type { UseQueryResult } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useEffect, useSyncExternalStore } from "react";
 
 import { readName } from "./device";
 
@@ -23,4 +23,18 @@ export function useKeptAnswer<Data>(name: string, asked: UseQueryResult<Data>) {
   }, [asked.data, name]);
   const data = asked.data ?? (asked.isError ? recalled<Data>(name) : undefined);
   return { data, error: asked.error, pending: asked.isPending, old: asked.isError };
+}
+
+function listen(tell: () => void) {
+  window.addEventListener("online", tell);
+  window.addEventListener("offline", tell);
+  return () => {
+    window.removeEventListener("online", tell);
+    window.removeEventListener("offline", tell);
+  };
+}
+
+/** Whether the device itself says that nothing is in reach: what is shown then is what it kept. */
+export function useOutOfReach() {
+  return useSyncExternalStore(listen, () => !navigator.onLine);
 }

@@ -1,5 +1,6 @@
 /** One job on the board: as long as it takes, its rig drawn small, what is in its way by shape and word; moved by hand or by keys. */
 import Box from "@mui/material/Box";
+import visuallyHidden from "@mui/utils/visuallyHidden";
 import { useEffect, useRef, type PointerEvent } from "react";
 
 import type { Job, RigOnBoard } from "../api/types";
@@ -79,7 +80,8 @@ export function JobBlock({ job, rig, selected, select, moving, put, may, left, w
   }
 
   const time = job.at ? `${clock(job.at.minute)} to ${clock(job.at.until)}` : "";
-  const label = [`${job.word} of ${job.customer}`, job.at ? `${job.at.text}, ${job.planned} min` : "not on the board", job.person_name, STATES[job.state], wrong ? `${wrong.count} in its way: ${job.conflicts.map((one) => one.says).join(" ")}` : ""].filter(Boolean).join(", ");
+  // Said after what is written on it, for whoever does not see where it stands.
+  const more = [job.at ? `${job.at.text}, ${job.planned} min` : "not on the board", wrong ? `${wrong.count} in its way: ${job.conflicts.map((one) => one.says).join(" ")}` : ""].filter(Boolean).join(", ");
   return (
     <Box
       component="button"
@@ -88,7 +90,6 @@ export function JobBlock({ job, rig, selected, select, moving, put, may, left, w
       onFocus={() => (focusedRef.current = null)}
       data-job={job.id}
       data-way={wrong?.state ?? "clear"}
-      aria-label={label}
       aria-pressed={selected}
       onClick={select}
       onKeyDown={(event) => {
@@ -135,6 +136,7 @@ export function JobBlock({ job, rig, selected, select, moving, put, may, left, w
           </>
         )}
       </Box>
+      <Box component="span" sx={visuallyHidden}>, {more}</Box>
     </Box>
   );
 }

@@ -7,8 +7,9 @@ import { Link as RouterLink } from "react-router";
 
 import { api } from "../api/client";
 import type { Job, Morning, RigOnBoard } from "../api/types";
-import { useKeptAnswer } from "../app/kept";
+import { useKeptAnswer, useOutOfReach } from "../app/kept";
 import { hairline, ink, inkSoft, paper } from "../app/theme";
+import { useBayLook } from "../app/scheme";
 import { useSession } from "../app/session";
 import { TARGETS } from "../bay/targets";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
@@ -25,17 +26,19 @@ import { clock } from "./useBoard";
 const WORK: Record<Job["kind"], string> = { fit: "bay", refit: "bay", inspection: "bay", recheck: "bay/torque", recall: "bay", complaint: "record", weighing: "weigh", handover: "handover" };
 
 export function MorningPage() {
+  useBayLook();
   const told = useQuery({ queryKey: ["morning"], queryFn: () => api.settled<Morning>(api.client.GET("/api/day/morning/")), refetchInterval: 60_000 });
   const name = useSession().data?.name ?? "";
   const { acts } = useActs();
   const kept = useKeptAnswer("morning", told);
+  const away = useOutOfReach();
   if (!kept.data) return <Notice>{kept.error?.message ?? "Opening your jobs…"}</Notice>;
   const { jobs, rigs, tools, word } = kept.data;
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: "auto", px: 2, py: 1.25, ...TARGETS }}>
       <Box sx={{ display: "flex", gap: 2, alignItems: "baseline", flexWrap: "wrap", mb: 1 }}>
         <Slab>{name}&apos;s jobs</Slab>
-        <span>{word}{kept.old && ", as it was when the server last answered"}</span>
+        <span>{word}{(kept.old || away) && ", as it was when the server last answered"}</span>
         <Box sx={{ flex: 1 }} />
         <Button onClick={() => window.print()}>Print</Button>
         <Link component={RouterLink} to="/day" color="inherit">The board</Link>

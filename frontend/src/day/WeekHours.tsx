@@ -40,7 +40,11 @@ export function WeekHours({ told, may }: { told: DayKeeping; may: boolean }) {
         </Box>
       ))}
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "end", mt: 1, flexWrap: "wrap" }}>
-        <TextField label="Time zone" value={zone} onChange={(event) => setZone(event.target.value)} disabled={!may} error={Boolean(problems.zone)} helperText={problems.zone ?? "such as America/Chicago: its changes of the clocks are known"} slotProps={{ htmlInput: { maxLength: 60 } }} />
+        {may ? (
+          <TextField label="Time zone" value={zone} onChange={(event) => setZone(event.target.value)} error={Boolean(problems.zone)} helperText={problems.zone ?? "such as America/Chicago: its changes of the clocks are known"} slotProps={{ htmlInput: { maxLength: 60 } }} />
+        ) : (
+          <span>Time zone: {zone}</span>
+        )}
         {may && (
           <Button variant="contained" disabled={keep.isPending} onClick={() => keep.mutate({ week: rows.flatMap((some, weekday) => some.map((one) => ({ weekday, ...one }))), zone: zone.trim() })}>
             Put in force

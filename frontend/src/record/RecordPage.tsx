@@ -164,7 +164,7 @@ function TowedSince({ rig }: { rig: RigRecord }) {
     <Panel title="Towed since it was handed over" note="an inspection is due after 10 000 km, or a year">
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "end" }}>
         <TextField label="How far" value={text} onChange={(event) => setText(event.target.value)} placeholder={system === "us" ? "mi" : "km"} slotProps={{ htmlInput: { maxLength: 40 } }} sx={{ width: 140 }} />
-        <Button onClick={write} disabled={text.trim() === (known?.is ?? "")}>Write it down</Button>
+        <Button onClick={write} disabled={text.trim() === (known?.is ?? "")}>Keep how far</Button>
         {known && <Box sx={{ color: inkSoft }}>{known.is}, by {known.by}</Box>}
       </Box>
       {queue.parcels.filter((one) => one.problem && "handover.towed" in one.entries).map((one) => (
