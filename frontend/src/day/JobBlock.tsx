@@ -112,7 +112,7 @@ export function JobBlock({ job, rig, selected, select, moving, put, may, left, w
       }}
     >
       {!small && rig?.elevation && (
-        <Box aria-hidden sx={{ position: "absolute", right: 2, bottom: 1, width: 92, height: 30, opacity: 0.8, pointerEvents: "none", "@container (max-width: 205px)": { display: "none" } }}>
+        <Box aria-hidden sx={{ position: "absolute", right: 2, bottom: 1, width: 92, height: 30, opacity: 0.8, pointerEvents: "none", [`@container (min-width: ${SHORT + 1}px) and (max-width: 190px)`]: { display: "none" }, [`@container (max-width: ${SHORT}px)`]: { left: 2, right: 2, width: "auto" } }}>
           <ElevationDrawing elevation={rig.elevation} title="" mini />
         </Box>
       )}
