@@ -122,7 +122,7 @@ def _job(
 
 def _tools(of: Facts) -> tuple[str, ...]:
     """The wrenches that a rig's bolts want, by name; and what no wrench of the house reaches, as something that it has none of."""
-    return (*of.wrenches.names, *(f"Torque wrench for the {name.lower()}" for name in of.wrenches.unreached))
+    return (*of.wrenches.names, *(f"torque wrench for the {name.lower()}" for name in of.wrenches.unreached))
 
 
 def waits(parts: tuple[Wanted, ...], week: opening.Week, open_then: tuple[Stretch, ...]) -> core.Parts:

@@ -363,9 +363,15 @@ class Slots(unittest.TestCase):
         found = first_slot(small(unknown), unknown)
         self.assertIsNone(found.placed)
         self.assertEqual([one.says for one in found.why], ["Shank 2 short is not ordered: nobody knows when it comes"])
-        nobody = small(job(1), workers=(Worker(2, "Ada", "advisor"),))
-        self.assertIsNone(first_slot(nobody, nobody.jobs[0]).placed)
-        self.assertEqual(first_slot(small(job(1, minutes=900)), job(1, minutes=900)).placed, None)
+        for one, more, said in (
+            (job(1), {"workers": (Worker(2, "Ada", "advisor"),)}, "the house has no technician and no manager"),
+            (job(1), {"places": (Place(3, FLOOR, "The flat"),)}, "the house has no fitting bay"),
+            (job(1, minutes=900), {}, "it takes 900 min, longer than the house is open in one stretch"),
+            (job(1, tools=("long wrench",)), {}, "the house has no long wrench"),
+        ):
+            with self.subTest(said):
+                found = first_slot(small(one, **more), one)
+                self.assertEqual((found.placed, [reason.says for reason in found.why]), (None, [said]))
 
     def test_what_nobody_can_date_is_a_condition_and_no_pass(self) -> None:
         unread = job(1, before=("labels", "weighed"))

@@ -296,7 +296,7 @@ class TheWork(Day):
     def test_a_bolt_that_no_wrench_of_the_house_reaches(self) -> None:
         Wrench.objects.exclude(name="Short 80").update(retired=True)
         found = [one["says"] for one in self.job(self.first)["conflicts"] if one["key"] == "no_tool"]
-        self.assertIn("Torque wrench for the ball nut: the house has none.", found)
+        self.assertIn("The house has no torque wrench for the ball nut.", found)
 
 
 class TwoAtOnce(Truncating, TransactionTestCase):

@@ -214,7 +214,7 @@ def _with_what(board: Board, job: Job) -> Iterator[Conflict]:
     for key in job.tools:
         tool = known.get(key)
         if tool is None or tool.many == 0:
-            yield Conflict(NO_TOOL, f"{tool.name if tool else key}: the house has none.")
+            yield Conflict(NO_TOOL, f"The house has no {tool.name if tool else key}.")
             continue
         if any(one.overlaps(job.stretch) for one in tool.out):
             yield Conflict(TOOL_OUT, f"{tool.name} is out then.")

@@ -243,9 +243,8 @@ def _why(board: Board, job: Job, grid: Grid, free: Free, cell: int | None) -> tu
 
 def _alone_shuts(free: Free, why: str, every: int) -> bool:
     """Whether one thing by itself leaves nothing free: of several that do, each is told."""
-    empty = Free(
-        every, every, every, every, every, dict.fromkeys(free.places, every), dict.fromkeys(free.people, every)
-    )
+    anywhere, anybody = dict.fromkeys(free.places or (0,), every), dict.fromkeys(free.people or (0,), every)
+    empty = Free(every, every, every, every, every, anywhere, anybody)
     only = {
         HOURS: replace(empty, open=free.open), PARTS: replace(empty, parts=free.parts), BEFORE: replace(empty, before=free.before),
         RIG: replace(empty, rig=free.rig), TOOL: replace(empty, tools=free.tools), PLACE: replace(empty, places=free.places),
@@ -265,13 +264,22 @@ def _says(board: Board, job: Job, why: str) -> str:
         )
     if why == BEFORE:
         return f"after {' and '.join(one.name for one in board.goes_before(job))}"
+    if why == PLACE and not suited(board.places, job):
+        return f"the house has no {' and no '.join(PLACES[kind] for kind in job.of.places)}"
+    if why == PERSON and not able(board.workers, job):
+        return f"the house has no {' and no '.join(job.of.roles)}"
+    if why == HOURS and job.minutes > max((one.minutes for one in board.open), default=0):
+        return f"it takes {job.minutes} min, longer than the house is open in one stretch"
     if why == PLACE:
         return f"when a {' or a '.join(PLACES[kind] for kind in job.of.places)} is free"
     if why == PERSON:
         return f"when a {' or a '.join(job.of.roles)} is there and free"
     if why == TOOL:
-        names = {one.key: one.name for one in board.tools}
-        return f"when {' and '.join(names.get(key, key) for key in job.tools)} can be had"
+        names = {one.key: one.name for one in board.tools if one.many}
+        none = [key for key in job.tools if key not in names]
+        if none:
+            return f"the house has no {' and no '.join(none)}"
+        return f"when {' and '.join(names[key] for key in job.tools)} can be had"
     if why == RIG:
         return "when the rig itself is free"
     return "within opening hours"
