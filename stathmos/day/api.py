@@ -23,6 +23,7 @@ from stathmos.day.boards import Day, the_day
 from stathmos.day.models import Job
 from stathmos.day.proposals import proposals
 from stathmos.day.reckoning import experience, facts
+from stathmos.people import slots
 from stathmos.people.roles import require
 from stathmos.people.strict import Unfit, taken
 
@@ -157,7 +158,13 @@ class PlanView(APIView):
         require(request.user, "plan_day")
         asked = taken(shapes.PlanAskShape, request.data, "How long may it look?")
         day = the_day()
-        return Response(telling.plan(plan(day.board, float(asked["seconds"])), day))
+        try:
+            with slots.a_slot(slots.PLANNING):
+                return Response(telling.plan(plan(day.board, float(asked["seconds"])), day))
+        except slots.AllTaken:
+            return Response(
+                telling.plan(plan(day.board, 0.0), day, "others are planning at this moment, so that this is first fit")
+            )
 
 
 class TakePlanView(APIView):

@@ -262,8 +262,8 @@ def placed(to: core.Placed, day: Day) -> dict:
     }
 
 
-def plan(found: Plan, day: Day) -> dict:
-    """A proposal for all open jobs; nothing of it is so before somebody takes it."""
+def plan(found: Plan, day: Day, note: str = "") -> dict:
+    """A proposal for all open jobs; nothing of it is so before somebody takes it. ``note``: why it was not looked for longer."""
     cost = found.cost
     late = f"{cost.late / 60:.0f} h late together" if cost.late else "none late"
     moved = sum(day.board.job(one.job).placed is not None for one in found.moves)
@@ -271,7 +271,7 @@ def plan(found: Plan, day: Day) -> dict:
     if found.solved:
         better = found.floor.late - cost.late
         said.append(f"first fit would be {better / 60:.0f} h later" if better > 0 else "better than first fit")
-    said.append("proved the best" if found.proved else "the best that was found in its time")
+    said.append(note or ("proved the best" if found.proved else "the best that was found in its time"))
     return {
         "moves": [
             {

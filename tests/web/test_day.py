@@ -20,6 +20,7 @@ from stathmos.day import calendars, opening
 from stathmos.day.models import Away, Job, JobChange, Place
 from stathmos.demo import loading
 from stathmos.handover.models import Card
+from stathmos.people import slots
 from stathmos.people.models import Person
 from stathmos.rigs.models import Rig
 from stathmos.stockroom.actions.move import set_aside
@@ -116,6 +117,15 @@ class TheBoard(Day):
         self.assertEqual(self.ask("POST", "day/take/", {"moves": moves})[0], 200)
         self.assertNotIn("place_taken", {one["key"] for one in self.job(self.first)["conflicts"]})
         self.assertEqual(self.ask("POST", "day/plan/", {"seconds": 0})[1]["moves"], [])
+
+    def test_while_others_plan_it_is_first_fit(self) -> None:
+        with slots.a_slot(slots.PLANNING):
+            status, told = self.ask("POST", "day/plan/", {"seconds": 5})
+        self.assertEqual((status, told["proved"]), (200, False))
+        self.assertIn("others are planning", told["says"])
+        self.assertEqual(
+            {one["name"] for one in told["moves"]}, {"Fit of Haldis Okonjo", "Weighing of Tobiah Renswick"}
+        )
 
     def test_placing_is_said_and_a_stale_one_refused(self) -> None:
         status, told = self.place(self.fit)

@@ -71,7 +71,7 @@ def plan(board: Board, looks: float = LOOKS) -> Plan:
     floor = cost(board, fitted.board)
     best, spent, proved = fitted.board, floor, False
     if looks > 0 and movable(board):
-        from stathmos.core.day import optimal  # with all that solves: 60 MB that no other answer wants
+        from stathmos.core.day import optimal  # with all that solves: 80 MB that no other answer wants
 
         found = optimal.solved(board, fitted.board, looks)
         if found is not None:
