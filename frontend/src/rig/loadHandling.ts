@@ -1,5 +1,5 @@
 /** Moving loads on the drawing: a place pointed at becomes a typed one, written where the load's place belongs. */
-import { useCallback, useMemo, useRef } from "react";
+import { useCallback, useEffect, useMemo, useRef } from "react";
 
 import { api } from "../api/client";
 import type { PlacedLoad } from "../api/types";
@@ -12,18 +12,28 @@ const STRIDE = { us: 304.8, metric: 100 };
 
 export function useLoadHandling(draft: Draft): LoadHandling {
   const { system, read } = useUnits();
-  const { set, live, problems } = draft;
-  const asked = useRef({ latest: 0, busy: false, next: null as (() => void) | null });
+  const { set, live, problems, entries } = draft;
+  const asked = useRef({ latest: 0, busy: false, next: null as (() => void) | null, wrote: "" });
+  const written = useRef(entries);
+  useEffect(() => {
+    written.current = entries;
+  });
 
   const put = useCallback(
     (load: PlacedLoad, mm: number) => {
       const line = asked.current;
       const number = ++line.latest;
+      const before = written.current[load.writes]?.is;
+      // What somebody typed there since is not gone over by an answer that comes late.
+      const typedSince = () => ![before, line.wrote].includes(written.current[load.writes]?.is);
       const ask = async () => {
         line.busy = true;
         try {
           const { text } = await api.settled<{ text: string }>(api.client.POST("/api/place/", { body: { mm, system } }));
-          if (number === line.latest) set(load.writes, { is: text, from: "assumed", system });
+          if (number === line.latest && !typedSince()) {
+            line.wrote = text;
+            set(load.writes, { is: text, from: "assumed", system });
+          }
         } catch {
           // The place stays as it was; the live answer says when the server does not answer.
         }
