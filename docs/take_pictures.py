@@ -63,7 +63,7 @@ def handed_over(browser: Browser, page: Page, base: str) -> None:
 def the_day(page: Page, base: str) -> None:
     """The demo's week: the bay that is booked twice, and the job whose shank is late."""
     page.goto(f"{base.rstrip('/')}/day")
-    late = page.locator("button[data-job]", has_text="Haldis Okonjo")
+    late = page.get_by_role("button", name="Fit Haldis Okonjo")
     for _ in range(5):
         page.get_by_role("button", name="The day after").click()
         page.wait_for_timeout(700)
