@@ -211,7 +211,10 @@ MorningShape = shape(
     tools=shape("MorningTool", name=text(), for_=text())(many=True),
 )
 OpeningShape = shape(
-    "WeekHours", weekday=Whole(min_value=0, max_value=6), opens=Text(max_length=5), closes=Text(max_length=5)
+    "WeekHours",
+    weekday=Whole(min_value=0, max_value=6),
+    opens=Text(allow_blank=True, max_length=5),
+    closes=Text(allow_blank=True, max_length=5),
 )
 HoursAskShape = shape("HoursAsk", week=OpeningShape(many=True, max_length=50), zone=Text(max_length=60))
 AwayAskShape = shape(

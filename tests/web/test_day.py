@@ -431,6 +431,7 @@ class HoursAndAbsences(Day):
             ({"week": week, "zone": "Nowhere/Else"}, "zone"),
             ({"week": [{"weekday": 2, "opens": "18:00", "closes": "08:00"}], "zone": "UTC"}, "week.2"),
             ({"week": [{"weekday": 2, "opens": "8", "closes": "17:00"}], "zone": "UTC"}, "week.2"),
+            ({"week": [{"weekday": 2, "opens": "", "closes": "17:00"}], "zone": "UTC"}, "week.2"),
             ({"week": [*week, {"weekday": 0, "opens": "11:00", "closes": "14:00"}], "zone": "UTC"}, "week.0"),
             ({"week": [], "zone": "UTC"}, "week"),
         ):

@@ -41,6 +41,7 @@ export function MovePart({ row, may }: { row: ShelfRow; may: string[] }) {
 
   function write() {
     setTyped(true);
+    move.reset();
     if (what === undefined || (number === null && what !== "expected")) return;
     move.mutate(
       { kind: row.kind, name: row.name, what, quantity: number ?? 0, why, supplier, day: expected || null, order: ofOrder ? order : null, seen: row.seen },
