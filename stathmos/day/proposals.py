@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 
 from django.db.models import OuterRef, Subquery
-from django.utils import timezone
 
+from stathmos.core.day.due import inspection_due, recheck_due
+from stathmos.core.day.hours import day_of
 from stathmos.core.handover.card import inspection_by_distance
 from stathmos.core.rig.handover import SYMPTOMS
 from stathmos.day.models import Job, Recall
@@ -19,11 +20,6 @@ from stathmos.house.models import House, the_house
 from stathmos.rigs.models import PART_KINDS, Reading, Rig, SignOff
 from stathmos.rigs.signatures import STALE, last_sign_offs
 
-#: an inspection is proposed so long before its day
-INSPECT_AHEAD = timedelta(days=30)
-#: bolts are looked at again after the first run: within so long of the hand-over, from memory
-RECHECK_WITHIN = timedelta(days=14)
-RECHECK_SINCE = timedelta(days=60)
 MOST = 200
 
 
@@ -91,10 +87,11 @@ def _inspections() -> Iterator[Proposal]:
     """Rigs whose inspection is due, by date: the day on the card is a year off, or sooner where more is towed in one."""
     today = the_week().today()
     for card in _cards():
-        if card.inspect_by <= today + INSPECT_AHEAD:
+        due = inspection_due(card.inspect_by, today)
+        if due is not None:
             was = "was" if card.inspect_by < today else "is"
             why = f"Its inspection {was} due on {card.inspect_by:%Y-%m-%d}, by card {card.number}: after a year, or 10 000 km."
-            yield Proposal(card.rig, "inspection", f"card_{card.number}", why, max(card.inspect_by, today))
+            yield Proposal(card.rig, "inspection", f"card_{card.number}", why, due)
         elif (towed := towed_too_far(card.rig)) is not None:
             why = f"Towed {towed} since it was handed over: an inspection is due after 10 000 km."
             yield Proposal(card.rig, "inspection", f"card_{card.number}", why, today)
@@ -112,12 +109,12 @@ def towed_too_far(rig: Rig) -> str | None:
 
 def _rechecks() -> Iterator[Proposal]:
     """Rigs that went out lately: bolts and witness marks are looked at after the first run."""
-    now, today = timezone.now(), the_week().today()
+    week = the_week()
     for card in _cards():
-        if now - card.handed_over_at <= RECHECK_SINCE:
-            due = card.handed_over_at.date() + RECHECK_WITHIN
+        due = recheck_due(day_of(card.handed_over_at, week.zone), week.today())
+        if due is not None:
             why = f"Handed over on {card.handed_over_at:%Y-%m-%d}: bolts and witness marks are looked at after the first run."
-            yield Proposal(card.rig, "recheck", f"card_{card.number}", why, max(due, today))
+            yield Proposal(card.rig, "recheck", f"card_{card.number}", why, due)
 
 
 def _complaints() -> Iterator[Proposal]:
