@@ -5,7 +5,7 @@ import Link from "@mui/material/Link";
 import NativeSelect from "@mui/material/NativeSelect";
 import TextField from "@mui/material/TextField";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link as RouterLink, useNavigate, useParams } from "react-router";
 
 import { api, type Refusal } from "../api/client";
@@ -159,9 +159,11 @@ function TowedSince({ rig }: { rig: RigRecord }) {
   const queries = useQueryClient();
   const known = rig.entries["handover.towed"];
   const waits = queue.parcels.length > 0;
+  const waited = useRef(false);
   // Once it is written the record has another revision of it: the next figure is typed over that one.
   useEffect(() => {
-    if (!waits) void queries.invalidateQueries({ queryKey: ["rig", String(rig.id)] });
+    if (waited.current && !waits) void queries.invalidateQueries({ queryKey: ["rig", String(rig.id)] });
+    waited.current = waits;
   }, [waits, queries, rig.id]);
   const [text, setText] = useState(known?.is ?? "");
   if (rig.signatures.every((one) => one.station !== "handover" || one.state === "open")) return null;
