@@ -37,13 +37,14 @@ from stathmos.core.heights import Heights
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 from stathmos.core.trial import Bench
+from stathmos.core.tryout import Tryout
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Assessment:
     """All that can be said of a rig. ``declined``: it is out of scope, and nothing of it is worked out.
 
-    ``fits``, ``bench``, ``tried`` and ``stock`` are what the parts asked for later are worked out from.
+    ``fits``, ``bench``, ``tryout``, ``tried`` and ``stock`` are what the parts asked for later are worked out from.
     """
 
     rules: Rules
@@ -65,6 +66,7 @@ class Assessment:
     guesses: tuple[str, ...]
     fits: fitting.Fitting
     bench: Bench
+    tryout: Tryout
     tried: Callable[[], tuple[remedies.Remedy, ...]]
     stock: Stock
     declined: bool = False
@@ -116,7 +118,7 @@ class Assessment:
     @Lazily
     def moves(self) -> tuple[moves.Move, ...]:
         """Single moves of load that bring the tongue's share inside, each tried on the rig."""
-        return moves.advise(self.bench)
+        return moves.advise(self.bench, self.tryout)
 
     @Lazily
     def remedies(self) -> tuple[remedies.Remedy, ...]:

@@ -42,6 +42,7 @@ from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules, rules_for
 from stathmos.core.stock import Kit, Shank, Stock, with_mixed_bars
 from stathmos.core.trial import Bench
+from stathmos.core.tryout import Stood, Tryout
 from stathmos.core.units import COUPLE, SHARE, WEIGHT
 
 
@@ -144,10 +145,10 @@ def assess(
         cure=lambda link: remedies.remedy(bench, link, None, tuple), tryout=None,
     )  # fmt: skip
     said = findings.collect(judged)
-    tryout = remedies.Tryout(
+    tryout = Tryout(
         as_written,
         lambda changed: assess(changed, house, as_sold, unread, waivers, asides, trial=True),
-        remedies.Stood(said, planned.links),
+        Stood(said, planned.links),
     )
 
     @cache
@@ -177,6 +178,7 @@ def assess(
         guesses=guessed,
         fits=fits,
         bench=bench,
+        tryout=tryout,
         tried=others,
         stock=stock,
     )

@@ -70,6 +70,10 @@ class OnHitch:
     links: ratings.Chained
     heights: heights.Heights
 
+    def with_ball_at(self, height: Anything) -> OnHitch:
+        """The same with the top of the ball at another height uncoupled, mm."""
+        return replace(self, heights=replace(self.heights, ball_standing=height))
+
     def couples(self, tongue: Anything) -> Couples:
         """The bars' couples at the ends of the school's window and at its aim, kg·mm."""
         return couples(self.rules.restoration, tongue, self.geometry, self.build.weight_distributing)

@@ -12,6 +12,12 @@ from stathmos.core.stock import part_entry
 REFUSED, UNKNOWN, CAUTION, GOOD = "refused", "unknown", "caution", "good"
 ORDER = (REFUSED, UNKNOWN, CAUTION, GOOD)
 
+#: how bad something stands, for telling whether a change leaves it worse
+FINE, PERHAPS_TOO_MUCH = 0, 1
+SEVERITY = {GOOD: FINE, CAUTION: FINE, UNKNOWN: 2, REFUSED: 3}
+#: the cautions that say of a figure that it is, or may be, more than it should
+TOO_MUCH = frozenset({"tongue_heavy", "tongue_may_be_heavy"})
+
 #: every finding by its key, in the order in which those of one state are said; no other file has a rank
 KEYS = (
     # refused: what makes the rest pointless first, then what is dangerous, then the ratings by how far they are over
@@ -87,6 +93,11 @@ class Finding:
     remedy: Phrase
     degree: float = 0.0
     reads: tuple[str, ...] = ()
+
+    @property
+    def severity(self) -> int:
+        """How bad it is, for telling whether a change leaves something worse."""
+        return PERHAPS_TOO_MUCH if self.key in TOO_MUCH else SEVERITY[self.state]
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,9 @@ from stathmos.core.ratings import Link
 from stathmos.core.rig import CHOICE, Rig, entry_at
 from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, Load
 from stathmos.core.uncertainty import as_written
-from stathmos.core.units import KG_PER_LB, LENGTH, WEIGHT
+from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, WEIGHT
+
+LEAST_MOVE = 3 * MM_PER_IN  # nobody moves a load by less
 
 
 def with_loads(rig: Rig, writes: tuple[Load, ...]) -> Rig:
@@ -72,3 +74,31 @@ def binding(rig: Rig, link: Link) -> bool:
         if link.key.startswith(prefix):
             return part is not None
     return True
+
+
+def added(rig: Rig, kind: str, kg: float, at: float | None = None) -> tuple[Load, ...]:
+    """Something more of a kind that is still to come, kg, weighed; at a place, mm, or where its kind usually sits."""
+    key = free_key(rig, kind)
+    where = None if at is None else place(key, "at", at)
+    return (Load(key, word(kind), weight=weight(key, kg, Provenance.MEASURED), at=where, when=word(TO_COME)),)
+
+
+def gone(rig: Rig, kg: float, at: float) -> tuple[Load, ...]:
+    """So many kg out of the trailer at a place behind the ball, mm, whatever it is that stands there."""
+    key = free_key(rig, "gear")
+    weighed = weight(key, kg, Provenance.MEASURED)
+    return (Load(key, word("gear"), weight=weighed, at=replace(place(key, "at", at), u=0.0), when=word(TO_COME_OUT)),)
+
+
+def shifted(rig: Rig, L: float, tongue: float) -> tuple[Load, ...]:
+    """Load moved along the trailer so that so many kg more (less than nothing: fewer) come on the tongue, its weight the same.
+
+    ``L`` ball to axles, mm. What is moved goes a fifth of that: out over the axles, and in ahead of them or behind.
+    """
+    moved = max(abs(tongue) * 5, 1e-3)
+    at = L - tongue * L / moved
+    out, back = free_key(rig, "gear"), free_key(rig, "machine")
+    carried = [weight(key, moved, Provenance.MEASURED) for key in (out, back)]
+    gone = Load(out, word("gear"), weight=replace(carried[0], u=0.0), at=replace(place(out, "at", L), u=0.0), when=word(TO_COME_OUT))
+    put = Load(back, word("gear"), weight=replace(carried[1], u=0.0), at=replace(place(back, "at", at), u=0.0), when=word(TO_COME))
+    return (gone, put)

@@ -1,7 +1,8 @@
 """The smallest single moves that bring the tongue's share inside the band, each with what it does to every axle.
 
-A move is made just large enough that the share lies inside with all that is not known
-about it, and tried on the rig: one that puts another limit over is left out, and said.
+A move is made large enough that the share lies inside with all that is not known about it and with what the next weighing
+may read otherwise (`limits.guard`). Then it is put on the rig and the whole judged again: one that leaves something else
+worse is left out, but for a rating that it puts over, which is said.
 """
 
 from __future__ import annotations
@@ -15,16 +16,17 @@ from typing import NamedTuple
 from stathmos.core import load_changes
 from stathmos.core.cargo import RACK, Placed, Space, load_space, travels
 from stathmos.core.cases import CaseLoads
-from stathmos.core.figures import Anything, Missing, Provenance, expanded, sure
+from stathmos.core.figures import Anything, Missing, Provenance, sure
+from stathmos.core.limits import guard
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link
 from stathmos.core.rig import KINDS, Rig
 from stathmos.core.rig.loads import TO_COME, TRAILER, Load
 from stathmos.core.trial import Bench, Tried
+from stathmos.core.tryout import SHARE, Tryout
 from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
-from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LIGHT, Weights
+from stathmos.core.weighing import CANNOT_TELL, HEAVY, LIGHT, LOW_SIDE, Weights
 
-LEAST_MOVE = 3 * MM_PER_IN  # nobody moves a load by less
 TRIES = 4  # a larger move is less well known itself; so often the target is drawn further in
 
 
@@ -73,8 +75,11 @@ class _Trailer:
     gross: float
 
 
-def advise(bench: Bench) -> tuple[Move, ...]:
-    """The moves that bring the share inside, the least work first; those that cross another limit come last."""
+def advise(bench: Bench, tryout: Tryout) -> tuple[Move, ...]:
+    """The moves that bring the share inside, the least work first; those that cross another limit come last.
+
+    All go one way: forward where the tongue may be too light, rearward where only too heavy.
+    """
     rig, weights = bench.rig, bench.weights
     if isinstance(weights.share, Missing) or weights.judgement.state not in (LIGHT, HEAVY, CANNOT_TELL):
         return ()
@@ -83,39 +88,55 @@ def advise(bench: Bench) -> tuple[Move, ...]:
         made = _until_inside(bench, make)
         if made is None:
             continue
+        outcome = tryout.loads(made.writes)
+        crossed = tuple(link for link in outcome.crosses if load_changes.binding(rig, link))
+        if outcome.worse_beside(link.key for link in crossed) or not outcome.settled(SHARE):
+            continue
         then = bench.tried(made.writes)
         share = then.weights.share
         assert not isinstance(share, Missing)
         effect = _effect(bench.planned, then)
-        found.append(
-            Move(made.writes[0].key, made.says, share.value, effect, made.effort, made.writes, bench.crossed(then))
-        )
+        found.append(Move(made.writes[0].key, made.says, share.value, effect, made.effort, made.writes, crossed))
     return tuple(sorted(found, key=lambda move: (bool(move.crosses), move.effort)))
 
 
 def _until_inside(bench: Bench, make: Make) -> Candidate | None:
-    """A move just large enough that the share's whole spread, the move's own in it, lies inside; None where none is."""
+    """A move just large enough that the share lies inside by its guard, the move's own doubt in it; None where none is."""
     weights = bench.weights
-    target = _target(weights, expanded(sure(weights.share)))
+    now = sure(weights.share)
+    target = _target(weights, guard(now))
     for _ in range(TRIES):
-        candidate = make(target)
+        candidate = None if target is None else make(target)
         if candidate is None:
             return None
         then = bench.weighed(candidate.writes)
         if isinstance(then.share, Missing):
             return None
-        if then.judgement.state == INSIDE:
-            return candidate
-        target = _target(weights, expanded(then.share) * 1.02)
+        within = guard(then.share)
+        low, high = then.judgement.low, then.judgement.high
+        if low <= then.share.value - within + _SAME and then.share.value + within - _SAME <= high:
+            return candidate if (then.share.value > now.value) == _forward(weights) else None
+        target = _target(weights, within * 1.02)
     return None
 
 
-def _target(weights: Weights, margin: float) -> float:
-    """The nearest share that lies inside the band by a margin; the middle of a band too narrow for it."""
+_SAME = 1e-9
+
+
+def _forward(weights: Weights) -> bool:
+    """Whether more is wanted on the tongue: where it is, or may be, too light, whatever else it may be."""
+    judged = weights.judgement
+    if judged.state == CANNOT_TELL:
+        return LOW_SIDE in judged.sides
+    return judged.state == LIGHT
+
+
+def _target(weights: Weights, margin: float) -> float | None:
+    """The share nearest to today's that lies inside the band by a margin; None where the band is too narrow for it."""
     least, most = weights.judgement.low + margin, weights.judgement.high - margin
     if least > most:
-        return (weights.judgement.low + weights.judgement.high) / 2
-    return min(max(sure(weights.share).value, least), most)
+        return None
+    return least if _forward(weights) else most
 
 
 def _effect(now: CaseLoads, then: Tried) -> Effect:
@@ -162,7 +183,7 @@ def _water(placed: tuple[Placed, ...]) -> float:
 def _slide(space: Space, one: Placed, rest: _Trailer, target: float) -> Candidate | None:
     """Along the trailer by dx = −ΔTW·L/m, to the whole inch that is enough; not outside the load space."""
     exact = -(target * rest.gross - rest.tongue) * rest.L / sure(one.weight).value
-    dx = math.copysign(max(LEAST_MOVE, math.ceil(abs(exact) / MM_PER_IN - 1e-9) * MM_PER_IN), exact)
+    dx = math.copysign(max(load_changes.LEAST_MOVE, math.ceil(abs(exact) / MM_PER_IN - 1e-9) * MM_PER_IN), exact)
     front, rear = (space.rear, space.rear + RACK) if one.kind.rack else (space.front, space.rear)
     to = sure(one.to).value + dx
     if not front - 1e-6 <= to <= rear + 1e-6:

@@ -26,7 +26,7 @@ from stathmos.core.findings.written import contradicted, guessed, out_of_scope, 
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link, Waiver
-from stathmos.core.remedies import Tryout
+from stathmos.core.tryout import Tryout
 from stathmos.core.rig import Rig
 from stathmos.core.selection import REJECTED
 from stathmos.core.sway import Swings

@@ -2,6 +2,5 @@
 
 from stathmos.core.remedies.advice import Remedy, advise
 from stathmos.core.remedies.plainest import remedy
-from stathmos.core.remedies.tryout import Outcome, Stood, Tryout
 
-__all__ = ["Outcome", "Remedy", "Stood", "Tryout", "advise", "remedy"]
+__all__ = ["Remedy", "advise", "remedy"]

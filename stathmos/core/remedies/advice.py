@@ -15,18 +15,19 @@ from stathmos.core import load_changes
 from stathmos.core.cargo import Placed, load_space, travels
 from stathmos.core.choice import Choice
 from stathmos.core.figures import Missing, sure, there
-from stathmos.core.moves import LEAST_MOVE
+from stathmos.core.limits import guard
 from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.ratings import LOAD, SAME, Link, State
-from stathmos.core.remedies.tryout import Tryout
 from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TRAILER, Load
 from stathmos.core.selection import USABLE
 from stathmos.core.trial import Bench, demands
+from stathmos.core.tryout import Tryout
 from stathmos.core.units import LENGTH, MM_PER_FT, MM_PER_IN, WEIGHT
-from stathmos.core.weighing import LIGHT
+from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LOW_SIDE, Weights
 
-MOST_LINKS, MOST_EACH = 5, 3
+MANY_LINKS, MOST_EACH = 5, 3  # of the links beyond so many one remedy each is enough
+TRIES, FURTHER = 3, 1.15  # what is not enough by its own doubt is done so much further, so often
 FRONT_OF_BED = 0.72  # of the wheelbase: from memory, to be verified
 CARRIED = 6000.0  # mm: what leaves the rig counts as carried so far
 
@@ -70,17 +71,18 @@ def advise(bench: Bench, choice: Choice, tryout: Tryout) -> tuple[Remedy, ...]:
     and the whole judged again: what does not cure is left out, and what a maker or a handbook forbids."""
     over = sorted(
         (link for link in bench.planned.links if link.state is State.OVER and link.kind == LOAD), key=lambda link: -there(link.share)
-    )[:MOST_LINKS]  # fmt: skip
+    )  # fmt: skip
     if not over:
         return ()
     probes = list(_probes(bench)) if any(not _of_a_part(link) for link in over) else []
     found: list[Remedy] = []
-    for link in over:
+    for place, link in enumerate(over):
+        most = MOST_EACH if place < MANY_LINKS else 1
         tried = [*_parts(bench.rig, link, choice, tryout)]
         if not _of_a_part(link):
-            tried += [one for made in _of_loads(link, probes, bench) if (one := _judged(made, tryout))]
+            tried += _of_loads(link, probes, bench, tryout, most)
         tried.sort(key=lambda one: (not one.clean, one.effort))
-        found += tried[:MOST_EACH]
+        found += tried[:most]
     return tuple(found)
 
 
@@ -88,21 +90,22 @@ def _of_a_part(link: Link) -> bool:
     return link.key == "ball"
 
 
-def _judged(made: Remedy, tryout: Tryout) -> Remedy | None:
-    """A remedy of loads as the whole rig judges it; None where it does not cure, or brings something that is forbidden."""
-    outcome = tryout.loads(made.writes)
-    if made.link in outcome.over or outcome.forbidden:
+def _remedy(bench: Bench, link: Link, says: Phrase, writes: tuple[Load, ...], effort: float, tryout: Tryout) -> Remedy | None:
+    """A remedy of loads as the whole rig judges it; None where it does not cure, or leaves something else worse than it tells."""
+    outcome = tryout.loads(writes)
+    if not outcome.cures(link.key) or outcome.forbidden or outcome.worse_beside(one.key for one in outcome.crosses):
         return None
-    return replace(made, crosses=outcome.crosses, lightens=made.lightens or outcome.lightens)
+    then, now = bench.weighed(writes), bench.weights
+    fell = not isinstance(then.share, Missing) and not isinstance(now.share, Missing) and then.share.value < now.share.value
+    # Where the tongue may be too light already, whatever takes more off it is no help.
+    lightens = outcome.lightens or fell and then.judgement.state != INSIDE and not _heavy(then)
+    return Remedy(link.key, says, effort, writes, (), outcome.crosses, lightens)
 
 
-def _remedy(bench: Bench, link: Link, says: Phrase, writes: tuple[Load, ...], effort: float) -> Remedy | None:
-    """The remedy with what else it does; None where the link is still over."""
-    then = bench.tried(writes)
-    if next(one for one in then.links if one.key == link.key).state is State.OVER:
-        return None
-    lightens = then.weights.judgement.state == LIGHT and bench.weights.judgement.state != LIGHT
-    return Remedy(link.key, says, effort, writes, (), bench.crossed(then), lightens)
+def _heavy(weights: Weights) -> bool:
+    """Whether the tongue is, or may be, too heavy and nothing else."""
+    judged = weights.judgement
+    return judged.state == HEAVY or judged.state == CANNOT_TELL and LOW_SIDE not in judged.sides
 
 
 def _probes(bench: Bench) -> Iterator[_Probe]:
@@ -150,7 +153,7 @@ def _slides(bench: Bench, one: Placed) -> Iterator[_Probe]:
         room = {-1.0: at - FRONT_OF_BED * w.value}
     else:
         return
-    ways = {way: most for way, most in room.items() if most >= LEAST_MOVE}
+    ways = {way: most for way, most in room.items() if most >= load_changes.LEAST_MOVE}
     if not ways:
         return
     tried = max(ways, key=lambda way: ways[way])
@@ -176,14 +179,30 @@ def _slide(one: Placed, at: float, way: float, size: float, most: float, then: d
         return Phrase(f"Move {one.load.word.lower()} ({{m}}) {{by}} {towards}, to {{to}} behind {behind}.", put)
 
     def to_the_inch(by: float) -> float:
-        return max(LEAST_MOVE, math.ceil(by / MM_PER_IN - 1e-9) * MM_PER_IN)
+        return max(load_changes.LEAST_MOVE, math.ceil(by / MM_PER_IN - 1e-9) * MM_PER_IN)
 
     return _Probe(one, size, most, then, write, says, lambda by: sure(one.weight).value * by, to_the_inch)
 
 
-def _of_loads(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
-    """Single changes that are enough, the least first; where none is, loads taken out together."""
-    excess, now = -there(link.margin), sure(link.demand).value
+#: the sentence behind a remedy that is just enough by the figures as they are
+NOT_SURELY = " Weigh again after that: it may still be over."
+
+
+def _of_loads(link: Link, probes: list[_Probe], bench: Bench, tryout: Tryout, most: int) -> list[Remedy]:
+    """Single changes that are enough, the least first; where none is, loads taken out together. Enough with all that is not
+    known; where the loads do not give that, enough by the figures, and it is said."""
+    inside = guard(sure(link.demand))
+    for within, end in ((inside, ""), (0.0, NOT_SURELY)) if inside > SAME else ((0.0, ""),):
+        found = _singly(link, within, end, probes, bench, tryout, most) or _together(link, within, end, probes, bench, tryout)
+        if found:
+            return found
+    return []
+
+
+def _singly(
+    link: Link, within: float, end: str, probes: list[_Probe], bench: Bench, tryout: Tryout, most: int
+) -> list[Remedy]:
+    excess, now = within - there(link.margin), sure(link.demand).value
     enough = []
     for probe in probes:
         gained = (now - probe.then.get(link.key, now)) / probe.size
@@ -193,17 +212,25 @@ def _of_loads(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
         if wanted <= probe.most + SAME:
             enough.append((probe.effort(wanted), wanted, probe))
     enough.sort(key=lambda one: one[0])
-    found = []
-    for effort, wanted, probe in enough[:MOST_EACH]:
-        remedy = _remedy(bench, link, probe.says(wanted), probe.write(wanted), effort)
-        if remedy is not None:
-            found.append(remedy)
-    return found or _together(link, probes, bench)
+    found: list[Remedy] = []
+    for _, wanted, probe in enough:
+        for _ in range(TRIES):
+            remedy = _remedy(bench, link, probe.says(wanted).then(end), probe.write(wanted), probe.effort(wanted), tryout)
+            if remedy is not None and (not within or tryout.loads(remedy.writes).settled(link.key)):
+                found.append(remedy)
+                break
+            further = probe.to_the_unit(wanted * FURTHER)
+            if not within or further > probe.most + SAME:
+                break
+            wanted = further
+        if len(found) == most:
+            break
+    return found
 
 
-def _together(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
+def _together(link: Link, within: float, end: str, probes: list[_Probe], bench: Bench, tryout: Tryout) -> list[Remedy]:
     """Several loads out, those first that help most for their weight."""
-    now, left = sure(link.demand).value, -there(link.margin)
+    now, left = sure(link.demand).value, within - there(link.margin)
     helping = [
         ((now - probe.then.get(link.key, now)) / probe.size, probe)
         for probe in probes
@@ -223,15 +250,15 @@ def _together(link: Link, probes: list[_Probe], bench: Bench) -> list[Remedy]:
             break
     if left > SAME or not says:
         return []
-    remedy = _remedy(bench, link, joined(*says), tuple(writes), effort)
-    return [remedy] if remedy is not None else []
+    remedy = _remedy(bench, link, joined(*says).then(end), tuple(writes), effort, tryout)
+    return [] if remedy is None or (within and not tryout.loads(remedy.writes).settled(link.key)) else [remedy]
 
 
 def _parts(rig: Rig, link: Link, choice: Choice, tryout: Tryout) -> Iterator[Remedy]:
     """A part of the shelf that serves instead of the one on the vehicle; its own bars; the other style of hitch."""
     for says, chooses in _other_parts(rig, link, choice):
         outcome = tryout.chosen(chooses)
-        if link.key not in outcome.over and outcome.clean:
+        if outcome.cures(link.key) and outcome.clean:
             yield Remedy(link.key, says, 0.0, (), chooses)
             return
 

@@ -3,29 +3,33 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import replace
 
 from stathmos.core import load_changes
 from stathmos.core.cargo import travels
-from stathmos.core.figures import Figure, Given, Missing, sure, there, work
+from stathmos.core.figures import Missing, sure, there
+from stathmos.core.limits import guard
 from stathmos.core.phrases import Phrase
-from stathmos.core.ratings import AXLES, LINKS, SAME, Link, State
-from stathmos.core.remedies.advice import Remedy
-from stathmos.core.remedies.tryout import Tryout
+from stathmos.core.ratings import LINKS, SAME, Link
+from stathmos.core.remedies.advice import FURTHER, NOT_SURELY, TRIES, Remedy
 from stathmos.core.rig import KINDS, Load, Rig
 from stathmos.core.rig.loads import TO_COME_OUT
 from stathmos.core.trial import Bench
-from stathmos.core.units import LENGTH, WEIGHT
+from stathmos.core.tryout import Outcome, Tryout
+from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, WEIGHT
 
-#: every rating of the trailer's wheels and axles, and of them those of one axle by itself
+#: every rating of the trailer's wheels and axles
 _ON_AXLES = tuple(key for key, (_, part) in LINKS.items() if part == "trailer_axles")
-_ONE_AXLE = tuple(key for key in _ON_AXLES if key.startswith(tuple(one.key for one in AXLES)))
 _TRAILER_SIDE = (*_ON_AXLES, "trailer_gvwr", "coupler", "chains")
+#: the ratings that bear the whole trailer, wherever in it a load stands
+_WHOLE_TRAILER = ("trailer_gvwr", "coupler", "chains")
 _PARTS = ("ball", "hitch_gross", "hitch_tongue", "shank_gross", "shank_tongue")
 _VEHICLE_SIDE = ("rear_gawr", "payload", "gvwr", "gcwr")
 #: the axle that carries more the more the bars give back, and the school that asks least of them
 _LESS_RESTORATION = {"front_gawr": ("ways.restoration_school", "half")}
 _RECEIVER = ("receiver_gross", "receiver_tongue")
+#: a ball nearer level than this is told nothing by
+_LEVEL = MM_PER_IN / 4
+PROBE = 100 * KG_PER_LB
 
 
 def remedy(bench: Bench, link: Link, tryout: Tryout | None, others: Callable[[], tuple[Remedy, ...]]) -> Phrase:
@@ -51,41 +55,40 @@ def remedy(bench: Bench, link: Link, tryout: Tryout | None, others: Callable[[],
 
 
 def _cures(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
-    """The sentences that were tried and put the link right, and nothing else wrong."""
-    if link.key in _ONE_AXLE:
-        yield from _level_it(bench, link)
+    """The sentences that were tried and put the link right, and leave nothing else worse."""
+    yield from _level_it(bench, link, tryout)
     if link.key in _TRAILER_SIDE:
-        yield from _out_of_the_trailer(bench, link)
+        yield from _out_of_the_trailer(bench, link, tryout)
     if link.key in _VEHICLE_SIDE:
         yield from _out_of_the_bed(bench, link, tryout)
     if link.key in _LESS_RESTORATION:
         path, school = _LESS_RESTORATION[link.key]
-        outcome = tryout.chosen(((path, school),))
-        if link.key not in outcome.over and outcome.clean:
+        if _cured(tryout.chosen(((path, school),)), link):
             yield Phrase("Set less restoration: half and no further.")
     if link.key in _RECEIVER and bench.on_hitch.build.weight_distributing is False:
-        outcome = tryout.chosen((("hitch.style", "weight_distributing"),))
-        if link.key not in outcome.over and outcome.clean:
+        if _cured(tryout.chosen((("hitch.style", "weight_distributing"),)), link):
             yield Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
 
 
-def _level_it(bench: Bench, link: Link) -> Iterator[Phrase]:
-    """The ball at the height that stands the trailer level; tried there, with the load as it is."""
+def _cured(outcome: Outcome, link: Link) -> bool:
+    return outcome.cures(link.key) and outcome.clean
+
+
+def _level_it(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
+    """The ball at the height that stands the trailer level, where the axles or the tongue carry by how it stands."""
     on, planned = bench.on_hitch, bench.planned
     level, ball = on.heights.level, on.heights.ball_standing
-    if isinstance(level, Missing) or isinstance(ball, Missing):
+    if isinstance(level, Missing) or isinstance(ball, Missing) or abs(level.value - ball.value) < _LEVEL:
         return
-    levelled = replace(on, heights=replace(on.heights, ball_standing=level))
+    levelled = on.with_ball_at(level)
     then = levelled.links.under(levelled.carried(bench.weights.tongue, planned.gross, bench.loads, lean=bench.lean))
-    if any(one.state is State.OVER and one.key not in bench.over_now for one in then):
-        return
-    now = next(one for one in then if one.key == link.key)
-    if now.state is State.OVER:
+    now = next((one for one in then if one.key == link.key), None)
+    if now is None or isinstance(now.demand, Missing) or now.demand is None or not _cured(tryout.with_ball_at(level.value), link):
         return
     put = {
         "ball": (level.value, LENGTH, "nearest"),
         "by": (abs(level.value - ball.value), LENGTH, "nearest"),
-        "then": (sure(now.demand).value, WEIGHT, "up"),
+        "then": (now.demand.value, WEIGHT, "up"),
     }
     way = "Raise" if level.value > ball.value else "Lower"
     yield Phrase(
@@ -94,59 +97,76 @@ def _level_it(bench: Bench, link: Link) -> Iterator[Phrase]:
     )
 
 
-def _out_of_the_trailer(bench: Bench, link: Link) -> Iterator[Phrase]:
-    """So much out of the trailer that the link stands at its rating, the tongue's share kept; tried with both lighter alike."""
-    tongue, gross = bench.planned.tongue, bench.planned.gross
-    if isinstance(tongue, Missing) or isinstance(gross, Missing):
+def _out_of_the_trailer(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
+    """So much out of the trailer that the link is within its rating, the share of it on the tongue kept."""
+    tongue, gross, L = bench.planned.tongue, bench.planned.gross, bench.rig.trailer.ball_to_axle
+    if isinstance(tongue, Missing) or isinstance(gross, Missing) or L is None:
         return
-    # Every load of the trailer's side goes with its gross weight while the share is kept.
-    left = sure(link.rating).value / sure(link.demand).value
-    lighter = bench.on_hitch.carried(_times(tongue, left), _times(gross, left), bench.loads, lean=bench.lean)
-    then = bench.on_hitch.links.under(lighter)
-    if any(one.key == link.key and one.state is State.OVER for one in then):
+    at = L.value * (1 - tongue.value / gross.value)
+
+    def out(kg: float) -> tuple[Load, ...]:
+        return load_changes.gone(bench.rig, kg, at)
+
+    probed = bench.tried(out(PROBE)).demands.get(link.key)
+    if probed is None or probed >= sure(link.demand).value - SAME:
         return
-    evenly = "" if link.key in ("trailer_gvwr", "coupler", "chains") else ", ahead of the axles and behind them alike,"
-    put = {"out": (gross.value * (1 - left), WEIGHT, "up")}
-    yield Phrase(
-        f"Take {{out}} out of the trailer{evenly} or choose one rated for it."
-        if evenly
-        else "Take {out} out of the trailer, or choose one rated for it.",
-        put,
+    each = (sure(link.demand).value - probed) / PROBE
+    for within, end in ((guard(sure(link.demand)), ""), (0.0, NOT_SURELY)):
+        wanted = load_changes.to_the_pound((within - there(link.margin)) / each)
+        for _ in range(TRIES):
+            if wanted > _can_come_out(bench):
+                break
+            outcome = tryout.loads(out(wanted))
+            if _cured(outcome, link) and (outcome.settled(link.key) or end):
+                yield _out_words(link, wanted, end)
+                return
+            wanted = load_changes.to_the_pound(wanted * FURTHER)
+
+
+def _out_words(link: Link, out: float, end: str) -> Phrase:
+    put = {"out": (out, WEIGHT, "up")}
+    if link.key in _WHOLE_TRAILER:
+        return Phrase(f"Take {{out}} out of the trailer, or choose one rated for it.{end}", put)
+    return Phrase(
+        f"Take {{out}} out of the trailer, ahead of the axles and behind them alike, or choose one rated for it.{end}", put
     )
 
 
-def _times(known: Given | Figure, by: float) -> Figure:
-    made = work("as planned · what is left", WEIGHT, lambda whole: whole * by, None, whole=known)
-    assert isinstance(made, Figure)
-    return made
+def _can_come_out(bench: Bench) -> float:
+    """What is in the trailer beyond its empty weight, kg; half of it all where nobody knows that."""
+    gross, empty = sure(bench.planned.gross).value, bench.rig.figure("trailer.unladen_weight")
+    return gross / 2 if isinstance(empty, Missing) else max(0.0, gross - empty.value)
 
 
 def _out_of_the_bed(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
-    """So much out of the bed that the link stands at its rating; a bed load bears on the rear axle by its place."""
-    out = _out_of_bed(bench.rig, link)
-    writes: list[Load] = []
-    left = load_changes.to_the_pound(out)
-    for one in bench.placed:
-        if one.load.kind_key == BED and travels(one) and not isinstance(one.weight, Missing) and left > SAME:
-            writes += load_changes.taken_out(bench.rig, one, min(left, one.weight.value))
-            left -= one.weight.value
-    if not writes or left > SAME:
-        return
-    outcome = tryout.loads(tuple(writes))
-    if link.key not in outcome.over and outcome.clean:
-        yield Phrase("Take {out} out of the bed or boot, or choose a lighter trailer.", {"out": (out, WEIGHT, "up")})
+    """So much out of the bed that the link is within its rating; a bed load bears on the rear axle by its place."""
+    for within, end in ((guard(sure(link.demand)), ""), (0.0, NOT_SURELY)):
+        out = load_changes.to_the_pound(_out_of_bed(bench.rig, link, within))
+        writes: list[Load] = []
+        left = out
+        for one in bench.placed:
+            if one.load.kind_key == BED and travels(one) and not isinstance(one.weight, Missing) and left > SAME:
+                writes += load_changes.taken_out(bench.rig, one, min(left, one.weight.value))
+                left -= one.weight.value
+        if not writes or left > SAME:
+            continue
+        outcome = tryout.loads(tuple(writes))
+        if _cured(outcome, link) and (outcome.settled(link.key) or end):
+            put = {"out": (out, WEIGHT, "up")}
+            yield Phrase(f"Take {{out}} out of the bed or boot, or choose a lighter trailer.{end}", put)
+            return
 
 
 BED = "bed"
 
 
-def _out_of_bed(rig: Rig, link: Link) -> float:
-    """How much must come out of the bed for the link to stand at its rating, kg; without end where that does nothing."""
+def _out_of_bed(rig: Rig, link: Link, within: float = 0.0) -> float:
+    """How much must come out of the bed for the link to stand so far within its rating, kg; without end where that does nothing."""
     in_bed = [load for load in rig.loads if load.kind_key == BED and load.when_key != TO_COME_OUT]
     # Of several the one that bears least on the rear axle: enough, whichever is taken.
     usual = there(KINDS[BED].wheelbases)
     lever = min([_bed_lever(rig, load) for load in in_bed] or [usual]) if link.key == "rear_gawr" else 1.0
-    return -(link.margin or 0.0) / lever if lever > 0 else float("inf")
+    return (within - (link.margin or 0.0)) / lever if lever > 0 else float("inf")
 
 
 def _not_in_the_bed(rig: Rig, link: Link) -> Phrase:

@@ -1,0 +1,97 @@
+"""What tongue weight this rig may carry, its trailer weighing what it does: the band in force and every rating, in one place."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from stathmos.core import load_changes
+from stathmos.core.figures import Missing, expanded, sure
+from stathmos.core.limits.constraints import HEAVY_END, LIGHT_END, NAMES, Guard, excesses
+from stathmos.core.limits.margins import guard
+from stathmos.core.limits.solve import largest
+from stathmos.core.ratings import Link, link_name
+from stathmos.core.trial import Bench
+from stathmos.core.units import KG_PER_LB
+
+PROBE = 20 * KG_PER_LB
+
+
+@dataclass(frozen=True)
+class End:
+    """One end of a range, kg, and what holds it: a link's key, or an end of the band."""
+
+    at: float
+    by: str
+
+    def name(self, style: str = "") -> str:
+        """What holds it, as it is called."""
+        return NAMES.get(self.by) or link_name(self.by, style)
+
+
+@dataclass(frozen=True)
+class TongueRange:
+    """From where to where the tongue may weigh, kg. ``least`` over ``most``: what this rig wants excludes itself."""
+
+    least: End
+    most: End
+
+    @property
+    def excluded(self) -> bool:
+        """Whether no tongue weight serves."""
+        return self.least.at > self.most.at
+
+
+def tongue_range(
+    bench: Bench, within: Guard = expanded, binds: Callable[[Link], bool] = lambda link: True
+) -> TongueRange | None:
+    """The range of tongue weights at today's trailer weight; None where the tongue was not weighed, or something is unknown.
+
+    ``within``: how far inside each limit; the reading's own doubt where a scale is to show it, `margins.guard` where one aims
+    with a load. ``binds``: which links bind (a part that is not on the vehicle is chosen anew).
+    """
+    weights, L = bench.weights, bench.rig.trailer.ball_to_axle
+    if not weights.weighed or L is None or isinstance(weights.tongue, Missing) or weights.judgement.needs:
+        return None
+    if isinstance(weights.share, Missing) or isinstance(weights.gross, Missing):
+        return None
+    now = weights.tongue.value
+    reach = L.value
+
+    def at(tongue: float) -> dict[str, float]:
+        writes = load_changes.shifted(bench.rig, reach, tongue - now) if abs(tongue - now) > 1e-9 else ()
+        return excesses(bench.tried(writes), within, binds)
+
+    # From the middle of the band outwards; where that is over something already, from as low as it must come.
+    judged, gross = weights.judgement, sure(weights.gross).value
+    least = _edge(at, now, judged.low * gross, LIGHT_END, up=False)
+    most = _edge(at, now, judged.high * gross, HEAVY_END, up=True)
+    return None if least is None or most is None else TongueRange(least, most)
+
+
+def _edge(at: Callable[[float], dict[str, float]], now: float, end: float, band: str, up: bool) -> End | None:
+    """One end: the band's, and nearer in by whatever else binds that way."""
+    way = 1.0 if up else -1.0
+    # Begun well inside, so that every limit is approached from its safe side.
+    inside = end - way * max(0.5 * end, 4 * PROBE)
+    inside = max(inside, PROBE) if up else inside
+    found, by = largest(lambda by_so_much: at(inside + way * by_so_much), PROBE)
+    if by == () or found == float("inf"):
+        return None
+    if found == 0.0:
+        inside, found, by = _from_where_it_holds(at, inside, way)
+    name = band if band in by else by[0]
+    return End(inside + way * found, name)
+
+
+def _from_where_it_holds(
+    at: Callable[[float], dict[str, float]], inside: float, way: float
+) -> tuple[float, float, tuple[str, ...]]:
+    """Where even well inside the band something is over: so far back that it is not."""
+    back = inside
+    for _ in range(6):
+        back -= way * max(abs(inside), PROBE) / 2
+        found, by = largest(lambda by_so_much: at(back + way * by_so_much), PROBE)
+        if found > 0.0:
+            return back, found, by
+    return back, 0.0, by
