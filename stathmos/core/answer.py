@@ -17,6 +17,7 @@ from stathmos.core import (
     cases,
     elevation,
     fitting,
+    limits,
     loading,
     moves,
     offsets,
@@ -119,6 +120,16 @@ class Assessment:
     def moves(self) -> tuple[moves.Move, ...]:
         """Single moves of load that bring the tongue's share inside, each tried on the rig."""
         return moves.advise(self.bench, self.tryout)
+
+    @Lazily
+    def capacity(self) -> tuple[limits.Room, ...]:
+        """What may still be loaded, and where: alone and together."""
+        return limits.capacity(self.bench, self.tryout)
+
+    @Lazily
+    def tongue_range(self) -> limits.TongueRange | None:
+        """From where to where the tongue may weigh, as a scale shows it."""
+        return limits.tongue_range(self.bench)
 
     @Lazily
     def remedies(self) -> tuple[remedies.Remedy, ...]:

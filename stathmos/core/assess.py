@@ -22,6 +22,7 @@ from stathmos.core import (
     guesses,
     heights,
     levelling,
+    limits,
     loading,
     on_coupling,
     ratings,
@@ -142,7 +143,7 @@ def assess(
     judged = findings.Judged(
         rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full.links, decided=decided,
         waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch, swings=swings,
-        cure=lambda link: remedies.remedy(bench, link, None, tuple), tryout=None,
+        cure=lambda link: remedies.remedy(bench, link, None, tuple), advise=lambda forward: None, tryout=None,
     )  # fmt: skip
     said = findings.collect(judged)
     tryout = Tryout(
@@ -156,7 +157,10 @@ def assess(
         return () if trial else remedies.advise(bench, choice, tryout)
 
     if not trial and any(one.key in findings.REMEDY_TRIED for one in said):
-        cured = replace(judged, cure=lambda link: remedies.remedy(bench, link, tryout, others), tryout=tryout)
+        cured = replace(
+            judged, cure=lambda link: remedies.remedy(bench, link, tryout, others),
+            advise=lambda forward: limits.tongue_advice(bench, tryout, forward), tryout=tryout,
+        )  # fmt: skip
         said = findings.collect(cured)
     return Assessment(
         rules=rules,

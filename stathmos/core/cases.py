@@ -97,6 +97,14 @@ class OnHitch:
             k_r=g.k_r,
         )
 
+    def above_as_set(self, tongue: Anything) -> Figure | Missing:
+        """The same with the bars set as the school aims, mm."""
+        return self.above(tongue, self.couples(tongue).aim)
+
+    def as_towed(self, tongue: Anything) -> Figure | None:
+        """The tongue weight as it is towed with the bars so set, kg; None where it is what it weighs level, or nobody can tell."""
+        return axles.tongue_as_towed(self.links.rig, tongue, self.above_as_set(tongue))
+
     def carried(
         self,
         tongue: Anything,

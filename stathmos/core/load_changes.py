@@ -76,18 +76,21 @@ def binding(rig: Rig, link: Link) -> bool:
     return True
 
 
-def added(rig: Rig, kind: str, kg: float, at: float | None = None) -> tuple[Load, ...]:
-    """Something more of a kind that is still to come, kg, weighed; at a place, mm, or where its kind usually sits."""
-    key = free_key(rig, kind)
-    where = None if at is None else place(key, "at", at)
-    return (Load(key, word(kind), weight=weight(key, kg, Provenance.MEASURED), at=where, when=word(TO_COME)),)
+def put(rig: Rig, kind: str, kg: float, at: float) -> tuple[Load, ...]:
+    """Something more of a kind, weighed, kg, put just there before the trip, mm."""
+    return (_exactly_at(rig, kind, kg, at, TO_COME),)
 
 
 def gone(rig: Rig, kg: float, at: float) -> tuple[Load, ...]:
     """So many kg out of the trailer at a place behind the ball, mm, whatever it is that stands there."""
-    key = free_key(rig, "gear")
+    return (_exactly_at(rig, "gear", kg, at, TO_COME_OUT),)
+
+
+def _exactly_at(rig: Rig, kind: str, kg: float, at: float, when: str, number: str = "") -> Load:
+    """A load that is only thought of, so that its place is known."""
+    key = free_key(rig, kind + number)
     weighed = weight(key, kg, Provenance.MEASURED)
-    return (Load(key, word("gear"), weight=weighed, at=replace(place(key, "at", at), u=0.0), when=word(TO_COME_OUT)),)
+    return Load(key, word(kind), weight=weighed, at=replace(place(key, "at", at), u=0.0), when=word(when))
 
 
 def shifted(rig: Rig, L: float, tongue: float) -> tuple[Load, ...]:
@@ -96,9 +99,7 @@ def shifted(rig: Rig, L: float, tongue: float) -> tuple[Load, ...]:
     ``L`` ball to axles, mm. What is moved goes a fifth of that: out over the axles, and in ahead of them or behind.
     """
     moved = max(abs(tongue) * 5, 1e-3)
-    at = L - tongue * L / moved
-    out, back = free_key(rig, "gear"), free_key(rig, "machine")
-    carried = [weight(key, moved, Provenance.MEASURED) for key in (out, back)]
-    gone = Load(out, word("gear"), weight=replace(carried[0], u=0.0), at=replace(place(out, "at", L), u=0.0), when=word(TO_COME_OUT))
-    put = Load(back, word("gear"), weight=replace(carried[1], u=0.0), at=replace(place(back, "at", at), u=0.0), when=word(TO_COME))
-    return (gone, put)
+    out = _exactly_at(rig, "gear", moved, L, TO_COME_OUT)
+    back = _exactly_at(rig, "gear", moved, L - tongue * L / moved, TO_COME, "_moved")
+    # One thing that is carried from one place to the other weighs the same in both.
+    return tuple(replace(one, weight=replace(sure(one.weight), u=0.0)) for one in (out, back))  # type: ignore[arg-type]

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from stathmos.core import axles, cargo, load_changes, weighing
 from stathmos.core.cases import CaseLoads, OnHitch
-from stathmos.core.figures import Anything, Lazily, Missing
+from stathmos.core.figures import Anything, Figure, Lazily, Missing
 from stathmos.core.loading import VehicleLoads
 from stathmos.core.ratings import LOAD, Case, Link, State
 from stathmos.core.rig import KINDS, Load, Rig
@@ -16,11 +16,20 @@ from stathmos.core.weighing import Weights
 
 @dataclass(frozen=True, kw_only=True)
 class Tried:
-    """The rig with some loads written otherwise: what it weighs then, what every axle carries, the links that a load changes."""
+    """The rig with some loads written otherwise: what it weighs then, what every axle carries, the links that a load changes.
+
+    ``on_hitch``: the hitch that it was tried on.
+    """
 
     weights: Weights
     carried: Case
     links: tuple[Link, ...]
+    on_hitch: OnHitch
+
+    @Lazily
+    def towed(self) -> Figure | None:
+        """The tongue weight as it is towed, kg; None where it is what it weighs level, or nobody can tell."""
+        return self.on_hitch.as_towed(self.weights.tongue)
 
     @Lazily
     def demands(self) -> dict[str, float]:
@@ -85,7 +94,7 @@ class Bench:
         loads = self.on_hitch.loads(changed, placed) if VEHICLE in on else self.loads
         lean = axles.leans(changed, placed, TRAILER)
         carried = self.on_hitch.carried(weights.tongue, weights.gross, loads, lean=lean)
-        return Tried(weights=weights, carried=carried, links=self.on_hitch.links.under(carried))
+        return Tried(weights=weights, carried=carried, links=self.on_hitch.links.under(carried), on_hitch=self.on_hitch)
 
     def crossed(self, tried: Tried) -> tuple[Link, ...]:
         """The links that are over then and are not now, of those that bind."""

@@ -9,7 +9,7 @@ from typing import Protocol
 from stathmos.core.figures import Given, Lazily, Provenance
 from stathmos.core.finding import FINE, PERHAPS_TOO_MUCH, REFUSED, SEVERITY, UNKNOWN, Finding
 from stathmos.core.load_changes import with_loads
-from stathmos.core.ratings import Link, State
+from stathmos.core.ratings import LINKS, Link, State
 from stathmos.core.rig import TOP, Rig, entry_at
 from stathmos.core.rig.loads import Load
 from stathmos.core.uncertainty import as_written
@@ -79,6 +79,11 @@ class Outcome:
     def cures(self, link: str) -> bool:
         """Whether a link is known to be within its rating then, if perhaps not surely."""
         return self.severity.get(link, FINE) < SEVERITY[UNKNOWN]
+
+    @property
+    def worse_links(self) -> tuple[str, ...]:
+        """The links that stand worse, in the order of the chain."""
+        return tuple(key for key in LINKS if key in self.worse)
 
     def worse_beside(self, links: Iterable[str]) -> bool:
         """Whether something stands worse besides some links and the share, which are told by themselves."""

@@ -9,6 +9,7 @@ from pathlib import Path
 
 from stathmos.core import carry_over, complaints, rigfile
 from stathmos.core.bay import Fit, fit
+from stathmos.core.customer import sheet
 from stathmos.core.handover import hand_over, inspection_in_days, unsigned
 from stathmos.core.report import bay as report_bay
 from stathmos.core.report import handover as report_handover
@@ -83,9 +84,14 @@ class Card(unittest.TestCase):
             for block in hand_over(rig, fitted).card
             for line in block.lines
         }
-        gvwr = next(link for link in fitted.now.planned if link.key == "trailer_gvwr")
-        pounds = gvwr.rating.value / 0.45359237
-        self.assertIn(f"never more than {pounds:,.0f} lb", lines["Trailer"])
+        told = sheet(fitted.now).may_load
+        for place in (
+            "In the trailer, over its axles",
+            "In the vehicle, anywhere ahead of its rear axle",
+            "Tongue weight",
+        ):
+            self.assertIn(f"{place}: {lines[place]}", [one.text("us").replace("\u00a0", " ") for one in told])
+        self.assertRegex(lines["Tongue weight"], r"with the trailer at [\d,]+ lb, [\d,]+ lb to [\d,]+ lb")
         self.assertIn("6,213 mi of towing, or in a year", lines["Inspection"])
 
     def test_inspection_by_what_is_towed_in_a_year(self) -> None:

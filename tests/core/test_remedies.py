@@ -15,8 +15,8 @@ from stathmos.core.limits import guard
 from stathmos.core.load_changes import with_loads
 from stathmos.core.ratings import State, Waiver
 from stathmos.core.ratings.demands import d_value, v_value
-from stathmos.core.tryout import with_choices
 from stathmos.core.rules import Rules
+from stathmos.core.tryout import with_choices
 from tests.core.random_rigs import a_rig, put
 from tests.core.rigs import KG, assessed, label, link, measured, rig, shank
 
@@ -53,7 +53,10 @@ class Remedies(unittest.TestCase):
 
     def test_out_of_the_bed_by_hand(self) -> None:
         """A bed load bears 0.95 of itself on the rear axle: x lb over and y lb of doubt want (x + y)/0.95 lb out, rounded up."""
-        document = rig(**{**OVER, "loads__gear__weight": measured("60 lb"), "vehicle__rear_gawr": label("3700 lb")}, loads__bed__weight=measured("300 lb"))
+        document = rig(
+            **{**OVER, "loads__gear__weight": measured("60 lb"), "vehicle__rear_gawr": label("3700 lb")},
+            loads__bed__weight=measured("300 lb"),
+        )
         judged = link(assessed(document), "rear_gawr")
         over = (guard(judged.demand) - judged.margin) / KG
         said = [one.says.text("us") for one in assessed(document).remedies if one.link == "rear_gawr"]

@@ -21,15 +21,15 @@ from stathmos.core.findings.height import height, tailgate
 from stathmos.core.findings.hitch import hitch, style, sway
 from stathmos.core.findings.measuring import measuring, stood_still
 from stathmos.core.findings.swing import swing
-from stathmos.core.findings.tongue import tongue
+from stathmos.core.findings.tongue import Advise, tongue
 from stathmos.core.findings.written import contradicted, guessed, out_of_scope, part_differs, unread
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link, Waiver
-from stathmos.core.tryout import Tryout
 from stathmos.core.rig import Rig
 from stathmos.core.selection import REJECTED
 from stathmos.core.sway import Swings
+from stathmos.core.tryout import Tryout
 from stathmos.core.units import LENGTH
 from stathmos.core.weighing import Weights
 
@@ -38,7 +38,7 @@ __all__ = ["REMEDY_TRIED", "Judged", "age_of_tyres", "collect", "out_of_scope", 
 
 #: what is said with a remedy that is put on the rig before it is told
 REMEDY_TRIED = frozenset(
-    {"over", "bars_forbidden", "bars_demanded", "no_kit_yet", "no_kit_serves", "kit_does_not_serve", "kit_not_known", "kit_with_care"}
+    {"over", "tongue_light", "tongue_heavy", "tongue_may_be_light", "tongue_may_be_heavy", "bars_forbidden", "bars_demanded", "no_kit_yet", "no_kit_serves", "kit_does_not_serve", "kit_not_known", "kit_with_care"}
 )  # fmt: skip
 
 
@@ -47,8 +47,8 @@ class Judged:
     """All that is judged of a rig before anything is said of it.
 
     ``guesses``: ratings, sizes and fittings that were guessed; ``unreadable``: the places where something is written that cannot be read; ``asides``: what the caller knows besides.
-    ``did_not_move``: what is asked where the
-    arches stood still. ``cure``: what to do about a load that is over; ``tryout``: where a remedy is put on the rig before it is told, None
+    ``did_not_move``: what is asked where the arches stood still. ``cure``: what to do about a load that is over; ``advise``: about a
+    tongue that is too light or too heavy; ``tryout``: where a remedy is put on the rig before it is told, None
     while one is being tried. ``swings``: whether it may swing by itself, where that was asked.
     """
 
@@ -68,6 +68,7 @@ class Judged:
     on_hitch: OnHitch
     swings: Swings | None
     cure: Callable[[Link], Phrase]
+    advise: Advise
     tryout: Tryout | None
 
 
@@ -82,8 +83,8 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *contradicted(judged.contradictions),
             *guessed(judged.guesses),
             *overloads(planned, refused_kit, judged.cure),
-            *tongue(judged.weights),
-            *as_towed(rig, judged.weights, judged.on_hitch),
+            *tongue(judged.weights, judged.advise),
+            *as_towed(judged.weights, judged.on_hitch),
             *air_in_tyres(rig),
             *measuring(rig, judged.weights.bridge),
             *stood_still(judged.did_not_move),

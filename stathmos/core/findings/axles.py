@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from datetime import date
 
-from stathmos.core.axles import aged, is_code, load_at_pressure, made_in, tongue_as_towed
+from stathmos.core.axles import aged, is_code, load_at_pressure, made_in
 from stathmos.core.axles.tyres import FLAT, OLD, TYRE_PRESSURE
 from stathmos.core.cases import OnHitch
 from stathmos.core.figures import Missing
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
-from stathmos.core.phrases import Phrase, as_text
+from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.rig import Rig
 from stathmos.core.units import KG_PER_LB, KPA_PER_PSI, LENGTH, PRESSURE, SHARE, WEIGHT
 from stathmos.core.weighing import INSIDE, Weights
@@ -24,12 +24,11 @@ def _finding(
     return Finding(key=key, state=state, station=station, subject=subject, says=says, remedy=remedy, reads=reads)
 
 
-def as_towed(rig: Rig, weights: Weights, on_hitch: OnHitch) -> list[Finding]:
+def as_towed(weights: Weights, on_hitch: OnHitch) -> list[Finding]:
     """A tongue weighed level and towed otherwise, on axles that do not share."""
     if isinstance(weights.tongue, Missing) or isinstance(weights.gross, Missing):
         return []
-    above = on_hitch.above(weights.tongue, on_hitch.couples(weights.tongue).aim)
-    towed = tongue_as_towed(rig, weights.tongue, above)
+    above, towed = on_hitch.above_as_set(weights.tongue), on_hitch.as_towed(weights.tongue)
     if towed is None or isinstance(above, Missing) or abs(towed.value - weights.tongue.value) < TOLD_FROM:
         return []
     judged, share = weights.judgement, towed.value / weights.gross.value
@@ -50,7 +49,7 @@ def as_towed(rig: Rig, weights: Weights, on_hitch: OnHitch) -> list[Finding]:
     )
     level = Phrase("Stand the trailer level, or weigh it as it is towed.")
     if low and judged.state == INSIDE and share < judged.low:
-        light = says.then(" That is less than the {least} wanted.")
+        light = joined(says, Phrase("That is less than the {least} wanted.", put))
         return [_finding("tongue_light_towed", UNKNOWN, "weigh", "tongue", light, level)]
     return [_finding("tongue_as_towed", CAUTION, "weigh", "tongue", says, level)]
 

@@ -10,10 +10,10 @@ from stathmos.core.decisions import DEMANDS, SPEAKS_FOR, Decisions
 from stathmos.core.figures import Authority, Missing
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
 from stathmos.core.phrases import Phrase, as_text
-from stathmos.core.tryout import Tryout
 from stathmos.core.rig import Rig
 from stathmos.core.selection import CAPACITY_WINDOW, CHOSEN, REJECTED, RESERVE, SOFT_RULES, USABLE, AnyVerdict
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
+from stathmos.core.tryout import Tryout
 from stathmos.core.weighing import Weights
 
 

@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from stathmos.core.figures import Missing, Provenance, expanded, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
+from stathmos.core.limits import TongueAdvice, TongueRange
 from stathmos.core.phrases import Phrase, joined
+from stathmos.core.ratings import link_name
 from stathmos.core.units import SHARE, WEIGHT
 from stathmos.core.weighing import CANNOT_TELL, DISAGREE, HEAVY, LIGHT, Weights
 from stathmos.core.weighing import UNKNOWN as SHARE_UNKNOWN
@@ -13,8 +17,12 @@ _LIGHT = "A light tongue lets the trailer sway, then whip."
 _HEAVY = "It squats the vehicle and spoils ride, steering and braking."
 
 
-def tongue(weights: Weights) -> list[Finding]:
-    """The findings of the weighing, for the school in force."""
+#: what to do about the tongue, load moved forward or rearward; None where nothing can be told, or nothing is tried yet
+Advise = Callable[[bool], TongueAdvice | None]
+
+
+def tongue(weights: Weights, advise: Advise = lambda forward: None) -> list[Finding]:
+    """The findings of the weighing, for the school in force. ``advise``: what to aim at, tried on the rig."""
     judged = weights.judgement
     if isinstance(weights.share, Missing) or judged.state == SHARE_UNKNOWN:
         says = Phrase("Tongue weight or gross trailer weight is unknown: nothing can be chosen on a guess.")
@@ -31,7 +39,7 @@ def tongue(weights: Weights) -> list[Finding]:
         says = weights.warnings[0].says if weights.warnings else Phrase("The tongue weight is not measured.")
         weigh = Phrase("Weigh the tongue: that one measurement settles it.")
         # What was read, however weakly, and is too light is no better for being weak.
-        light = [one for one in _band(weights) if one.state == REFUSED] if weights.read else []
+        light = [one for one in _band(weights, advise) if one.state == REFUSED] if weights.read else []
         return [
             *found,
             *light,
@@ -43,7 +51,7 @@ def tongue(weights: Weights) -> list[Finding]:
         until = Phrase("Until they agree nothing is chosen on them.")
         found.append(_finding("weighings_disagree", UNKNOWN, "tongue", says, until))
     if settled or weights.judgement.state != CANNOT_TELL:
-        found += _band(weights)
+        found += _band(weights, advise)
     if weights.change.steps:
         says = Phrase(
             "Part of the load is still to come, to be moved or to come out: the tongue as planned is worked out."
@@ -69,7 +77,7 @@ def _share(key: str, state: str, says: Phrase, remedy: Phrase) -> Finding:
     return _finding(key, state, "share", says, remedy)
 
 
-def _band(weights: Weights) -> list[Finding]:
+def _band(weights: Weights, advise: Advise) -> list[Finding]:
     """Light is the dangerous side, heavy the troublesome one; what straddles an edge is told as that."""
     judged = weights.judgement
     put = {
@@ -78,7 +86,6 @@ def _band(weights: Weights) -> list[Finding]:
         "low": (judged.low, SHARE, "nearest"),
         "high": (judged.high, SHARE, "nearest"),
         "most": (sure(weights.share).value + expanded(sure(weights.share)), SHARE, "up"),
-        "correction": (abs(judged.correction or 0.0), WEIGHT, "up"),
     }
     if judged.state == LIGHT or weights.surely_light:
         share = "under {most}" if weights.bounded else "{share}"
@@ -87,14 +94,13 @@ def _band(weights: Weights) -> list[Finding]:
             f"Do not tow. The tongue is too light: {share} of the trailer{known}, at least {{low}} wanted. {_LIGHT}",
             put,
         )
-        act = Phrase("Move load forward until the tongue weighs {correction} more, then weigh again.", put)
+        act = _move(weights, advise, forward=True)
         if judged.state != LIGHT:
             act = joined(act, _settling(weights))
         return [_share("tongue_light", REFUSED, says, act)]
     if judged.state == HEAVY:
         says = Phrase(f"The tongue is heavy: {{share}} of the trailer, at most {{high}} wanted. {_HEAVY}", put)
-        act = Phrase("Move load rearward until the tongue weighs {correction} less, then weigh again.", put)
-        return [_share("tongue_heavy", CAUTION, says, act)]
+        return [_share("tongue_heavy", CAUTION, says, _move(weights, advise, forward=False))]
     if judged.state != CANNOT_TELL:
         return []
     if "low" in judged.sides:
@@ -103,18 +109,70 @@ def _band(weights: Weights) -> list[Finding]:
             f"at least {{low}} wanted. {_LIGHT}",
             put,
         )
-        return [_share("tongue_may_be_light", UNKNOWN, says, _settling(weights))]
+        return [_share("tongue_may_be_light", UNKNOWN, says, _settling(weights, advise, forward=True))]
     says = Phrase(
         "It cannot be told yet whether the tongue is heavy: {share} of the trailer, known to ± {spread}, at most {high} wanted.",
         put,
     )
-    return [_share("tongue_may_be_heavy", CAUTION, says, _settling(weights))]
+    return [_share("tongue_may_be_heavy", CAUTION, says, _settling(weights, advise, forward=False))]
 
 
-def _settling(weights: Weights) -> Phrase:
-    """The reading that would most likely settle it, or that none would."""
+def _move(weights: Weights, advise: Advise, forward: bool) -> Phrase:
+    """Load moved until the tongue weighs enough, in figures that were tried; or why no load plan does it."""
+    told, way = advise(forward), "forward" if forward else "rearward"
+    if told is None:
+        return Phrase(f"Move load {way} a little at a time, and weigh again after each move.")
+    if told.excluded is not None:
+        return _excluded(weights, told.excluded)
+    if told.narrow is not None or told.target is None or told.holds is None:
+        return _narrow(told.narrow)
+    put = {
+        "target": (told.target, WEIGHT, "up" if forward else "down"),
+        "by": (abs(told.by), WEIGHT, "up"),
+        "end": (told.holds.at, WEIGHT, "down" if forward else "up"),
+    }
+    end, change = ("at most", "more") if forward else ("at least", "less")
+    least = "at least" if forward else "at most"
+    says = Phrase(
+        f"Move load {way} until the tongue weighs {least} {{target}} ({{by}} {change} than now), and {end} {{end}}. Then weigh again.",
+        put,
+    )
+    worse = () if told.outcome is None else told.outcome.worse_links
+    return says.then(f" Check then: {', '.join(link_name(key) for key in worse)}.") if worse else says
+
+
+def _narrow(between: TongueRange | None) -> Phrase:
+    """What would do is narrower than the weights are known."""
+    if between is None:
+        return Phrase("Weigh the tongue and the axles more closely before moving load.")
+    put = {"least": (between.least.at, WEIGHT, "up"), "most": (between.most.at, WEIGHT, "down")}
+    return Phrase(
+        f"Only {{least}} ({between.least.name()}) to {{most}} ({between.most.name()}) on the tongue would do. That is narrower "
+        "than these weights are known: weigh the tongue and the axles more closely before moving load.",
+        put,
+    )
+
+
+def _excluded(weights: Weights, between: TongueRange) -> Phrase:
+    """The band wants more on the tongue than a rating allows, or what is least is over what is most."""
+    put = {
+        "least": (between.least.at, WEIGHT, "up"),
+        "most": (max(0.0, between.most.at), WEIGHT, "down"),
+        "low": (weights.judgement.low, SHARE, "nearest"),
+        "gross": (sure(weights.gross).value, WEIGHT, "nearest"),
+    }
+    return Phrase(
+        f"No load plan fits: at {{gross}} this trailer needs {{least}} on the tongue ({between.least.name()}), "
+        f"and {between.most.name()} allows {{most}}. Choose a lighter trailer, or a vehicle and hitch that carry more.",
+        put,
+    )
+
+
+def _settling(weights: Weights, advise: Advise | None = None, forward: bool = True) -> Phrase:
+    """The reading that would most likely settle it; where none would, load moved clear of the edge."""
     best = next(iter(weights.next_readings), None)
     if best is None or best.settles < 0.5:
-        return Phrase("No single further reading is likely to settle it: move load until it lies clear of the edge.")
+        none = Phrase("No single further reading is likely to settle it.")
+        return none if advise is None else joined(none, _move(weights, advise, forward))
     put = {"chance": (best.settles, SHARE, "down")}
     return Phrase(f"Most likely to settle it: {best.name} ({{chance}} likely).", put)

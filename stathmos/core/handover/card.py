@@ -7,13 +7,13 @@ from dataclasses import dataclass
 from stathmos.core.answer import Assessment
 from stathmos.core.bay import Fit
 from stathmos.core.bay.prove.torque import Fastener
-from stathmos.core.figures import Anything, Missing, sure, there
+from stathmos.core.figures import Anything, Missing
 from stathmos.core.joints import JOINTS
+from stathmos.core.limits import capacity_lines, tongue_line
 from stathmos.core.phrases import Phrase, as_text
-from stathmos.core.ratings import Link
 from stathmos.core.rig import Rig
 from stathmos.core.settings import settings_of
-from stathmos.core.units import DISTANCE, LENGTH, MM_PER_KM, WEIGHT
+from stathmos.core.units import DISTANCE, LENGTH, MM_PER_KM
 
 INSPECTION = 10_000 * MM_PER_KM  # common practice
 FIRST_STOP = 80.5 * MM_PER_KM  # from memory, to be verified
@@ -135,52 +135,12 @@ def _torque(bolts: tuple[Fastener, ...]) -> tuple[CardLine, ...]:
     return tuple(lines)
 
 
-def _link(links: tuple[Link, ...], key: str) -> Link | None:
-    return next((one for one in links if one.key == key and one.margin is not None), None)
-
-
 def _limits(now: Assessment) -> tuple[CardLine, ...]:
-    lines = []
-    gvwr, payload = _link(now.planned, "trailer_gvwr"), _link(now.planned, "payload")
-    if gvwr is not None:
-        said = {
-            "most": (sure(gvwr.rating).value, WEIGHT, "down"),
-            "is": (sure(gvwr.demand).value, WEIGHT, "up"),
-            "left": (max(0.0, there(gvwr.margin)), WEIGHT, "down"),
-        }
-        lines.append(
-            CardLine(
-                "Trailer", Phrase("never more than {most} with everything in it. Today {is}: {left} are left.", said)
-            )
-        )
-    if payload is not None:
-        said = {
-            "most": (sure(payload.rating).value, WEIGHT, "down"),
-            "left": (max(0.0, there(payload.margin)), WEIGHT, "down"),
-        }
-        lines.append(
-            CardLine(
-                "Vehicle",
-                Phrase(
-                    "people, cargo, hitch and tongue together never more than {most}. Loaded as planned {left} are left.",
-                    said,
-                ),
-            )
-        )
-    share, gross = now.rules.share, now.weights.gross
-    if not isinstance(gross, Missing) and not isinstance(now.weights.tongue, Missing):
-        said = {
-            "low": (share.low * gross.value, WEIGHT, "up"), "high": (share.high * gross.value, WEIGHT, "down"), "is": (now.weights.tongue.value, WEIGHT, "nearest"),
-        }  # fmt: skip
-        lines.append(
-            CardLine(
-                "Tongue",
-                Phrase(
-                    f"{{low}} to {{high}} ({share.name} of today's trailer). Today {{is}}. Too little sways: load heavy things forward, never behind the axles.",
-                    said,
-                ),
-            )
-        )
+    """What may still be loaded and where, and the tongue weight: the same as on the customer's sheet."""
+    lines = [CardLine(where, says) for where, says in capacity_lines(now.capacity)]
+    gross, tongue = now.weights.gross, now.weights.tongue
+    if not isinstance(gross, Missing) and not isinstance(tongue, Missing):
+        lines.append(CardLine("Tongue weight", tongue_line(now.tongue_range, gross, tongue)))
     return tuple(lines)
 
 

@@ -6,7 +6,8 @@ from collections.abc import Callable, Mapping
 
 #: so many refinements; each comes nearer from the safe side
 REFINED = 3
-NEGLIGIBLE = 1e-6  # an excess that grows by less for each kg does not grow
+GROWS = 0.01  # kg: an excess that a probe changes by less does not grow with the amount
+NEGLIGIBLE = 1e-6  # kg
 
 #: the excesses by name, for an amount
 Excesses = Callable[[float], Mapping[str, float]]
@@ -24,7 +25,7 @@ def largest(excesses: Excesses, probe: float) -> tuple[float, tuple[str, ...]]:
     (0.0, ('a',))
     """
     none, tried = excesses(0.0), excesses(probe)
-    growing = {name for name, at in tried.items() if at - none.get(name, 0.0) > NEGLIGIBLE * probe}
+    growing = {name for name, at in tried.items() if at - none.get(name, 0.0) > GROWS}
     if not growing:
         return float("inf"), ()
     held = tuple(name for name in growing if none[name] > 0)
@@ -36,7 +37,7 @@ def largest(excesses: Excesses, probe: float) -> tuple[float, tuple[str, ...]]:
         found = [
             (low + (high - low) * -below[name] / (above[name] - below[name]), name)
             for name in growing
-            if above[name] - below[name] > NEGLIGIBLE * (high - low)
+            if above[name] > below[name]
         ]
         return min(found, default=(high, ""))
 

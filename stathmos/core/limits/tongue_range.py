@@ -4,17 +4,27 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import partial
 
 from stathmos.core import load_changes
-from stathmos.core.figures import Missing, expanded, sure
+from stathmos.core.figures import Known, Missing, expanded, sure
 from stathmos.core.limits.constraints import HEAVY_END, LIGHT_END, NAMES, Guard, excesses
-from stathmos.core.limits.margins import guard
 from stathmos.core.limits.solve import largest
 from stathmos.core.ratings import Link, link_name
 from stathmos.core.trial import Bench
 from stathmos.core.units import KG_PER_LB
 
 PROBE = 20 * KG_PER_LB
+STEPS_BACK = 6
+COARSER = 1.4  # a rear axle feels the tongue by its lever, about so much: from memory
+
+
+def exact(known: Known) -> float:
+    """No margin: a figure as it is.
+
+    ``known`` in any unit; nought in it.
+    """
+    return 0.0
 
 
 @dataclass(frozen=True)
@@ -60,7 +70,9 @@ def tongue_range(
 
     def at(tongue: float) -> dict[str, float]:
         writes = load_changes.shifted(bench.rig, reach, tongue - now) if abs(tongue - now) > 1e-9 else ()
-        return excesses(bench.tried(writes), within, binds)
+        # A scale is out by a share of what it reads: a heavier tongue is known less well than today's.
+        more = COARSER * expanded(sure(weights.tongue)) * max(0.0, tongue / now - 1.0) if within is not exact else 0.0
+        return {name: over + more for name, over in excesses(bench.tried(writes), within, binds).items()}
 
     # From the middle of the band outwards; where that is over something already, from as low as it must come.
     judged, gross = weights.judgement, sure(weights.gross).value
@@ -88,10 +100,15 @@ def _from_where_it_holds(
     at: Callable[[float], dict[str, float]], inside: float, way: float
 ) -> tuple[float, float, tuple[str, ...]]:
     """Where even well inside the band something is over: so far back that it is not."""
+
+    def beyond(back: float, by_so_much: float) -> dict[str, float]:
+        return at(back + way * by_so_much)
+
     back = inside
-    for _ in range(6):
+    by: tuple[str, ...] = ()
+    for _ in range(STEPS_BACK):
         back -= way * max(abs(inside), PROBE) / 2
-        found, by = largest(lambda by_so_much: at(back + way * by_so_much), PROBE)
+        found, by = largest(partial(beyond, back), PROBE)
         if found > 0.0:
             return back, found, by
     return back, 0.0, by

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from stathmos.core import load_changes
 from stathmos.core.cargo import Placed, load_space, travels
@@ -90,13 +90,19 @@ def _of_a_part(link: Link) -> bool:
     return link.key == "ball"
 
 
-def _remedy(bench: Bench, link: Link, says: Phrase, writes: tuple[Load, ...], effort: float, tryout: Tryout) -> Remedy | None:
+def _remedy(
+    bench: Bench, link: Link, says: Phrase, writes: tuple[Load, ...], effort: float, tryout: Tryout
+) -> Remedy | None:
     """A remedy of loads as the whole rig judges it; None where it does not cure, or leaves something else worse than it tells."""
     outcome = tryout.loads(writes)
     if not outcome.cures(link.key) or outcome.forbidden or outcome.worse_beside(one.key for one in outcome.crosses):
         return None
     then, now = bench.weighed(writes), bench.weights
-    fell = not isinstance(then.share, Missing) and not isinstance(now.share, Missing) and then.share.value < now.share.value
+    fell = (
+        not isinstance(then.share, Missing)
+        and not isinstance(now.share, Missing)
+        and then.share.value < now.share.value
+    )
     # Where the tongue may be too light already, whatever takes more off it is no help.
     lightens = outcome.lightens or fell and then.judgement.state != INSIDE and not _heavy(then)
     return Remedy(link.key, says, effort, writes, (), outcome.crosses, lightens)
@@ -193,7 +199,9 @@ def _of_loads(link: Link, probes: list[_Probe], bench: Bench, tryout: Tryout, mo
     known; where the loads do not give that, enough by the figures, and it is said."""
     inside = guard(sure(link.demand))
     for within, end in ((inside, ""), (0.0, NOT_SURELY)) if inside > SAME else ((0.0, ""),):
-        found = _singly(link, within, end, probes, bench, tryout, most) or _together(link, within, end, probes, bench, tryout)
+        found = _singly(link, within, end, probes, bench, tryout, most) or _together(
+            link, within, end, probes, bench, tryout
+        )
         if found:
             return found
     return []
@@ -215,7 +223,9 @@ def _singly(
     found: list[Remedy] = []
     for _, wanted, probe in enough:
         for _ in range(TRIES):
-            remedy = _remedy(bench, link, probe.says(wanted).then(end), probe.write(wanted), probe.effort(wanted), tryout)
+            remedy = _remedy(
+                bench, link, probe.says(wanted).then(end), probe.write(wanted), probe.effort(wanted), tryout
+            )
             if remedy is not None and (not within or tryout.loads(remedy.writes).settled(link.key)):
                 found.append(remedy)
                 break

@@ -65,9 +65,9 @@ def _cures(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
         path, school = _LESS_RESTORATION[link.key]
         if _cured(tryout.chosen(((path, school),)), link):
             yield Phrase("Set less restoration: half and no further.")
-    if link.key in _RECEIVER and bench.on_hitch.build.weight_distributing is False:
-        if _cured(tryout.chosen((("hitch.style", "weight_distributing"),)), link):
-            yield Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
+    carrying = link.key in _RECEIVER and not bench.on_hitch.build.weight_distributing
+    if carrying and _cured(tryout.chosen((("hitch.style", "weight_distributing"),)), link):
+        yield Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
 
 
 def _cured(outcome: Outcome, link: Link) -> bool:
@@ -83,7 +83,12 @@ def _level_it(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
     levelled = on.with_ball_at(level)
     then = levelled.links.under(levelled.carried(bench.weights.tongue, planned.gross, bench.loads, lean=bench.lean))
     now = next((one for one in then if one.key == link.key), None)
-    if now is None or isinstance(now.demand, Missing) or now.demand is None or not _cured(tryout.with_ball_at(level.value), link):
+    if (
+        now is None
+        or isinstance(now.demand, Missing)
+        or now.demand is None
+        or not _cured(tryout.with_ball_at(level.value), link)
+    ):
         return
     put = {
         "ball": (level.value, LENGTH, "nearest"),
@@ -128,7 +133,8 @@ def _out_words(link: Link, out: float, end: str) -> Phrase:
     if link.key in _WHOLE_TRAILER:
         return Phrase(f"Take {{out}} out of the trailer, or choose one rated for it.{end}", put)
     return Phrase(
-        f"Take {{out}} out of the trailer, ahead of the axles and behind them alike, or choose one rated for it.{end}", put
+        f"Take {{out}} out of the trailer, ahead of the axles and behind them alike, or choose one rated for it.{end}",
+        put,
     )
 
 

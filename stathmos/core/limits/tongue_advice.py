@@ -1,0 +1,64 @@
+"""How far to move load so that the tongue weighs right: aimed inside, tried on the whole rig; or what excludes itself."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stathmos.core import load_changes
+from stathmos.core.figures import sure
+from stathmos.core.limits.margins import guard
+from stathmos.core.limits.tongue_range import End, TongueRange, exact, tongue_range
+from stathmos.core.ratings import Link
+from stathmos.core.trial import Bench
+from stathmos.core.tryout import SHARE, Outcome, Tryout
+
+
+@dataclass(frozen=True)
+class TongueAdvice:
+    """What the tongue is to weigh, kg: ``target``, so that nineteen times in twenty the next weighing shows enough.
+
+    ``by``: how much that is more than now, less than nothing where it is less. ``holds``: the other end of what it may come to.
+    ``outcome``: the rig so. Where the scale is too coarse for a target there is none, and ``narrow`` says between what it lies;
+    where a rating and the band exclude each other ``excluded`` has the two.
+    """
+
+    target: float | None = None
+    by: float = 0.0
+    holds: End | None = None
+    outcome: Outcome | None = None
+    narrow: TongueRange | None = None
+    excluded: TongueRange | None = None
+
+
+def tongue_advice(bench: Bench, tryout: Tryout, forward: bool) -> TongueAdvice | None:
+    """What to aim at with load moved ``forward`` or rearward; None where nothing can be told."""
+
+    def binds(link: Link) -> bool:
+        return load_changes.binding(bench.rig, link)
+
+    aimed = tongue_range(bench, guard, binds)
+    if aimed is None:
+        return None
+    now, L = sure(bench.weights.tongue).value, sure(bench.rig.figure("trailer.ball_to_axle")).value
+    if aimed.excluded:
+        return _told_apart(tongue_range(bench, exact, binds))
+    # To the whole pound, away from the edge.
+    more = (
+        load_changes.to_the_pound(aimed.least.at - now) if forward else -load_changes.to_the_pound(now - aimed.most.at)
+    )
+    if (more > 0) != forward:
+        return None
+    target = now + more
+    if not aimed.least.at - 1e-6 <= target <= aimed.most.at + 1e-6:
+        return _told_apart(tongue_range(bench, exact, binds))
+    outcome = tryout.loads(load_changes.shifted(bench.rig, L, more))
+    if not outcome.settled(SHARE):
+        return None
+    return TongueAdvice(target, more, aimed.most if forward else aimed.least, outcome)
+
+
+def _told_apart(bare: TongueRange | None) -> TongueAdvice | None:
+    """What excludes itself by the figures as they are, and what is only too narrow for how well they are known."""
+    if bare is None:
+        return None
+    return TongueAdvice(excluded=bare) if bare.excluded else TongueAdvice(narrow=bare)
