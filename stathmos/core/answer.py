@@ -128,8 +128,8 @@ class Assessment:
 
     @Lazily
     def tongue_range(self) -> limits.TongueRange | None:
-        """From where to where the tongue may weigh, as a scale shows it."""
-        return limits.tongue_range(self.bench)
+        """From where to where the tongue may weigh, as a scale shows it; None while no whole hitch is chosen."""
+        return limits.tongue_range(self.bench) if self.choice.in_force.complete else None
 
     @Lazily
     def remedies(self) -> tuple[remedies.Remedy, ...]:

@@ -38,7 +38,7 @@ class Side:
     def hitch(self) -> Decimal | None:
         """What is to be bought of the hitch and what follows from it; none where something of it has no price."""
         lines = offer.hitch(self.assessment, self.new)
-        if not offer.is_chosen(self.assessment.choice.in_force):
+        if not self.assessment.choice.in_force.complete:
             return None
         return quote.quote(lines, Decimal(0)).total
 

@@ -36,13 +36,6 @@ class Fitting:
         return quote.Line(name, 1, quote.labour(self.times, trials, self.joints), self.taxed)
 
 
-def is_chosen(build: Build) -> bool:
-    """Whether a hitch is there to be priced: mount, ball, and the kit where it distributes."""
-    return (
-        build.shank is not None and build.ball is not None and (build.kit is not None or not build.weight_distributing)
-    )
-
-
 def hitch(assessment: Assessment, mounted_too: bool = False) -> tuple[quote.Line, ...]:
     """What is to be bought of the hitch and follows from it; ``mounted_too``: also the parts that are judged as mounted."""
     states = (BUY, HAVE) if mounted_too else (BUY,)
@@ -62,7 +55,7 @@ def offer(
 ) -> quote.Quote:
     """The whole quote. ``before``: the trailer; ``after``: what the advisor adds, or gives off."""
     build = assessment.choice.in_force
-    withheld = [] if is_chosen(build) else [NO_HITCH]
+    withheld = [] if build.complete else [NO_HITCH]
     if assessment.verdict.state == REFUSED:
         withheld.append(NOT_TO_BE_TOWED)
     lines = (*before, *hitch(assessment), fitting.line(build), *after)

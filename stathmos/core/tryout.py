@@ -9,6 +9,7 @@ from typing import Protocol
 from stathmos.core.figures import Given, Lazily, Provenance
 from stathmos.core.finding import FINE, PERHAPS_TOO_MUCH, REFUSED, SEVERITY, UNKNOWN, Finding
 from stathmos.core.load_changes import with_loads
+from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import LINKS, Link, State
 from stathmos.core.rig import TOP, Rig, entry_at
 from stathmos.core.rig.loads import Load
@@ -48,7 +49,8 @@ class Stood:
 class Outcome:
     """The rig with a remedy on it. ``over``: links that are over now; ``crosses``: those that were not before; ``refusals``:
     what else is refused that was not before, by key and subject. ``worse``: the links and the subjects of findings that stand
-    worse than before: refused, not known, or perhaps too much. ``severity``: how each stands now."""
+    worse than before: refused, not known, or perhaps too much; ``comes_with``: what is said of those that are no links.
+    ``severity``: how each stands now."""
 
     over: frozenset[str]
     crosses: tuple[Link, ...]
@@ -56,6 +58,7 @@ class Outcome:
     still: frozenset[tuple[str, str]]
     worse: frozenset[str]
     severity: Mapping[str, int]
+    comes_with: tuple[Phrase, ...] = ()
 
     @property
     def lightens(self) -> bool:
@@ -143,6 +146,7 @@ class Tryout:
         return Outcome(
             over=frozenset(link.key for link in over), crosses=tuple(link for link in over if link.key not in was),
             refusals=refused - before, still=refused, severity=now,
+            comes_with=tuple(one.says for one in after.findings if f"{one.station}/{one.subject}" in worse and one.severity > FINE),
             worse=frozenset(worse) | {key for key, _ in refused - before if key != TONGUE_LIGHT},
         )  # fmt: skip
 

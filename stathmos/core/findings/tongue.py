@@ -137,8 +137,11 @@ def _move(weights: Weights, advise: Advise, forward: bool) -> Phrase:
         f"Move load {way} until the tongue weighs {least} {{target}} ({{by}} {change} than now), and {end} {{end}}. Then weigh again.",
         put,
     )
-    worse = () if told.outcome is None else told.outcome.worse_links
-    return says.then(f" Check then: {', '.join(link_name(key) for key in worse)}.") if worse else says
+    if told.outcome is None or told.outcome.clean:
+        return says
+    worse = [link_name(key) for key in told.outcome.worse_links]
+    named = [Phrase(f"{', '.join(worse)}: over, or not known.")] if worse else []
+    return joined(says, Phrase("It brings with it:"), *named, *told.outcome.comes_with)
 
 
 def _narrow(between: TongueRange | None) -> Phrase:

@@ -14,7 +14,7 @@ from functools import partial
 
 from stathmos.core import load_changes
 from stathmos.core.figures import Missing, sure
-from stathmos.core.limits.constraints import NAMES, excesses
+from stathmos.core.limits.constraints import NAMES, excesses, known_now
 from stathmos.core.limits.margins import guard
 from stathmos.core.limits.solve import largest
 from stathmos.core.ratings import AXLES, LOAD, SAME, TYRES, WHEELS, State, link_name
@@ -108,6 +108,8 @@ def _wanting(bench: Bench, place: Place) -> tuple[str, ...]:
     length = "trailer.ball_to_axle" if place.on == TRAILER else "vehicle.wheelbase"
     if isinstance(rig.figure(length), Missing):
         return (name_at(length),)
+    if not bench.on_hitch.build.complete:
+        return ("a hitch setup",)
     weights = bench.weights
     if not weights.weighed or isinstance(weights.share, Missing) or weights.judgement.needs:
         return ("the tongue weight, weighed",)
@@ -132,7 +134,12 @@ def _writes(bench: Bench, pieces: Iterable[Piece]) -> tuple[Load, ...]:
 
 def _largest(bench: Bench, put: Callable[[float], Put], probe: float) -> tuple[float, tuple[str, ...]]:
     """The largest amount that every limit of the chain bears, by its guard."""
-    return largest(lambda amount: excesses(bench.tried(_writes(bench, put(amount))), guard), probe)
+    known = known_now(bench.planned.links)
+
+    def over(amount: float) -> dict[str, float]:
+        return excesses(bench.tried(_writes(bench, put(amount))), guard, lambda link: link.key in known)
+
+    return largest(over, probe)
 
 
 def _alone(bench: Bench, tryout: Tryout, place: Place) -> Room:

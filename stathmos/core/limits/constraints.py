@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 
 from stathmos.core.figures import Known, Missing, expanded, sure
 from stathmos.core.ratings import LOAD, Link, State
 from stathmos.core.trial import Tried
-from stathmos.core.units import WEIGHT
+from stathmos.core.units import KG_PER_LB, WEIGHT
 
 #: the ends of the tongue weight band, where a rating has its link's key
 LIGHT_END, HEAVY_END, LIGHT_TOWED = "tongue_band_low", "tongue_band_high", "tongue_band_low_towed"
@@ -16,6 +16,9 @@ NAMES = {
     LIGHT_TOWED: "the least tongue weight, as the trailer is towed",
 }  # fmt: skip
 
+#: kg: how nearly a tongue as towed is predicted where the ball is taped, from memory
+TOWED_WITHIN = 5 * KG_PER_LB
+
 #: how far inside a limit a figure must lie
 Guard = Callable[[Known], float]
 
@@ -23,30 +26,29 @@ Guard = Callable[[Known], float]
 def excesses(tried: Tried, guard: Guard, binds: Callable[[Link], bool] = lambda link: True) -> dict[str, float]:
     """How far over each limit a rig is, less than nothing while inside, kg (a rating in force units: thousandths of itself).
 
-    ``binds``: whether a link binds at all. A link that is not known has no excess here.
+    ``binds``: whether a link binds at all. A link of which load or rating is not known has no excess.
     """
     found = {}
     for link in tried.links:
-        if link.kind != LOAD or link.demand is None or isinstance(link.demand, Missing) or not binds(link):
-            continue
-        if (
-            link.rating is None
-            or isinstance(link.rating, Missing)
-            or link.margin is None
-            and link.state is State.UNKNOWN
-        ):
-            continue
         demand, rating = link.demand, link.rating
+        if link.kind != LOAD or demand is None or rating is None or not binds(link):
+            continue
+        if isinstance(demand, Missing) or isinstance(rating, Missing):
+            continue
         over = demand.value + guard(demand) - rating.value
         found[link.key] = over if demand.dimension == WEIGHT else 1000 * over / rating.value
     weights = tried.weights
     if not isinstance(weights.share, Missing) and not weights.judgement.needs:
         gross, within = sure(weights.gross).value, guard(weights.share)
         found[LIGHT_END] = (weights.judgement.low - weights.share.value + within) * gross
+        found[HEAVY_END] = (weights.share.value + within - weights.judgement.high) * gross
         if tried.towed is not None:
             # Judged as it stands, without its spread: how level the trailer rides is a prediction.
-            found[LIGHT_TOWED] = (
-                weights.judgement.low * gross - tried.towed.value + within * gross - expanded(weights.share) * gross
-            )
-        found[HEAVY_END] = (weights.share.value + within - weights.judgement.high) * gross
+            again = (within - expanded(weights.share)) * gross + TOWED_WITHIN
+            found[LIGHT_TOWED] = weights.judgement.low * gross - tried.towed.value + again
     return found
+
+
+def known_now(links: Iterable[Link]) -> frozenset[str]:
+    """The links that can be judged as the rig is; what cannot is said by itself, and holds no load back."""
+    return frozenset(link.key for link in links if link.state is not State.UNKNOWN)

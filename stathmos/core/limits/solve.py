@@ -25,7 +25,7 @@ def largest(excesses: Excesses, probe: float) -> tuple[float, tuple[str, ...]]:
     (0.0, ('a',))
     """
     none, tried = excesses(0.0), excesses(probe)
-    growing = {name for name, at in tried.items() if at - none.get(name, 0.0) > GROWS}
+    growing = {name for name, at in tried.items() if name in none and at - none[name] > GROWS}
     if not growing:
         return float("inf"), ()
     held = tuple(name for name in growing if none[name] > 0)
@@ -43,6 +43,7 @@ def largest(excesses: Excesses, probe: float) -> tuple[float, tuple[str, ...]]:
 
     far, by = meets(0.0, none, probe, tried)
     beyond = excesses(far)
+    growing &= beyond.keys()
     if all(beyond[name] <= NEGLIGIBLE for name in growing):
         return far, (by,)
     safe, at_safe = 0.0, none

@@ -8,7 +8,7 @@ from functools import partial
 
 from stathmos.core import load_changes
 from stathmos.core.figures import Known, Missing, expanded, sure
-from stathmos.core.limits.constraints import HEAVY_END, LIGHT_END, NAMES, Guard, excesses
+from stathmos.core.limits.constraints import HEAVY_END, LIGHT_END, NAMES, Guard, excesses, known_now
 from stathmos.core.limits.solve import largest
 from stathmos.core.ratings import Link, link_name
 from stathmos.core.trial import Bench
@@ -65,14 +65,16 @@ def tongue_range(
         return None
     if isinstance(weights.share, Missing) or isinstance(weights.gross, Missing):
         return None
-    now = weights.tongue.value
-    reach = L.value
+    now, reach, known = weights.tongue.value, L.value, known_now(bench.planned.links)
+
+    def binding(link: Link) -> bool:
+        return link.key in known and binds(link)
 
     def at(tongue: float) -> dict[str, float]:
         writes = load_changes.shifted(bench.rig, reach, tongue - now) if abs(tongue - now) > 1e-9 else ()
         # A scale is out by a share of what it reads: a heavier tongue is known less well than today's.
         more = COARSER * expanded(sure(weights.tongue)) * max(0.0, tongue / now - 1.0) if within is not exact else 0.0
-        return {name: over + more for name, over in excesses(bench.tried(writes), within, binds).items()}
+        return {name: over + more for name, over in excesses(bench.tried(writes), within, binding).items()}
 
     # From the middle of the band outwards; where that is over something already, from as low as it must come.
     judged, gross = weights.judgement, sure(weights.gross).value

@@ -48,7 +48,9 @@ def capacity_lines(rooms: tuple[Room, ...]) -> Iterator[tuple[str, Phrase]]:
 def tongue_line(band: TongueRange | None, gross: Known | None, now: Known | None) -> Phrase:
     """From where to where the tongue may weigh with the trailer as heavy as it is."""
     if band is None or gross is None or now is None:
-        return Phrase("weigh the tongue and the trailer, loaded to travel: then its limits can be given.")
+        return Phrase(
+            "not checked yet: the tongue and the trailer, weighed loaded to travel, and a hitch setup still needed."
+        )
     put = {
         "gross": (gross.value, WEIGHT, "nearest"), "least": (band.least.at, WEIGHT, "up"), "most": (band.most.at, WEIGHT, "down"),
         "now": (now.value, WEIGHT, "nearest"),

@@ -87,6 +87,13 @@ class Build:
     ball: Ball | None
     sleeve: Sleeve | None = None
 
+    @property
+    def complete(self) -> bool:
+        """Whether a whole hitch is there: mount, ball, and the kit where it distributes."""
+        return (
+            self.shank is not None and self.ball is not None and (self.kit is not None or not self.weight_distributing)
+        )
+
 
 _SHARED = Rule("A rating is for the trailer and its cargo together.", COMMON_PRACTICE)
 _LABEL = Rule("The maker's rating outranks this program.", "maker's label")
