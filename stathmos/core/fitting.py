@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import cache
 
 from stathmos.core import cases, heights, loading, selection
 from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, sure, there, work
@@ -19,7 +21,10 @@ from stathmos.core.weighing import Weights
 
 @dataclass(frozen=True)
 class Fitted:
-    """One head on this rig: the rules with its handbook's, the geometry with it on, the couples, the heights, what goes with it."""
+    """One head on this rig: the rules with its handbook's, the geometry with it on, the couples, the heights, what goes with it.
+
+    ``balls_of``: the balls as judged for one shank; a plain mount's by its own hole, a head's by the head's.
+    """
 
     rules: Rules
     geometry: heights.Geometry
@@ -28,6 +33,22 @@ class Fitted:
     balls: tuple[Verdict[Ball], ...]
     shanks: tuple[Verdict[Shank], ...]
     ball: Ball | None
+    balls_of: Callable[[Shank], tuple[Verdict[Ball], ...]]
+
+
+@dataclass(frozen=True)
+class _InHole:
+    """What goes into one ball hole: the balls as judged for it, the one in force, and the heights with that."""
+
+    balls: tuple[Verdict[Ball], ...]
+    ball: Ball | None
+    heights: heights.Heights
+
+    @property
+    def wanted(self) -> Wanted:
+        """What a shank is to reach with it."""
+        found = self.heights
+        return Wanted(found.ball_wanted, found.receiver, found.settled.ball, found.band)
 
 
 def in_force(verdicts: tuple[Verdict[Part], ...], name: str) -> Verdict[Part] | None:
@@ -66,7 +87,7 @@ class Fitting:
             heads = [(one, self.of(one.part)) for one in kits if one.state in selection.USABLE]
         stock = self.stock
         tried = max(1, len(stock.kits) if self.distributing else 1) * len(stock.shanks) * len(stock.balls)
-        return selection.whole_builds([(one, fitted.shanks, fitted.balls) for one, fitted in heads], tried)
+        return selection.whole_builds([(one, fitted.shanks, fitted.balls_of) for one, fitted in heads], tried)
 
     def lacks(self, kit: Kit) -> Failed | None:
         """Why no whole build can be made with a kit: no ball fits its head, or no shank brings that to its height; or
@@ -92,26 +113,66 @@ class Fitting:
         return waits
 
     def _fit(self, kit: Kit | None) -> Fitted:
-        rig, stock, demand, tongue = self.rig, self.stock, self.demand, self.weights.tongue
+        rig, tongue = self.rig, self.weights.tongue
         rules = with_hitch_handbook(self.rules, kit)
         geometry = heights.Geometry.of(rig, loading.total_overhang(rig, kit, self._head_taped))
         couples = cases.couples(rules.restoration, tongue, geometry, self.distributing)
-        hole, thread = (kit.ball_hole, kit.ball_thread_limit) if kit else (None, None)
-        balls = selection.choose_ball(stock, rig, demand, hole, thread)
-        chosen = in_force(balls, rig.choice("hitch.ball"))
-        ball: Ball | None = chosen.part if chosen else None
-        stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
-        found = _heights(rig, rules, tongue, geometry, couples, self._head(kit), stack)
-        wanted = Wanted(found.ball_wanted, found.receiver, found.settled.ball, found.band)
+
+        @cache
+        def in_hole(mm: float | None) -> _InHole:
+            hole = None if mm is None else Given(mm, LENGTH)
+            thread = kit.ball_thread_limit if kit else None
+            balls = selection.choose_ball(self.stock, rig, self.demand, hole, thread)
+            chosen = in_force(balls, rig.choice("hitch.ball"))
+            ball: Ball | None = chosen.part if chosen else None
+            stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
+            return _InHole(balls, ball, _heights(rig, rules, tongue, geometry, couples, self._head(kit), stack))
+
+        def on(shank: Shank) -> _InHole:
+            # A head has the hole, or a plain mount its own; a mount's own ball wants none.
+            hole = kit.ball_hole if kit else None if shank.own_balls else shank.ball_hole
+            return in_hole(hole.value if hole else None)
+
+        def mounting(shank: Shank) -> selection.Mounting:
+            found = on(shank)
+            lacks = (
+                None if kit or shank.own_balls else _no_ball_for(shank, found, in_hole(None), rig.choice("hitch.ball"))
+            )
+            return selection.Mounting(found.ball, found.wanted, lacks)
+
         ready = kit is not None or not self.distributing
-        shanks = selection.choose_shank(stock, rig, demand, kit, ball, wanted) if ready else ()
-        return Fitted(rules, geometry, couples, found, balls, shanks, ball)
+        shanks = selection.choose_shank(self.stock, rig, self.demand, kit, mounting) if ready else ()
+        chosen = in_force(shanks, rig.choice("hitch.shank"))
+        goes = (
+            on(chosen.part) if chosen is not None else in_hole(kit.ball_hole.value if kit and kit.ball_hole else None)
+        )
+        return Fitted(
+            rules, geometry, couples, goes.heights, goes.balls, shanks, goes.ball, lambda shank: on(shank).balls
+        )
 
     def _head(self, kit: Kit | None) -> Anything:
         """The ball's seat above the shank's reference, mm; a plain mount has none."""
         if kit is not None:
             return kit.seat_above_shank or Missing(("stock.kit.seat_above_shank",))
         return Missing(("hitch.kit",)) if self.distributing else Given(0.0, LENGTH)
+
+
+def _no_ball_for(shank: Shank, found: _InHole, whatever: _InHole, named: str) -> Failed | None:
+    """Why no ball goes into a plain mount's hole, where one of the stock would serve if the hole were another."""
+    if shank.ball_hole is None or whatever.ball is None:
+        return None
+    put = {"hole": (shank.ball_hole.value, LENGTH, "nearest")}
+    if named:
+        judged = in_force(found.balls, named)
+        wrong = judged is not None and judged.rule == selection.SHANK_DIAMETER
+        return (
+            Failed("ball hole", Phrase("The ball on the vehicle does not fit its hole of {hole}.", put), False)
+            if wrong
+            else None
+        )
+    if any(one.state in (*selection.USABLE, PART_UNKNOWN) for one in found.balls):
+        return None
+    return Failed("ball hole", Phrase("No ball in the stock fits its hole of {hole} and the coupler.", put), False)
 
 
 def _heights(

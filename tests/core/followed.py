@@ -131,7 +131,9 @@ class Walker:
         # Read again, what was perhaps too much may read as that; and that it cannot be told is counted by itself.
         done = kind.endswith("done")
         over = [
-            one for one in worse if one.endswith(("3", "2")) and not (done and (" 1→" in one or one in (f"{SHARE} 0→2", f"{SHARE} 2→3")))
+            one
+            for one in worse
+            if one.endswith(("3", "2")) and not (done and (" 1→" in one or one in (f"{SHARE} 0→2", f"{SHARE} 2→3")))
         ]
         wrong = "; ".join(over) or (f"{cures} still {mine}" if mine == REFUSED else "")
         self.tally.add(kind, wrong, not wrong and (mine != 0 or bool(worse)), f"{self.seed} {what}")

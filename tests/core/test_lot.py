@@ -108,6 +108,17 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
         )
     ]
     base_shanks[3]["style"] = label("fixed")
+    if dice.random() < 0.7:
+        # A shelf of plain mounts has holes of several sizes, and each wants a ball of its own.
+        base_shanks[3]["ball_hole"] = label(dice.choice(("1 1/4 in", "1 in")))
+        base_shanks.append(
+            {
+                **base_shanks[3],
+                "name": "Shank 4",
+                "ball_hole": label(dice.choice(("1 1/4 in", "1 in"))),
+                "most_drop": label("2 in"),
+            }
+        )
     base_shanks[1]["end_below"] = label("5 in")
     if dice.random() < 0.4:
         own = {
@@ -119,7 +130,7 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
     stock = {
         "kits": [varied(dice, one, kinds["kits"], _KIT_MORE) for one in base_kits],
         "shanks": [varied(dice, one, kinds["shanks"]) for one in base_shanks],
-        "balls": [varied(dice, one, kinds["balls"]) for one in RIG["stock"]["balls"] * 2],
+        "balls": [varied(dice, one, kinds["balls"], {"shank_diameter": ("1 in",)}) for one in RIG["stock"]["balls"] * 2],
         "sleeves": [varied(dice, sleeve(f"Sleeve {i}"), kinds["sleeves"]) for i in range(dice.randrange(3))],
     }
     for parts in stock.values():

@@ -98,10 +98,24 @@ def _first(state: Column, rank: Column) -> Column:
 
 @dataclass(frozen=True)
 class Level:
-    """How much higher than wanted the ball stands level, and how far from that it may be, mm; NaN where nobody can tell."""
+    """How much higher than wanted the ball stands level, pair by pair and shank by shank, and how far from that it may be, mm;
+    NaN where nobody can tell."""
 
     apart: Column
     slack: Column
+
+
+@dataclass(frozen=True)
+class OnShanks:
+    """What goes on the shanks of a stock, pair by pair: the ball whatever the shank, its stack, mm, and whether one serves or
+    may; then for each shank the ball in its hole, the stack of that, and whether none goes there."""
+
+    ball: Column
+    stack: Column
+    open: Column
+    balls: Column
+    stacks: Column
+    lacks: Column
 
 
 @dataclass(frozen=True)
@@ -179,6 +193,7 @@ class Fitter:
             smaller = own["size"][None, :] < tube - FIT
         judged.at_least(own["gross_rating"][None, :], pairs.gross[:, None])
         judged.at_least(own["tongue_rating"][None, :], pairs.borne[:, None])
+        self._has_own = np.array([bool(one.own_balls) for one in self.stock.shanks], bool)
         self._own_ball_checks(judged)
         sleeve, wanting = self._choose_sleeves(tube)
         without = smaller & (sleeve == NONE)
@@ -252,12 +267,11 @@ class Fitter:
             if self.distributing
             else (none, none, none)
         )
-        ball, ball_open = self._ball(kit)
-        stacks = numbers(self.stock.balls, "stack_height")
-        stack = taken(stacks, ball)
+        goes = self._on_shanks(kit)
+        ball = goes.ball
         settle = over(statics.settle)(pairs.tongue, couples[1], w, o, L, cars.k_f, cars.k_r)
-        coupler = np.where(pairs.lot.seat_datum, over(seat_to_top)(lot["coupler_height"], stack), lot["coupler_height"])
-        wanted = coupler + self._offset(kit, settle)  # as the old mount stood says nothing of another trailer
+        coupler = self._coupler(goes.stack)
+        offset = self._offset(kit, settle)  # as the old mount stood says nothing of another trailer
         slack = over(level_slack)(ATTITUDE.value, L, lot["frame_length"])
         unlevelled = np.isnan(coupler + settle + slack)
         seat = (kit.seat_above_shank.value if kit.seat_above_shank else np.nan) if kit else 0.0
@@ -265,15 +279,23 @@ class Fitter:
             nothing = np.full(len(pairs), NONE)
             no = none > 0
             return Head(o, couples, ball, nothing, nothing, none, nothing, no, no, no, unlevelled, none * np.nan, slack)
-        base = wanted - cars.receiver - seat
-        level = Level(coupler + settle - wanted, slack)
-        shank, state, rises, holes, up = self._shank(base, stack, level, settle, kit.family if kit else "")
+        couplers = self._coupler(goes.stacks)
+        wanted = couplers + offset[:, None]
+        base = wanted - cars.receiver[:, None] - seat
+        making = base - np.where(self._has_own[None, :], self._own_stack, goes.stacks)
+        level = Level(couplers + settle[:, None] - wanted, slack)
+        shank, state, rises, holes, up = self._shank(making, goes.lacks, level, settle, kit.family if kit else "")
         at = (np.arange(len(pairs)), np.maximum(shank, 0))
         shank_open = (state <= WITH_CARE).any(axis=1) | (state == NOT_KNOWN).any(axis=1)
+        stack = goes.stack
         if self.stock.shanks:
+            ball = np.where(shank == NONE, ball, np.broadcast_to(goes.balls, state.shape)[at])
+            stack = np.where(shank == NONE, stack, np.broadcast_to(goes.stacks, state.shape)[at])
+            coupler = self._coupler(stack)
+            unlevelled = np.isnan(coupler + settle + slack)
             ball = np.where((shank != NONE) & (self._own[at] != NONE), self._own[at], ball)
         no_ball = bool(self.stock.balls) & (ball < len(self.stock.balls))
-        lacks = (~ball_open & no_ball) | (~shank_open & bool(self.stock.shanks))
+        lacks = (~goes.open & no_ball) | (~shank_open & bool(self.stock.shanks))
         waits = ((ball == NONE) & no_ball) | ((shank == NONE) & bool(self.stock.shanks))
         if not self.stock.shanks:
             return Head(
@@ -306,8 +328,31 @@ class Fitter:
             return (school.fixed or 0.0) + per
         return settle
 
-    def _ball(self, kit: Kit | None) -> tuple[Column, Column]:
-        """The ball of a head; and whether one serves, or may."""
+    def _coupler(self, stack: Column) -> Column:
+        """The level coupler's height to the top of a ball with a stack, mm; one a pair, or one a pair and shank."""
+        lot = self.pairs.lot
+        height, seat = lot.figures["coupler_height"], lot.seat_datum
+        if stack.ndim == 2:
+            height, seat = height[:, None], seat[:, None]
+        return np.where(seat, over(seat_to_top)(height, stack), height)
+
+    def _on_shanks(self, kit: Kit | None) -> OnShanks:
+        """The ball that goes on each shank: the head's, whatever the shank; on a plain mount the one of its own hole."""
+        stacks = numbers(self.stock.balls, "stack_height")
+        thread = kit.ball_thread_limit.value if kit and kit.ball_thread_limit else None
+        ball, open_ = self._ball(kit.ball_hole.value if kit and kit.ball_hole else None, thread)
+        balls, lacks = ball[:, None], np.zeros((len(ball), 1), bool)
+        if kit is None and not self.distributing and self.stock.shanks:
+            holes = [
+                None if one.own_balls or one.ball_hole is None else one.ball_hole.value for one in self.stock.shanks
+            ]
+            of_hole = {hole: (ball, open_) if hole is None else self._ball(hole, None) for hole in set(holes)}
+            balls = np.stack([of_hole[hole][0] for hole in holes], axis=1)
+            lacks = np.stack([(ball != NONE) & ~of_hole[hole][1] for hole in holes], axis=1)
+        return OnShanks(ball, taken(stacks, ball), open_, balls, taken(stacks, balls), lacks)
+
+    def _ball(self, hole: float | None, thread: float | None) -> tuple[Column, Column]:
+        """The ball of a hole, within a limit of its thread, mm; and whether one serves, or may."""
         balls = {
             name: numbers(self.stock.balls, name) for name in ("diameter", "rating", "shank_diameter", "thread_length")
         }
@@ -317,12 +362,12 @@ class Fitter:
             own = balls["diameter"][None, :]
             judged.check(np.isnan(own) | np.isnan(size), np.abs(own - size) > FIT)
             judged.at_least(balls["rating"][None, :], self.pairs.gross[:, None])
-            if kit is not None and kit.ball_hole is not None:
+            if hole is not None:
                 own = balls["shank_diameter"][None, :]
-                judged.check(np.isnan(own), np.abs(own - kit.ball_hole.value) > FIT)
-            if kit is not None and kit.ball_thread_limit is not None:
+                judged.check(np.isnan(own), np.abs(own - hole) > FIT)
+            if thread is not None:
                 own = balls["thread_length"][None, :]
-                judged.check(np.isnan(own), own > kit.ball_thread_limit.value + FIT)
+                judged.check(np.isnan(own), own > thread + FIT)
         judged.check(guessed_of(self.stock.balls)[None, :], NOWHERE)
         rank = order_of(
             [(np.inf if one.rating is None else one.rating.value, one.shelf_rank, one.name) for one in self.stock.balls]
@@ -331,18 +376,17 @@ class Fitter:
         return chosen, ((judged.state == SERVES) | (judged.state == NOT_KNOWN)).any(axis=1)
 
     def _shank(
-        self, base: Column, stack: Column, level: Level, settle: Column, family: str
+        self, rises: Column, lacks: Column, level: Level, settle: Column, family: str
     ) -> tuple[Column, Column, Column, Column, Column]:
-        """The shank of a head by the rise it must make, which is ``base`` less the ball's stack; the states of all; rise, hole and way up of each."""
+        """The shank of a head by the rise that each must make, and whether it ``lacks`` a ball; the states of all; rise, hole and way up of each."""
         own, cars = self.shanks, self.pairs.cars
-        judged = self._shank_static.of(np.arange(len(base)))
+        judged = self._shank_static.of(np.arange(len(rises)))
+        judged.check(NOWHERE, lacks)
         undrawn = np.any([np.isnan(own[name]) for name in ("most_drop", "most_rise", "pitch", "holes")], axis=0)
         judged.check(undrawn[None, :], NOWHERE)
         # Where a shank is out already, nobody asks which of its holes would be the nearest.
         pair, part = np.nonzero(judged.state == SERVES)
-        # A mount with a ball of its own rises by what that ball's top leaves; the others by what the chosen ball's stack does.
-        has_own = np.array([bool(one.own_balls) for one in self.stock.shanks], bool)
-        wanted = base[pair] - np.where(has_own[part], self._own_stack[pair, part], stack[pair])
+        wanted = rises[pair, part]
         told = ~np.isnan(wanted)
         judged.state[pair[~told], part[~told]] = NOT_KNOWN
         pair, part, wanted = pair[told], part[told], wanted[told]
@@ -352,7 +396,8 @@ class Fitter:
         with np.errstate(invalid="ignore"):
             clear = cars.receiver[pair] - own["most_drop"][part] - own["end_below"][part] - settle[pair]
             low = clear < CLEARANCE - SAME
-        target, even, slack = wanted + sag, wanted + level.apart[pair] + sag, level.slack[pair]
+        apart = np.broadcast_to(level.apart, judged.state.shape)[pair, part]
+        target, even, slack = wanted + sag, wanted + apart + sag, level.slack[pair]
         near = self._nearest(part, target, low, even, slack)
         with np.errstate(invalid="ignore"):
             residual = np.abs(near[0] - target)

@@ -9,7 +9,7 @@ from stathmos.core.cargo import travels
 from stathmos.core.figures import Missing, sure, there
 from stathmos.core.limits import guard
 from stathmos.core.phrases import Phrase
-from stathmos.core.ratings import LINKS, SAME, Link
+from stathmos.core.ratings import LINKS, SAME, Link, State
 from stathmos.core.remedies.advice import FURTHER, NOT_SURELY, TRIES, Remedy
 from stathmos.core.rig import KINDS, Load, Rig
 from stathmos.core.rig.loads import TO_COME_OUT
@@ -83,17 +83,12 @@ def _level_it(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
     levelled = on.with_ball_at(level)
     then = levelled.links.under(levelled.carried(bench.weights.tongue, planned.gross, bench.loads, lean=bench.lean))
     now = next((one for one in then if one.key == link.key), None)
-    if (
-        now is None
-        or isinstance(now.demand, Missing)
-        or now.demand is None
-        or not _cured(tryout.with_ball_at(level.value), link)
-    ):
+    if now is None or now.state in (State.OVER, State.UNKNOWN) or not _cured(tryout.with_ball_at(level.value), link):
         return
     put = {
         "ball": (level.value, LENGTH, "nearest"),
         "by": (abs(level.value - ball.value), LENGTH, "nearest"),
-        "then": (now.demand.value, WEIGHT, "up"),
+        "then": (sure(now.demand).value, WEIGHT, "up"),
     }
     way = "Raise" if level.value > ball.value else "Lower"
     yield Phrase(

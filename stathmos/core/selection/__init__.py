@@ -4,11 +4,11 @@ Each part is put to an ordered list of rules; the first rule it fails is the
 reason it is not chosen. Among those that serve, the smallest that serves is best.
 """
 
-from stathmos.core.selection.balls import choose_ball
+from stathmos.core.selection.balls import SHANK_DIAMETER, choose_ball
 from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.builds import USABLE, Builds, WholeBuild, whole_builds
 from stathmos.core.selection.kits import choose_kit, judge_kit, wants_special_bracket
-from stathmos.core.selection.shanks import Wanted, choose_shank, own_ball, sag
+from stathmos.core.selection.shanks import Mounting, Wanted, choose_shank, own_ball, sag
 from stathmos.core.selection.verdicts import (
     CAPACITY_WINDOW,
     CHOSEN,
@@ -32,12 +32,14 @@ __all__ = [
     "REJECTED",
     "RESERVE",
     "SERVES",
+    "SHANK_DIAMETER",
     "SOFT_RULES",
     "UNKNOWN",
     "USABLE",
     "Builds",
     "Demand",
     "Failed",
+    "Mounting",
     "AnyVerdict",
     "Part",
     "Verdict",

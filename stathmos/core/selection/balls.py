@@ -22,6 +22,9 @@ from stathmos.core.selection.verdicts import (
 from stathmos.core.stock import Ball, Stock
 from stathmos.core.units import WEIGHT
 
+#: the rule by which a ball's shank must have its hole's diameter
+SHANK_DIAMETER = "shank diameter"
+
 
 def choose_ball(
     stock: Stock, rig: Rig, demand: Demand, hole: Given | None, thread_limit: Given | None
@@ -33,7 +36,7 @@ def choose_ball(
         failed = (
             equal("diameter", "diameter", ball.diameter, size, "the coupler takes")
             or at_least("rating", "rating", ball.rating, demand.trailer_gvwr, "the trailer's GVWR")
-            or (equal("shank diameter", "shank diameter", ball.shank_diameter, hole, "the hole has") if hole else None)
+            or (equal(SHANK_DIAMETER, "shank diameter", ball.shank_diameter, hole, "the hole has") if hole else None)
             or _short_enough(ball, thread_limit)
             or guessed(ball)
         )

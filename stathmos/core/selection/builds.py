@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -59,15 +59,15 @@ class Builds:
     tried: int
 
 
-#: a kit, none where the weight is carried, with the shanks and the balls judged for its head
-Judged = tuple[Verdict[Kit] | None, tuple[Verdict[Shank], ...], tuple[Verdict[Ball], ...]]
+#: a kit, none where the weight is carried, with the shanks judged for its head, and the balls that go on each
+Judged = tuple[Verdict[Kit] | None, tuple[Verdict[Shank], ...], Callable[[Shank], tuple[Verdict[Ball], ...]]]
 
 
 def whole_builds(kits: Sequence[Judged], tried: int) -> Builds:
     """Each kit that serves with its shanks and its balls (given as verdicts), the best first."""
     found = []
     ranked: dict[int, list[tuple[bool, tuple[Any, ...], Verdict[Shank]]]] = {}
-    for kit, shanks, balls in kits:
+    for kit, shanks, balls_of in kits:
         if kit is not None and kit.state not in USABLE:
             continue
         kit_care, kit_place = (False, ()) if kit is None else (_with_care(kit), kit_rank(_as_serving(kit)))
@@ -76,9 +76,11 @@ def whole_builds(kits: Sequence[Judged], tried: int) -> Builds:
                 (_with_care(one), shank_rank(_as_serving(one)), one) for one in shanks if one.state in USABLE
             ]
         able = ranked[id(shanks)]
-        # The best ball for a head stays the one that was chosen for it; others only vary it.
-        fitting = [((one.state != CHOSEN, one.part.name), one) for one in balls if one.state in USABLE]
         for shank_care, shank_place, shank in able:
+            # The best ball for a hole stays the one that was chosen for it; others only vary it.
+            fitting = [
+                ((one.state != CHOSEN, one.part.name), one) for one in balls_of(shank.part) if one.state in USABLE
+            ]
             for ball_place, ball in [((False, one.part.name), one) for one in _of_one_piece(shank)] or fitting:
                 found.append(((kit_care or shank_care, kit_place, shank_place, ball_place), kit, shank, ball))
     found.sort(key=lambda one: one[0])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, NamedTuple
 
@@ -45,6 +46,15 @@ class Wanted:
     band: LevelBand | None
 
 
+@dataclass(frozen=True)
+class Mounting:
+    """What stands on one shank: the ball in its hole, what the two are to reach, and why no ball goes there."""
+
+    ball: Ball | None
+    wanted: Wanted
+    lacks: Failed | None = None
+
+
 def sag(sleeve: Sleeve | None) -> float:
     """How far the ball hangs lower for a sleeve's play, mm; a play that nobody measured is none.
 
@@ -56,13 +66,13 @@ def sag(sleeve: Sleeve | None) -> float:
 
 
 def choose_shank(
-    stock: Stock, rig: Rig, demand: Demand, kit: Kit | None, ball: Ball | None, wanted: Wanted
+    stock: Stock, rig: Rig, demand: Demand, kit: Kit | None, mounting: Callable[[Shank], Mounting]
 ) -> tuple[Verdict[Shank], ...]:
-    """All shanks judged, each at its nearest hole and orientation; the smallest residual is chosen."""
+    """All shanks judged, each at its nearest hole and orientation, with the ball that goes on it; the smallest residual is chosen."""
     style = ADJUSTABLE if kit else FIXED
     head = kit.seat_above_shank if kit else Given(0.0, LENGTH)
     verdicts = [
-        _judge_shank(shank, style, stock, rig, demand, head, kit.family if kit else "", ball, wanted)
+        _judge_shank(shank, style, stock, rig, demand, head, kit.family if kit else "", mounting(shank))
         for shank in stock.shanks
     ]
     return with_choice(verdicts, shank_rank)
@@ -132,11 +142,10 @@ def _judge_shank(
     demand: Demand,
     head: Given | None,
     family: str,
-    ball: Ball | None,
-    wanted: Wanted,
+    mounting: Mounting,
 ) -> Verdict[Shank]:
-    size = rig.figure("vehicle.receiver_size")
-    ball = own_ball(shank, rig) if shank.own_balls else ball
+    size, wanted = rig.figure("vehicle.receiver_size"), mounting.wanted
+    ball = own_ball(shank, rig) if shank.own_balls else mounting.ball
     stack = ball.stack_height if ball else None
     failed = (
         _style(shank, style)
@@ -149,6 +158,7 @@ def _judge_shank(
     failed = (
         failed
         or (sleeved if isinstance(sleeved, Failed) else None)
+        or mounting.lacks
         or need("height", "ball height wanted", wanted.ball, wanted.receiver, head, stack)
     )
     if failed:
