@@ -80,7 +80,7 @@ def assess(
         placed = cargo.plan(rig)
     weights = weighing.weigh(rig, rules, placed)
     trailer_gvwr = rig.figure("trailer.gvwr")
-    tongue_full = ratings.full_tongue(weights.share, trailer_gvwr, rules.share.high)
+    tongue_full = ratings.full_tongue(weights.share, trailer_gvwr, rules.share.high, weights.never_over)
     distributing = is_distributing(rig)
 
     behind_axle = cargo.behind_rear_axle(rig, placed)

@@ -287,6 +287,9 @@ def constant(value: float, dimension: str) -> Given:
     return Given(value, dimension, Provenance.LABEL)
 
 
+NO_LIMIT = constant(1e9, "weight")  # kg: more than anything weighs, where nothing limits
+
+
 def assumed(value: float, dimension: str, path: str = "", u: float = 0.0) -> Given:
     """A figure that nobody gave: typical, and marked so.
 

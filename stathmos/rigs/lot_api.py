@@ -25,6 +25,7 @@ TOLD, MOST_TOLD = 60, 600
 #: what keeps a pair from fitting where it is no link of the chain
 KEPT_BY = {
     lot.FORBIDDEN: "A maker forbids weight distribution",
+    lot.REQUIRED: "The tow vehicle's handbook requires weight distribution",
     lot.NO_KIT: "No hitch kit in the stock serves",
     lot.NO_MOUNT: "No shank or ball in the stock serves",
 }

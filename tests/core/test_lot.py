@@ -130,7 +130,9 @@ def a_yard(seed: int) -> tuple[list[Rig], list[Trailer], Stock, Rules]:
     stock = {
         "kits": [varied(dice, one, kinds["kits"], _KIT_MORE) for one in base_kits],
         "shanks": [varied(dice, one, kinds["shanks"]) for one in base_shanks],
-        "balls": [varied(dice, one, kinds["balls"], {"shank_diameter": ("1 in",)}) for one in RIG["stock"]["balls"] * 2],
+        "balls": [
+            varied(dice, one, kinds["balls"], {"shank_diameter": ("1 in",)}) for one in RIG["stock"]["balls"] * 2
+        ],
         "sleeves": [varied(dice, sleeve(f"Sleeve {i}"), kinds["sleeves"]) for i in range(dice.randrange(3))],
     }
     for parts in stock.values():
@@ -294,7 +296,34 @@ class ByHand(unittest.TestCase):
         (carried,) = self.standings(light)
         self.assertEqual((carried.style, carried.kit), ("weight_carrying", None))
         (forbidding,) = self.standings({"trailer__coupler_wd": label("forbidden")})
-        self.assertEqual(forbidding.fits, "does not fit")
+        self.assertEqual((forbidding.fits, forbidding.style, forbidding.kit), ("does not fit", "weight_carrying", None))
+        self.assertAlmostEqual(forbidding.used, 1050 / 500, msg="7 000 lb at 15 % on a receiver of 500 lb carrying")
+
+    def test_a_handbook_that_requires_bars_is_heard_above_its_weight(self) -> None:
+        self.rig = rigfile.read(
+            rig(vehicle__handbook_wd=label("required"), vehicle__handbook_wd_above=label("5000 lb"))
+        ).rig
+        car, vans = (
+            lot.vehicles([self.rig], Rules()),
+            [rigfile.read(rig(trailer__gvwr=label(f"{one} lb"))).rig.trailer for one in (4000, 6000)],
+        )
+        told = list(lot.best(car, lot.trailers(vans), self.stock, "weight_carrying"))
+        self.assertEqual({one.index: one.weakest == lot.REQUIRED for one in told}, {0: False, 1: True})
+        for one in lot.best(car, lot.trailers(vans), self.stock):
+            self.assertNotEqual((one.index, one.style), (1, "weight_carrying"))
+
+    def test_a_school_that_goes_by_the_s_limit_fills_no_tongue_over_it(self) -> None:
+        """1 500 kg and 90 kg: 7 % would be 105; never more than the limit is 90, 6.0 %."""
+        ways = {"ways__share_school": label("four_to_seven"), "vehicle__tongue_limit": label("100 kg")}
+        van = rigfile.read(
+            rig(trailer__gvwr=label("1500 kg"), trailer__coupler_tongue_limit=label("90 kg"))
+        ).rig.trailer
+        read = rigfile.read(rig(**ways))
+        judged = lot.judge(lot.vehicles([read.rig], Rules()), lot.trailers([van]), read.stock, True)
+        self.assertAlmostEqual(float(judged.links.share["coupler_tongue"][0]), 1.0)
+        full = assess(lot.filled(read.rig, van, Rules()), Rules(), read.stock)
+        self.assertAlmostEqual(full.weights.tongue.value, 90)
+        self.assertNotIn("over", {one.state.value for one in full.full if one.key == "coupler_tongue"})
 
     def test_fifth_wheels_are_declined(self) -> None:
         (declined,) = self.standings({"trailer__coupling": label("fifth_wheel")})

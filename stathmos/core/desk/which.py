@@ -109,7 +109,7 @@ def _chain(
     rig: Rig, house: Rules, trailers: lot.Trailers, distributing: bool, values: Mapping[str, float]
 ) -> lot.Links:
     cars = lot.vehicles([with_vehicle(rig, values)], house)
-    filled = lot.Carried(cars.upper * trailers.figures["gvwr"], trailers.figures["gvwr"])
+    filled = lot.Carried(lot.filled_tongue(cars, trailers), trailers.figures["gvwr"])
     head = np.where(cars.head_taped, 0.0, values.get(HEAD, 0.0))
 
     def column(key: str) -> Column:

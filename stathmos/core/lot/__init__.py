@@ -19,7 +19,8 @@ from stathmos.core.heights import level_slack
 from stathmos.core.lot.chain import ABSENT, LIMIT, OVER, STATES, UNKNOWN, Links, links
 from stathmos.core.lot.columns import Column, Columns, each_column, joined, over
 from stathmos.core.lot.fitting import NONE, Chosen, Fitter, Pairs
-from stathmos.core.lot.sides import Trailers, Vehicles, filled, trailers, vehicles
+from stathmos.core.lot.sides import Trailers, Vehicles, filled, filled_tongue, trailers, vehicles
+from stathmos.core.ratings import SAME
 from stathmos.core.stock import Stock, every_ball
 from stathmos.core.tolerances import ATTITUDE
 
@@ -27,6 +28,7 @@ Side = TypeVar("Side", Vehicles, Trailers)
 
 __all__ = [
     "FORBIDDEN",
+    "REQUIRED",
     "NONE",
     "NO_KIT",
     "NO_MOUNT",
@@ -40,8 +42,10 @@ __all__ = [
     "best",
     "each_column",
     "filled",
+    "filled_tongue",
     "joined",
     "judge",
+    "ruled_out",
     "trailers",
     "vehicles",
     "without_parts",
@@ -112,7 +116,7 @@ def without_parts(cars: Vehicles, lot: Trailers, distributing: bool, carried: Ca
 def _pairs(cars: Vehicles, lot: Trailers, carried: Carried | None) -> Pairs:
     count = _count(cars, lot)
     cars, lot = _spread(cars, count), _spread(lot, count)
-    hung = carried or Carried(cars.upper * lot.figures["gvwr"], lot.figures["gvwr"])
+    hung = carried or Carried(filled_tongue(cars, lot), lot.figures["gvwr"])
     return Pairs(cars, lot, hung.tongue, hung.gross, hung.tongue + cars.behind)
 
 
@@ -165,7 +169,7 @@ class Pairing:
 
 
 #: instead of a link, what keeps a pair from fitting
-NO_KIT, NO_MOUNT, FORBIDDEN = "no kit", "no mount", "forbidden"
+NO_KIT, NO_MOUNT, FORBIDDEN, REQUIRED = "no kit", "no mount", "forbidden", "required"
 FITS, NOT_KNOWN, DOES_NOT = "fits", "not known", "does not fit"
 _ORDER = (FITS, NOT_KNOWN, DOES_NOT)
 
@@ -174,11 +178,12 @@ class Ranked(Sequence[Pairing]):
     """Every pair in the style asked for, else in the better of the two; those with most to spare first. Each is told when asked for."""
 
     def __init__(self, ways: Sequence[_Way], preferred: Column, stock: Stock):
-        codes = np.stack([way.fits * 2 + (way.distributing != preferred) for way in ways])
+        # A style that a maker or a handbook rules out is told of only where it was asked for.
+        codes = np.stack([way.fits * 2 + (way.distributing != preferred) + RULED_OUT * way.out for way in ways])
         self._ways, self._stock = ways, stock
         self._way = codes.argmin(axis=0)
         pair = np.arange(codes.shape[1])
-        self._fits = codes[self._way, pair] // 2
+        self._fits = codes[self._way, pair] % RULED_OUT // 2
         used = np.stack([way.judged.used for way in ways])[self._way, pair]
         self._order = np.lexsort((pair, np.nan_to_num(used, nan=0.0), np.isnan(used), self._fits))
 
@@ -204,47 +209,56 @@ def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> Ranked
     Where both serve, weight distribution is taken if coupling without bars moves an
     arch by more than half an inch. Bars that a maker forbids are not offered.
     """
-    forbidden = (cars.wd == "forbidden") | (lot.wd == "forbidden") | (lot.coupler_wd == "forbidden")
     declined = np.isin(lot.coupling, _DECLINED)
     held = sum((*cars.guessed.values(), *lot.guessed.values(), cars.asked, lot.asked), np.zeros(1)) > 0
     ways = [
-        _way(
-            name,
-            judge(cars, lot, stock, distributing),
-            declined,
-            held,
-            forbidden if distributing else np.zeros(1, bool),
-        )
+        _way(name, judge(cars, lot, stock, distributing), declined, held, ruled_out(cars, lot, distributing))
         for name, distributing in (("weight_distributing", True), ("weight_carrying", False))
         if style in ("", name)
     ]
     return Ranked(ways, _arches_move(cars, lot), stock)
 
 
+#: behind every way that is not ruled out
+RULED_OUT = 16
+
+
+def ruled_out(cars: Vehicles, lot: Trailers, distributing: bool) -> Column:
+    """Whether a maker forbids bars, or the vehicle's handbook requires them above what the trailer weighs full, where they are not on."""
+    out: Column
+    if distributing:
+        out = (cars.wd == "forbidden") | (lot.wd == "forbidden") | (lot.coupler_wd == "forbidden")
+        return out
+    above, gross = cars.figures["handbook_wd_above"], lot.figures["gvwr"]
+    with np.errstate(invalid="ignore"):
+        out = (cars.wd == "required") & (np.isnan(above) | (gross > above + SAME))
+    return out
+
+
 @dataclass(frozen=True)
 class _Way:
-    """Every pair in one style: ``fits`` counts in the order of `_ORDER`; whether its maker forbids it."""
+    """Every pair in one style: ``fits`` counts in the order of `_ORDER`; ``out``: whether a maker or a handbook rules it out."""
 
     style: str
     distributing: bool
     judged: Judged
     fits: Column
-    forbidden: Column
+    out: Column
 
 
-def _way(style: str, judged: Judged, declined: Column, held: Column, forbidden: Column) -> _Way:
+def _way(style: str, judged: Judged, declined: Column, held: Column, out: Column) -> _Way:
     chosen = judged.chosen
     not_known = (judged.worst == UNKNOWN) | chosen.unlevelled | held
     # Nothing on the shelf carries it: that is known, though no part is there to judge.
-    over_it = declined | (judged.worst == OVER) | chosen.no_kit | chosen.no_mount | forbidden
+    over_it = declined | (judged.worst == OVER) | chosen.no_kit | chosen.no_mount | out
     fits = np.where(over_it, _ORDER.index(DOES_NOT), np.where(not_known, _ORDER.index(NOT_KNOWN), _ORDER.index(FITS)))
-    return _Way(style, judged.distributing, judged, fits, np.broadcast_to(forbidden, len(fits)))
+    return _Way(style, judged.distributing, judged, fits, np.broadcast_to(out, len(fits)))
 
 
 def _arches_move(cars: Vehicles, lot: Trailers) -> Column:
     """Whether coupling without bars lifts the front arch or lowers the rear by more than half an inch."""
     w, o, L = cars.figures["wheelbase"], cars.figures["overhang"], lot.figures["ball_to_axle"]
-    T = cars.upper * lot.figures["gvwr"]
+    T = filled_tongue(cars, lot)
     with np.errstate(invalid="ignore"):
         front = over(statics.front_axle_change)(T, 0.0, w, o, L) / cars.k_f
         rear = over(statics.rear_axle_change)(T, 0.0, w, o, L) / cars.k_r
@@ -269,7 +283,7 @@ def _pairing(index: int, way: _Way, fits: str, stock: Stock) -> Pairing:
         index,
         fits,
         way.style,
-        FORBIDDEN if way.forbidden[index] else weakest,
+        (FORBIDDEN if way.distributing else REQUIRED) if way.out[index] else weakest,
         None if np.isnan(used) else float(used),
         tuple(key for key in keys if judged.links.state[key][index] == OVER),
         tuple(key for key in keys if judged.links.state[key][index] == UNKNOWN),

@@ -10,16 +10,28 @@ import numpy as np
 
 from stathmos.core import axles, cargo, guesses, heights, loading
 from stathmos.core.contradictions import contradictions, spacing_cannot_be, suspension_cannot_be
-from stathmos.core.figures import Authority, Given, Provenance, assumed
+from stathmos.core.figures import NO_LIMIT, Authority, Given, Missing, Provenance, assumed
 from stathmos.core.lot.columns import Column, Columns, numbers, value_of, words
+from stathmos.core.ratings.demands import full_tongue_weight
 from stathmos.core.rig import CHOICE, KINDS, SEAT, Rig, Trailer, Weighing
 from stathmos.core.rig.loads import VEHICLE
 from stathmos.core.rules import Rules, rules_for
 from stathmos.core.schools import OffsetSchool
 from stathmos.core.units import WEIGHT
+from stathmos.core.weighing import s_limit
 
 VEHICLE_RATINGS = (
-    *("gvwr", "front_gawr", "rear_gawr", "payload", "tow_rating", "tongue_limit", "wheelbase", "overhang"),
+    *(
+        "gvwr",
+        "front_gawr",
+        "rear_gawr",
+        "payload",
+        "tow_rating",
+        "tongue_limit",
+        "wheelbase",
+        "overhang",
+        "handbook_wd_above",
+    ),
     *("receiver_size", "receiver_wc_gross", "receiver_wc_tongue", "receiver_wd_gross", "receiver_wd_tongue"),
     *("receiver_d_value", "frontal_area_limit", "front_tyre_rating", "rear_tyre_rating", "rear_tyre_count"),
 )
@@ -53,11 +65,18 @@ def vehicle_only(rig: Rig) -> Rig:
 def filled(rig: Rig, trailer: Trailer, rules: Rules = Rules(), style: str = "") -> Rig:
     """A vehicle with a trailer as a customer will fill it one day: at its GVWR, with the school's upper share on the tongue."""
     bare = vehicle_only(rig)
-    upper, gvwr = rules_for(rig, rules).share.high, trailer.gvwr
+    school, gvwr = rules_for(rig, rules).share, trailer.gvwr
     gross = tongue = None
     if gvwr is not None:
+        limit = s_limit(replace(rig, trailer=trailer)) if school.s_limited else NO_LIMIT
+        never_over = NO_LIMIT if isinstance(limit, Missing) else limit
         gross = Given(gvwr.value, WEIGHT, Provenance.LABEL, gvwr.typed, path="trailer.gross_weight")
-        tongue = Given(upper * gvwr.value, WEIGHT, Provenance.ASSUMED, path="weighing.tongue_scale")
+        tongue = Given(
+            full_tongue_weight(school.high, 0.0, gvwr.value, never_over.value),
+            WEIGHT,
+            Provenance.ASSUMED,
+            path="weighing.tongue_scale",
+        )
     hitch = replace(bare.hitch, style=Given(0.0, CHOICE, Provenance.ASSUMED, style)) if style else bare.hitch
     return replace(
         bare,
@@ -65,6 +84,14 @@ def filled(rig: Rig, trailer: Trailer, rules: Rules = Rules(), style: str = "") 
         weighing=replace(bare.weighing, tongue_scale=tongue),
         hitch=hitch,
     )
+
+
+def filled_tongue(cars: Vehicles, lot: Trailers) -> Column:
+    """The same tongue weight for many pairs, kg."""
+    limits = np.fmin(cars.figures["tongue_limit"], lot.figures["coupler_tongue_limit"])
+    never_over = np.where(cars.s_limited & ~np.isnan(limits), limits, NO_LIMIT.value)
+    tongue: Column = np.fmin(cars.upper * lot.figures["gvwr"], np.where(np.isnan(lot.figures["gvwr"]), np.nan, never_over))
+    return tongue
 
 
 @dataclass(frozen=True)

@@ -14,6 +14,7 @@ from stathmos.core import axles as each
 from stathmos.core.figures import (
     COMMON_PRACTICE,
     FROM_MEMORY,
+    NO_LIMIT,
     STATICS,
     Anything,
     Figure,
@@ -447,23 +448,19 @@ def weakest(links: tuple[Link, ...]) -> Link | None:
     return min(known, key=lambda link: (min(order.index(link.state), 2), -(link.share or 0.0)), default=None)
 
 
-def full_tongue(share: Anything, gvwr: Anything, upper: float) -> Figure | Missing:
-    """Tongue weight of the trailer filled to its GVWR: the school's upper share, or the share as weighed if that is more, kg."""
-    if isinstance(share, Missing):
-        return work(
-            "TW = upper share · GVWR",
-            WEIGHT,
-            lambda upper, GVWR: upper * GVWR,
-            None,
-            upper=constant(upper, SHARE),
-            GVWR=gvwr,
-        )
+def full_tongue(share: Anything, gvwr: Anything, upper: float, limit: Anything = NO_LIMIT) -> Figure | Missing:
+    """Tongue weight of the trailer filled to its GVWR: the school's upper share, or the share as weighed if that is more, kg.
+
+    ``limit``: what the school never lets it be more than, kg.
+    """
     return work(
-        "TW = max(upper share, share as weighed) · GVWR",
+        "TW = max(upper share, share as weighed) · GVWR, no more than the S-limit where the school goes by it"
+        if limit is not NO_LIMIT else "TW = max(upper share, share as weighed) · GVWR",
         WEIGHT,
         demands.full_tongue_weight,
         Rule("A customer will fill it one day.", COMMON_PRACTICE),
         upper=constant(upper, SHARE),
-        share=share,
+        share=constant(0.0, SHARE) if isinstance(share, Missing) else share,
         GVWR=gvwr,
-    )
+        limit=limit,
+    )  # fmt: skip

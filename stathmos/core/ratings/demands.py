@@ -101,10 +101,14 @@ def v_value(C: float, X: float, L: float) -> float:
     return STEEL_SPRUNG * C * (ratio + abs(ratio - 1) + 1) / 2 / 1000
 
 
-def full_tongue_weight(upper: float, share: float, GVWR: float) -> float:
+def full_tongue_weight(upper: float, share: float, GVWR: float, limit: float) -> float:
     """Tongue weight of the trailer filled to its GVWR: the school's upper share, or the share as weighed if that is more.
 
-    >>> full_tongue_weight(upper=0.15, share=0.12, GVWR=3000.0), full_tongue_weight(0.15, 0.18, 3000.0)
+    ``limit``: what a school that goes by the S-limit never lets it be more than, kg; without end for the others.
+
+    >>> full_tongue_weight(upper=0.15, share=0.12, GVWR=3000.0, limit=1e9), full_tongue_weight(0.15, 0.18, 3000.0, 1e9)
     (450.0, 540.0)
+    >>> full_tongue_weight(upper=0.07, share=0.05, GVWR=1500.0, limit=90.0)  # 7 % would be 105
+    90.0
     """
-    return max(upper, share) * GVWR
+    return min(max(upper, share) * GVWR, limit)

@@ -14,6 +14,7 @@ from stathmos.core.cargo import Change, Placed, aboard, still_to_change
 from stathmos.core.figures import (
     COMMON_PRACTICE,
     COVERAGE,
+    NO_LIMIT,
     Anything,
     Figure,
     Given,
@@ -70,6 +71,7 @@ __all__ = [
     "against_the_user",
     "judge_share",
     "replanned",
+    "s_limit",
     "tongue_share",
     "weigh",
     "weighbridge",
@@ -112,6 +114,17 @@ class Weights:
     schools: tuple[ShareJudgement, ...]
     next_readings: tuple[NextReading, ...]
     warnings: tuple[Notice, ...] = ()
+
+    @property
+    def never_over(self) -> Anything:
+        """What the school in force never lets the tongue be more than, kg: the S-limit where it goes by that and it was read.
+
+        A tongue that is over it already stays as heavy as it is.
+        """
+        if not self.school.s_limited or isinstance(self.s_limit, Missing):
+            return NO_LIMIT
+        now = self.tongue
+        return now if not isinstance(now, Missing) and now.value > self.s_limit.value else self.s_limit
 
     @Lazily
     def judgement(self) -> ShareJudgement:
