@@ -26,19 +26,23 @@ from stathmos.core import (
     reading_list,
     remedies,
     selection,
+    tolerances,
     weighing,
 )
 from stathmos.core.choice import Choice
 from stathmos.core.contradictions import Contradiction
 from stathmos.core.coupled import Coupled, Rest
 from stathmos.core.decisions import Decisions
-from stathmos.core.figures import Anything, Lazily, Missing
-from stathmos.core.finding import Finding, Verdict
+from stathmos.core.figures import Lazily, Missing, wanting
+from stathmos.core.finding import UNKNOWN, Finding, Verdict
 from stathmos.core.heights import Heights
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 from stathmos.core.trial import Bench
 from stathmos.core.tryout import Tryout
+
+#: findings whose figures are named by the links, or as guesses, already
+SAID_ALREADY = ("links_unknown", "guessed", "unreadable", "contradicted")
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -141,15 +145,25 @@ class Assessment:
         """What to go and read, the most decisive first; nothing of a rig that is declined."""
         if self.declined:
             return ()
-        found = self.heights
-        chosen_by: dict[str, Anything] = {
-            "Tongue share": self.weights.share,
-            "Ball height": found.ball_wanted,
-            "Attitude": found.attitude.rail,
-        }
-        head, rig = self.choice.in_force.kit, self.bench.rig
+        found, rig = self.heights, self.bench.rig
+        waits: list[tuple[str, tuple[str, ...]]] = [
+            ("Tongue share", wanting(self.weights.share)),
+            ("Ball height", wanting(found.ball_wanted, found.receiver)),
+            ("Attitude", wanting(found.attitude.rail)),
+            ("Tongue weight", self.weights.half_entered),
+            *(
+                (one.says.text("us"), one.reads)
+                for one in self.findings
+                if one.state == UNKNOWN and one.key not in SAID_ALREADY
+            ),
+        ]
+        head = self.choice.in_force.kit
         heavy = head is not None and head.adds_overhang is not None and head.adds_overhang.value > 0
         if heavy and rig.choice("hitch.kit") and not rig.choice("vehicle.overhang_with"):
             # A head is on the vehicle already: taped to its ball, it would be counted twice.
-            chosen_by["Overhang with the head on"] = Missing(("vehicle.overhang_with",))
-        return reading_list.reading_list(self.bench.rig, self.planned, chosen_by, self.guesses)
+            waits.append(("Overhang with the head on", ("vehicle.overhang_with",)))
+        rail = found.attitude.rail
+        level = () if isinstance(rail, Missing) else (
+            reading_list.Tolerated("Attitude", rail, tolerances.ATTITUDE.value - abs(rail.value)),
+        )  # fmt: skip
+        return reading_list.reading_list(rig, self.planned, waits, self.guesses, level)

@@ -212,11 +212,11 @@ def _read(entry: Entry, path: str, typed: str, system: str, origin: str, datum: 
         raise UnreadableError(f"“{datum}” is no datum of this height; it has: {known}.")
     if entry.bounds and typed.lstrip().startswith("<"):
         most = units.parse(typed.lstrip()[1:], entry.dimension, system)
-        _believable(most, typed, entry)
+        _believable(most, typed, entry, system)
         # Its spread, k = 2, is from nothing to the bound and no further.
         return Given(most / 2, entry.dimension, provenance, typed, "", path, most / 4, bound=True)
     value = units.parse(typed, entry.dimension, system, lambda one: entry.low <= one <= entry.high, entry.low < 0)
-    _believable(value, typed, entry)
+    _believable(value, typed, entry, system)
     datum = datum or (entry.datums[0] if entry.datums else "")
     return Given(value, entry.dimension, provenance, typed, datum, path, as_written(value, entry, provenance))
 
@@ -259,23 +259,19 @@ def _read_word(typed: str, entry: Entry, provenance: Provenance, path: str) -> G
     return Given(0.0, entry.dimension, provenance, typed, path=path)
 
 
-def _believable(value: float, typed: str, entry: Entry) -> None:
+def _believable(value: float, typed: str, entry: Entry, system: str) -> None:
     parts = 2 if entry.halves else 1
     if entry.dimension == units.COUNT and value * parts != int(value * parts):
         raise UnreadableError(f"“{typed}” is not a whole number" + (" or a half." if entry.halves else "."))
     said = entry.label
     if value < entry.low - 1e-6:
-        least = _both(entry.low, entry.dimension, "up")
+        least = units.write(entry.low, entry.dimension, system, "up")
         raise UnreadableError(
             f"“{typed}” is too small to believe for {said}: at least {least}. Leave it blank if it is not known."
         )
     if value > entry.high + 1e-6:
-        most = _both(entry.high, entry.dimension, "nearest")
+        most = units.write(entry.high, entry.dimension, system)
         raise UnreadableError(f"“{typed}” is too large to believe for {said}: at most {most}. Check the unit.")
-
-
-def _both(limit: float, dimension: str, rounding: str) -> str:
-    return f"{units.write(limit, dimension, 'us')} ({units.write(limit, dimension, 'metric', rounding)})"
 
 
 def _figures(kind: type, raw: dict[str, Any], place: str, problems: list[Problem]) -> dict[str, Given | None]:

@@ -374,12 +374,19 @@ class TakeOverView(APIView):
 class PartsTableView(APIView):
     """The parts list of a saved rig as CSV."""
 
-    @extend_schema(operation_id="parts_csv", responses={(200, "text/csv"): OpenApiTypes.STR})
+    @extend_schema(
+        operation_id="parts_csv",
+        parameters=[OpenApiParameter("units", enum=units.SYSTEMS, required=False)],
+        responses={(200, "text/csv"): OpenApiTypes.STR},
+    )
     def get(self, request: Request, pk: int) -> HttpResponse:
         rig = rig_or_404(pk)
         require_real(rig)
+        asked = request.query_params.get("units", "us")
         answer = HttpResponse(
-            parts_table.written_out(assessing.assess_rig(rig, the_house()).parts),
+            parts_table.written_out(
+                assessing.assess_rig(rig, the_house()).parts, asked if asked in units.SYSTEMS else "us"
+            ),
             content_type="text/csv; charset=utf-8",
         )
         answer["Content-Disposition"] = f'attachment; filename="parts-rig-{pk}.csv"'

@@ -160,12 +160,12 @@ def _one_of(asked: dict, name: str, choices: tuple[str, ...]) -> str:
     return chosen
 
 
-def problems(draft: Draft) -> list[dict[str, str]]:
-    """What is written and cannot be read, or cannot be, by place."""
+def problems(draft: Draft, system: str) -> list[dict[str, str]]:
+    """What is written and cannot be read, or cannot be, by place, in one system of units."""
     rig = draft.rig_file.rig
     wrong = contradictions(rig, cargo.plan(rig))
     unread = [{"place": one.place, "says": one.says} for one in draft.rig_file.problems]
-    return [*unread, *({"place": one.place, "says": one.says.text("us")} for one in wrong)]
+    return [*unread, *({"place": one.place, "says": one.says.text(system)} for one in wrong)]
 
 
 MOST_ASKED = 12  # holes, or steps of a setting, either way

@@ -51,6 +51,7 @@ class LotView(APIView):
                 raise NotWritten({"side": "Trailers or vehicles."})
             if not isinstance(most, int) or isinstance(most, bool) or not 1 <= most <= MOST_TOLD:
                 raise NotWritten({"most": f"From 1 to {MOST_TOLD}."})
+            system = wanted.system_of(request.data)
             limits = wanted.limits(request.data) if side == TRAILERS else {}
         except NotWritten as error:
             return _refused(error)
@@ -61,7 +62,7 @@ class LotView(APIView):
         return Response(
             {
                 "side": side,
-                "problems": drafts.problems(draft),
+                "problems": drafts.problems(draft, system),
                 "all": KINDS[side].objects.filter(retired=False).count(),
                 "counts": [{"fits": fits, "count": count} for fits, count in judged.counted().items()],
                 "rows": [_row(item, one) for item, one in rows if item is not None],

@@ -524,6 +524,10 @@ FirstAnswerShape = shape(
     next=Words(allow_null=True),
     weight_distributing=Truth(),
     fits=s.FloatField(allow_null=True, help_text="In what share of all cases nothing is over."),
+    left=_maybe(
+        shape("LeftForPeopleAndCargo", least=Words(), most=Words(), driver=Truth(help_text="The driver is in it.")),
+        help_text="What is left for people and cargo in the vehicle, from least to most of what is open.",
+    ),
     spans=shape(
         "RatingSpan",
         key=text(),
@@ -687,12 +691,15 @@ WhichTrailersShape = shape(
         "WhichRow",
         name=text(),
         state=_PROVISIONAL,
+        distributing=Truth(help_text="With weight-distributing bars: the style in which it fares best."),
+        left=_maybe(BothShape, help_text="At the least left for people and cargo in the vehicle."),
         used=s.FloatField(allow_null=True),
         used_text=Text(allow_null=True),
         weakest=text(),
         **_OFFERED,
     )(many=True),
     unread=s.ListField(child=Text(), help_text="What of the vehicle must be read first, by name."),
+    waited_for=s.ListField(child=Text(), help_text="What one way to hitch up waits for, by name."),
     problems=ProblemShape(many=True, help_text="What was written and cannot be read; it is judged without."),
 )
 _FITS = s.ChoiceField(["fits", "not known", "does not fit"])
@@ -751,6 +758,7 @@ WaiveShape = shape(
     version=Whole(min_value=1),
     link=Text(max_length=24),
     reason=Text(allow_blank=True, max_length=2000),
+    system=s.ChoiceField(["us", "metric"], required=False),
 )
 TakeOverShape = shape("TakeOver", version=Whole(min_value=1), path=s.ChoiceField(list(PART_KINDS)))
 

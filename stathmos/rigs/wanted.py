@@ -18,12 +18,18 @@ ASKS = {
 }
 
 
-def limits(data: dict) -> dict[str, float]:
-    """The limits as typed, read. Raises `NotWritten`."""
+def system_of(data: dict) -> str:
+    """The system of units of the page that asks. Raises `NotWritten`."""
     system = data.get("system", "us")
-    found, problems = {}, {}
     if system not in units.SYSTEMS:
         raise NotWritten({"system": f"One of: {', '.join(units.SYSTEMS)}."})
+    return str(system)
+
+
+def limits(data: dict) -> dict[str, float]:
+    """The limits as typed, read. Raises `NotWritten`."""
+    system = system_of(data)
+    found, problems = {}, {}
     for name, (_, dimension, _) in ASKS.items():
         text = data.get(name, "")
         if not isinstance(text, str):

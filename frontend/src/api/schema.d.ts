@@ -2845,6 +2845,8 @@ export interface components {
              * @description In what share of all cases nothing is over.
              */
             fits: number | null;
+            /** @description What is left for people and cargo in the vehicle, from least to most of what is open. */
+            left: components["schemas"]["LeftForPeopleAndCargo"] | null;
             spans: components["schemas"]["RatingSpan"][];
             lacking: string[];
             hangs_on: components["schemas"]["HangsOn"][];
@@ -3374,6 +3376,12 @@ export interface components {
             place?: number | null;
             person?: number | null;
             minutes?: number | null;
+        };
+        LeftForPeopleAndCargo: {
+            least: string | components["schemas"]["Both"];
+            most: string | components["schemas"]["Both"];
+            /** @description The driver is in it. */
+            driver: boolean;
         };
         /**
          * @description * `1` - 1
@@ -4959,6 +4967,7 @@ export interface components {
             version: number;
             link: string;
             reason: string;
+            system?: components["schemas"]["UnitSystemEnum"];
         };
         Way: {
             key: string;
@@ -5050,6 +5059,10 @@ export interface components {
             gvwr: components["schemas"]["Both"] | null;
             length: components["schemas"]["Both"] | null;
             name: string;
+            /** @description With weight-distributing bars: the style in which it fares best. */
+            distributing: boolean;
+            /** @description At the least left for people and cargo in the vehicle. */
+            left: components["schemas"]["Both"] | null;
             /** Format: double */
             used: number | null;
             used_text: string | null;
@@ -5060,6 +5073,8 @@ export interface components {
             rows: components["schemas"]["WhichRow"][];
             /** @description What of the vehicle must be read first, by name. */
             unread: string[];
+            /** @description What one way to hitch up waits for, by name. */
+            waited_for: string[];
             /** @description What was written and cannot be read; it is judged without. */
             problems: components["schemas"]["Problem"][];
         };
@@ -10647,7 +10662,9 @@ export interface operations {
     };
     parts_csv: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: "metric" | "us";
+            };
             header?: never;
             path: {
                 id: number;
@@ -10662,6 +10679,15 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+            /** @description It cannot be read, or cannot be so. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
                 };
             };
             /** @description Nobody is signed in, or this person may not. */
@@ -10681,6 +10707,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Refused"];
                 };
+            };
+            /** @description The address is longer than the web server reads. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description The database cannot just now: why, in words. */
             503: {

@@ -28,7 +28,7 @@ const LIMITS = [
   ["price_most", "Price at most", "$40,000"],
 ] as const;
 const PAUSE_MS = 300;
-const STATE = { fits_whatever: { mark: "within", bar: "fits", word: "holds whatever is read" }, hangs: { mark: "unknown", bar: "not known", word: "hangs on what is read" }, cannot: { mark: "over", bar: "does not fit", word: "cannot" } } as const;
+const STATE = { fits_whatever: { mark: "within", bar: "fits", word: "OK in every case" }, hangs: { mark: "unknown", bar: "not known", word: "depends on what isn’t read yet" }, cannot: { mark: "over", bar: "does not fit", word: "over in every case" } } as const;
 
 export function OwnVehicle() {
   const { read, system } = useUnits();
@@ -82,12 +82,13 @@ export function OwnVehicle() {
         </Box>
       )}
       {!told && <Box sx={{ color: inkSoft }}>Type the labels of the door jamb and the receiver: the trailers come as they are typed.</Box>}
-      {told && told.unread.length > 0 && <Box role="status">Still to be read, before anything can be said: {told.unread.join(", ")}.</Box>}
+      {told && told.unread.length > 0 && <Box role="status">Still needed: {told.unread.join(", ")}.</Box>}
       {told && told.unread.length === 0 && (
         <>
           <Box role="status" sx={{ mb: 0.5 }}>
-            <b>{count("fits_whatever")} hold whatever is read</b>, {count("hangs")} hang on it, {count("cannot")} cannot. Each filled to its GVWR; provisional, never <i>fit</i>.
+            <b>{count("fits_whatever")} OK in every case</b>, {count("hangs")} depend on what isn&rsquo;t read yet, {count("cannot")} over in every case. Each trailer full to its GVWR. An estimate, not an approval.
           </Box>
+          {told.waited_for.length > 0 && <Box sx={{ mb: 0.5, color: inkSoft }}>Still needed for some: {told.waited_for.join(", ")}.</Box>}
           <PinBar pins={pins} entries={entries} rig={null} />
           <Table cells={{ py: 0.5, verticalAlign: "middle" }}>
             <tbody>
@@ -98,6 +99,7 @@ export function OwnVehicle() {
                     <Box>
                       <StateMark state={STATE[row.state].mark} size={14} /> {STATE[row.state].word}
                     </Box>
+                    {row.left && <Box>{`at least ${read(row.left)} left for people and cargo, driver included`}</Box>}
                   </td>
                   <td>
                     <MarginBar used={row.used} fits={STATE[row.state].bar} label={`${row.name}: up to ${row.used_text ?? "not known"} of its weakest rating`} />

@@ -39,7 +39,7 @@ export function PartsSheet() {
         <Button variant="contained" onClick={() => window.print()}>
           Print
         </Button>
-        <Link href={`/api/rigs/${rig.id}/parts.csv`} download color="inherit">
+        <Link href={`/api/rigs/${rig.id}/parts.csv?units=${system}`} download color="inherit">
           CSV
         </Link>
         <Link component={RouterLink} to={`/rigs/${rig.id}/hitch`} color="inherit">

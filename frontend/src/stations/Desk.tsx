@@ -3,9 +3,10 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 
 import type { FirstAnswer } from "../api/types";
-import { hairline, inkSoft } from "../app/theme";
+import { hairline, ink, inkSoft } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Panel } from "../parts/Rows";
+import { Slab } from "../parts/Slab";
 import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
 import { DeskFigures } from "./DeskFigures";
@@ -20,6 +21,7 @@ export function Desk() {
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(330px, 390px) minmax(0, 1fr)", gap: 3, "@media (max-width: 900px)": { gridTemplateColumns: "minmax(0, 1fr)" } }}>
       <DeskFigures />
       <Box sx={{ display: "grid", gap: 2, alignContent: "start", minWidth: 0 }}>
+        <Left told={told} />
         <Panel title="Every rating" note={`what is used of it, least to most; ${told.weight_distributing ? "with weight-distributing bars" : "without bars"}`}>
           {told.spans.length === 0 ? <Box sx={{ color: inkSoft }}>Nothing can be said yet: type the labels from the top.</Box> : <DeskSpans spans={told.spans} />}
           {told.lacking.map((one) => (
@@ -36,6 +38,23 @@ export function Desk() {
             {told.labels.map((one) => one.name).join(", ")}.
           </Panel>
         )}
+      </Box>
+    </Box>
+  );
+}
+
+/** The headline: how much may ride in the vehicle. */
+function Left({ told }: { told: FirstAnswer }) {
+  const { read } = useUnits();
+  const { left } = told;
+  if (!left) return null;
+  const sure = told.state === "fits_whatever";
+  return (
+    <Box component="section" aria-label="Left for people and cargo" data-left sx={{ borderTop: `2px solid ${ink}`, borderBottom: `1px solid ${hairline}`, py: 1 }}>
+      <Slab sx={{ fontSize: "1.5rem", lineHeight: 1.15 }}>{sure ? `${read(left.least)} left` : `${read(left.least)} to ${read(left.most)} left`}</Slab>
+      <Box>
+        for people and cargo in the vehicle, {left.driver ? "driver included" : "beyond what is listed"}
+        {sure ? ", in every case" : ", by what is still open"}. <Box component="span" sx={{ color: inkSoft }}>An estimate, not an approval.</Box>
       </Box>
     </Box>
   );

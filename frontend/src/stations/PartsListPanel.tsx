@@ -7,12 +7,14 @@ import { Link as RouterLink } from "react-router";
 import { inkSoft } from "../app/theme";
 import { FigureInput } from "../parts/EntryField";
 import { PartsTable } from "../parts/PartsTable";
+import { useUnits } from "../app/units";
 import { Panel } from "../parts/Rows";
 import { useRig, useSection } from "../rig/context";
 import { RigShelf } from "../shelf/RigShelf";
 
 export function PartsListPanel() {
   const { draft } = useRig();
+  const { system } = useUnits();
   const { parts } = useSection("hitch");
   const saved = draft.record && !draft.dirty ? draft.record : null;
   return (
@@ -29,7 +31,7 @@ export function PartsListPanel() {
             <Button component={RouterLink} to={`/rigs/${saved.id}/sheet/parts`}>
               Sheet to print
             </Button>
-            <Link href={`/api/rigs/${saved.id}/parts.csv`} download color="inherit">
+            <Link href={`/api/rigs/${saved.id}/parts.csv?units=${system}`} download color="inherit">
               CSV
             </Link>
           </>

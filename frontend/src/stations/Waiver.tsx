@@ -36,11 +36,11 @@ export function Waiver({ link }: { link: Link }) {
 }
 
 function Ask({ link, record, close }: { link: Link; record: RigRecord; close: () => void }) {
-  const { read } = useUnits();
+  const { read, system } = useUnits();
   const queries = useQueryClient();
   const [reason, setReason] = useState("");
   const waive = useMutation<RigRecord, Refusal>({
-    mutationFn: () => api.settled<RigRecord>(api.client.POST("/api/rigs/{id}/waive/", { params: { path: { id: record.id } }, body: { version: record.version, link: link.key, reason } })),
+    mutationFn: () => api.settled<RigRecord>(api.client.POST("/api/rigs/{id}/waive/", { params: { path: { id: record.id } }, body: { version: record.version, link: link.key, reason, system } })),
     onSuccess: (written) => {
       queries.setQueryData(["rig", String(written.id)], written);
       void queries.invalidateQueries({ queryKey: ["floor"] });

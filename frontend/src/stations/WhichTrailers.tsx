@@ -19,11 +19,11 @@ const MARK = { fits_whatever: "within", hangs: "unknown", cannot: "over" } as co
 
 export function WhichTrailers() {
   const { draft } = useRig();
-  const { read } = useUnits();
+  const { read, system } = useUnits();
   const pickOf = usePickOf();
   const [failed, fail] = useState("");
   const entries = useLater(draft.entries, PAUSE_MS);
-  const body = { entries, rig: draft.record?.id ?? null };
+  const body = { entries, rig: draft.record?.id ?? null, system };
   const found = useQuery({
     queryKey: ["which trailers", body],
     queryFn: () => api.settled<Told>(api.client.POST("/api/desk/trailers/", { body })),
@@ -47,7 +47,10 @@ export function WhichTrailers() {
   return (
     <Panel title="Which trailers?" note="each filled to its GVWR, with the school's upper share on the tongue">
       <Box role="status" sx={{ mb: 0.5 }}>
-        <b>{count("fits_whatever")} hold whatever is read</b>, {count("hangs")} hang on it, {count("cannot")} cannot.
+        <b>{count("fits_whatever")} OK in every case</b>, {count("hangs")} depend on what isn&rsquo;t read yet, {count("cannot")} over in every case. An estimate, not an approval.
+      </Box>
+      {told.waited_for.length > 0 && <Box sx={{ mb: 0.5, color: inkSoft }}>Still needed for some: {told.waited_for.join(", ")}.</Box>}
+      <Box sx={{ display: "none" }}>
       </Box>
       {failed && (
         <Box role="alert" sx={{ color: pencil, fontWeight: 600 }}>
@@ -61,8 +64,9 @@ export function WhichTrailers() {
             <Box sx={{ flex: 1, minWidth: 0, lineHeight: 1.2 }}>
               <b>{row.name}</b> {[row.gvwr && `GVWR ${read(row.gvwr)}`, row.sleeps && `sleeps ${row.sleeps}`, row.length && read(row.length), row.price].filter(Boolean).join(", ")}
               <Box sx={{ color: inkSoft, fontSize: "0.85rem" }}>
-                {row.state === "fits_whatever" ? "holds whatever is read" : "hangs on what is read"}
-                {row.used_text && `: up to ${row.used_text} of ${row.weakest}`}
+                {row.state === "fits_whatever" && row.left ? `OK with ${read(row.left)} of people and cargo, driver included` : "depends on what isn’t read yet"}
+                {`; ${row.distributing ? "with weight-distributing bars" : "without bars"}`}
+                {row.used_text && `; up to ${row.used_text} of ${row.weakest}`}
               </Box>
             </Box>
             <Button onClick={() => void put(row.name)}>Put it here</Button>

@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
-import itertools
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import partial
 
 import numpy as np
 
 from stathmos.core import guesses, lot
 from stathmos.core.decisions.distribution import forbidden_by
-from stathmos.core.desk.open_figures import Open, of_the_hitch, open_figures
-from stathmos.core.desk.rows import Rows, rows
+from stathmos.core.desk.left import Left, left_of
+from stathmos.core.desk.open_figures import Open, narrowed, of_the_hitch, open_figures
+from stathmos.core.desk.rows import rows
+from stathmos.core.desk.settles import Hangs, hangs_on
 from stathmos.core.figures import Missing
 from stathmos.core.lot.chain import OVER, UNKNOWN
 from stathmos.core.lot.columns import Column
-from stathmos.core.ratings import link_name
+from stathmos.core.ratings import SAME, link_name
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules, rules_for
 from stathmos.core.stock import Stock
@@ -28,11 +30,8 @@ ASKED = ("vehicle.gvwr", "vehicle.payload", "vehicle.front_gawr", "vehicle.rear_
 RECEIVER = {True: ("vehicle.receiver_wd_tongue", "vehicle.receiver_wd_gross"), False: ("vehicle.receiver_wc_tongue", "vehicle.receiver_wc_gross")}  # fmt: skip
 #: the links that no answer is without, whatever is left open
 JUDGED = ("payload", "gvwr", "front_gawr", "rear_gawr", "receiver_tongue", "receiver_gross")
-#: a set of readings is told as what it hangs on when it settles the question so often
-SETTLES = 0.9
 #: the trailer may be as heavy as its plate allows: that says nothing of the rig
 _BY_ITSELF = ("trailer_gvwr",)
-_NOTHING = 1e-9
 
 
 @dataclass(frozen=True)
@@ -48,27 +47,20 @@ class Span:
 
 
 @dataclass(frozen=True)
-class Hangs:
-    """A reading, or two, by their paths; ``links``: which it decides. ``settles``: how likely it is that of the ratings nothing is
-    open then, each open figure being as likely anywhere in its range."""
-
-    closes: tuple[str, ...]
-    settles: float
-    links: tuple[str, ...]
-
-
-@dataclass(frozen=True)
 class Desk:
     """The first answer. ``fits``: in how many cases of a hundred no rating is passed, as a share; None where too little is read.
 
-    ``lacking``: what the shelf has nothing for, in some cases at least (`lot.NO_KIT`…); ``unread``: the labels that the answer waits for,
-    ``to_read``: those that it says nothing of.
+    ``left``: how much is left for people and cargo in the vehicle, besides what is written. ``ruled_out``: why this style may not
+    be (`lot.FORBIDDEN`, `lot.REQUIRED`), or may not in some cases. ``lacking``: what the shelf has nothing for, in some cases at
+    least (`lot.NO_KIT`…); ``unread``: the labels that the answer waits for.
     """
 
     state: str
     weight_distributing: bool
     fits: float | None
+    left: Left | None
     spans: tuple[Span, ...]
+    ruled_out: str
     lacking: tuple[str, ...]
     hangs_on: tuple[Hangs, ...]
     opened: tuple[Open, ...]
@@ -109,6 +101,19 @@ def styles(rig: Rig) -> tuple[bool, ...]:
     return (False,) if forbidden_by(rig) else (True, False)
 
 
+def _ruled_out(rig: Rig, distributing: bool, carried: lot.Carried) -> tuple[str, bool, bool]:
+    """Why a style may not be: the key of it, whether in every case, and whether in some."""
+    if distributing:
+        return (lot.FORBIDDEN, True, True) if forbidden_by(rig) else ("", False, False)
+    if rig.choice("vehicle.handbook_wd") != "required":
+        return "", False, False
+    above = rig.vehicle.handbook_wd_above
+    if above is None:
+        return lot.REQUIRED, True, True
+    over = carried.gross > above.value + SAME
+    return lot.REQUIRED, bool(over.all()), bool(over.any() | np.isnan(carried.gross).any())
+
+
 def _in_style(
     rig: Rig, house: Rules, stock: Stock, weights: Weights, distributing: bool, wrong: tuple[str, ...]
 ) -> Desk:
@@ -137,7 +142,8 @@ def _in_style(
         )
         for key, column in share.items()
     )
-    never = [key for key, column in (*over.items(), *none.items()) if column[corners].all()]
+    why, out_always, out_sometimes = _ruled_out(rig, distributing, made.carried)
+    never = [key for key, column in (*over.items(), *none.items()) if column[corners].all()] + [why] * out_always
     unread = not_read(rig, distributing, wrong)
     untold = not_worked_out(links.share).any()
     fits = float(1 - failing[between].mean())
@@ -145,7 +151,7 @@ def _in_style(
     too_little = bool(unread) or bool(untold)
     state = (
         NOT_ENOUGH if wrong else CANNOT if never else NOT_ENOUGH if too_little
-        else HANGS if (failing | weak).any() else FITS
+        else HANGS if (failing | weak).any() or out_sometimes else FITS
     )  # fmt: skip
     hanging = {span.key: share[span.key] for span in spans if span.state == OPEN and over[span.key].any()}
     lacking = tuple(key for key, column in none.items() if column.any())
@@ -153,59 +159,11 @@ def _in_style(
         state,
         distributing,
         None if state == NOT_ENOUGH else fits,
+        None if state == NOT_ENOUGH else left_of(made.cars, links, made.people),
         spans,
+        why if out_sometimes else "",
         lacking,
-        _hangs_on(made, opened, hanging) if state in (HANGS, NOT_ENOUGH) else (),
+        hangs_on(made, opened, hanging, partial(narrowed, rig, rules, opened)) if state in (HANGS, NOT_ENOUGH) else (),
         opened,
         unread,
     )
-
-
-def _hangs_on(made: Rows, opened: Sequence[Open], hanging: Mapping[str, Column]) -> tuple[Hangs, ...]:
-    """The readings that would settle what is open, the likeliest first: one where one does, else before them the best two together.
-
-    ``hanging``: the shares that may be over and may not.
-    """
-    readings = tuple(dict.fromkeys(one.closes for one in opened if one.key in made.at))
-    effects = {key: _effects(made, column) for key, column in hanging.items()}
-
-    def settled(closes: tuple[str, ...]) -> Hangs:
-        mine = [one.key for one in opened if one.closes in closes and one.key in made.at]
-        decides = tuple(key for key in hanging if any(abs(effects[key][name]) > _NOTHING for name in mine))
-        return Hangs(closes, _settles(made, hanging, effects, mine), decides)
-
-    alone = [one for one in (settled((each,)) for each in readings) if one.links]
-    alone.sort(key=lambda one: (-one.settles, -len(one.links)))
-    told = [one for one in alone if one.settles] or alone[:2]
-    if len(alone) < 2 or alone[0].settles >= SETTLES:
-        return tuple(told)
-    pairs = [settled((*one.closes, *other.closes)) for one, other in itertools.combinations(alone, 2)]
-    return (max(pairs, key=lambda one: one.settles), *told)
-
-
-def _settles(
-    made: Rows, hanging: Mapping[str, Column], effects: Mapping[str, Mapping[str, float]], mine: Sequence[str]
-) -> float:
-    """How likely everything is decided once some figures are read: every link within its rating, or one of them over.
-
-    The shares are taken as linear in what is open, which moments about axles very nearly are.
-    """
-    between = slice(made.corners, None)
-    within, over = [], []
-    for key, column in hanging.items():
-        effect = effects[key]
-        rest = sum(abs(value) for name, value in effect.items() if name not in mine) / 2
-        read = sum((effect[name] * (made.at[name][between] - 0.5) for name in mine), np.zeros(len(column[between])))
-        margin = float(np.mean(column[: made.corners])) + read - 1
-        within.append(margin + rest <= 0)
-        over.append(margin - rest > 0)
-    return float((np.all(within, axis=0) | np.any(over, axis=0)).mean())
-
-
-def _effects(made: Rows, column: Column) -> dict[str, float]:
-    """What each open figure does to a share from its least to its most, the others at all their corners."""
-    corners = column[: made.corners]
-    return {
-        key: float(corners[at[: made.corners] > 0.5].mean() - corners[at[: made.corners] <= 0.5].mean())
-        for key, at in made.at.items()
-    }

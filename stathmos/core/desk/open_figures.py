@@ -5,13 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
-from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Authority, Given, Missing, Rule
+import numpy as np
+
+from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, NO_LIMIT, Authority, Given, Missing, Rule
+from stathmos.core.lot.columns import Column
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules
 from stathmos.core.schools import RESTORATION_SCHOOLS
 from stathmos.core.stock import Stock
 from stathmos.core.units import KG_PER_LB, LENGTH, MM_PER_IN, SHARE, WEIGHT
-from stathmos.core.weighing import Weights
+from stathmos.core.weighing import Weights, s_limit
 
 #: the readings that close what is open, each with the path where it is written
 AXLES, TONGUE, GROSS, WHEELBASE, OVERHANG, BALL_TO_AXLE, PEOPLE = (
@@ -139,6 +142,36 @@ def front_share_range(kinds: tuple[str, ...], wheelbase: float | None) -> tuple[
     return max(low, middle - WITHIN_CLASS), min(high, middle + WITHIN_CLASS)
 
 
+#: by the keys of other figures, how far each may still be, as shares of its range: least and most for each value read
+Narrowed = Mapping[str, "tuple[Column, Column]"]
+
+
+def narrowed(rig: Rig, rules: Rules, opened: Iterable[Open], key: str, values: Column) -> Narrowed:
+    """What reading one figure tells of others, though it closes none: a wheelbase of the axles' shares, a gross weight of the tongue.
+
+    ``values``: the figure as it may be read, in the core's unit.
+    """
+    there = {one.key: one for one in opened}
+    kind = rig.choice("vehicle.vehicle_class")
+    if key == WHEEL and SPLIT in there and kind in TYPICAL:
+        ends = [front_share_range((kind,), float(value)) for value in values]
+        return {SPLIT: _within(there[SPLIT], np.array([low for low, _ in ends]), np.array([high for _, high in ends]))}
+    if key == ALL_OF_IT and ON_TONGUE in there:
+        ends = [_tongue_range(rig, rules, float(value), float(value)) for value in values]
+        return {
+            ON_TONGUE: _within(
+                there[ON_TONGUE], np.array([low for low, _ in ends]), np.array([high for _, high in ends])
+            )
+        }
+    return {}
+
+
+def _within(one: Open, low: Column, high: Column) -> tuple[Column, Column]:
+    """Two ends as shares of a range, no further than the range goes."""
+    width = max(one.high - one.low, 1e-9)
+    return np.clip((low - one.low) / width, 0.0, 1.0), np.clip((high - one.low) / width, 0.0, 1.0)
+
+
 def open_figures(rig: Rig, rules: Rules, weights: Weights) -> tuple[Open, ...]:
     """Every figure that the axles hang on and nobody read. What cannot be said how far it may be is not among them."""
     return (*of_the_vehicle(rig), *_of_the_trailer(rig, rules, weights))
@@ -167,7 +200,9 @@ def of_the_vehicle(rig: Rig) -> list[Open]:
     known = all(_value(rig, f"vehicle.unladen_{end}") is not None for end in ("front", "rear"))
     if not weighed and not known:
         found += _unladen(rig, kinds, wheelbase)
-    if not weighed and isinstance(rig.figure(PEOPLE), Missing):
+    if isinstance(
+        rig.figure(PEOPLE), Missing
+    ):  # on the axles where those were weighed, and in the payload all the same
         found.append(Open(FRONT_SEATS, "People in front", WEIGHT, DRIVER, FULL_FRONT, PEOPLE, _SEATS))
     return found
 
@@ -197,7 +232,7 @@ def _hull(ranges: list[tuple[float, float]]) -> tuple[float, float]:
 def _of_the_trailer(rig: Rig, rules: Rules, weights: Weights) -> list[Open]:
     gvwr = _value(rig, "trailer.gvwr")
     found = []
-    brochure, empty = _value(rig, "trailer.brochure_tongue"), _value(rig, "trailer.unladen_weight")
+    empty = _value(rig, "trailer.unladen_weight")
     read_gross = isinstance(rig.trailer.gross_weight, Given)
     low = high = None
     if not isinstance(weights.gross, Missing) and read_gross:
@@ -207,16 +242,25 @@ def _of_the_trailer(rig: Rig, rules: Rules, weights: Weights) -> list[Open]:
         high = gvwr
         found.append(Open(ALL_OF_IT, "Gross trailer weight", WEIGHT, low, high, GROSS, _OUTFIT))
     if not weights.read and low is not None and high is not None:
-        by_brochure = brochure / empty if brochure is not None and empty else 0.0
-        upper = max(rules.share.high, min(by_brochure + 0.01, 0.25))
-        least = min(rules.share.low, SHARE_LEAST) * low
-        if brochure is not None:
-            least = min(max(least, 0.8 * brochure), upper * high)
-        most = max(upper * high, (brochure or 0.0) + OUTFIT_ON_TONGUE * OUTFIT_LEAST)
-        found.append(Open(ON_TONGUE, "Tongue weight", WEIGHT, least, max(least, most), TONGUE, _SHARE))
+        least, most = _tongue_range(rig, rules, low, high)
+        found.append(Open(ON_TONGUE, "Tongue weight", WEIGHT, least, most, TONGUE, _SHARE))
     if _value(rig, "trailer.ball_to_axle") is None and gvwr is not None:
         found.append(_reach(rig, gvwr))
     return found
+
+
+def _tongue_range(rig: Rig, rules: Rules, low: float, high: float) -> tuple[float, float]:
+    """From where to where a tongue that nobody weighed may be, the trailer weighing from ``low`` to ``high``, kg."""
+    brochure, empty = _value(rig, "trailer.brochure_tongue"), _value(rig, "trailer.unladen_weight")
+    by_brochure = brochure / empty if brochure is not None and empty else 0.0
+    upper = max(rules.share.high, min(by_brochure + 0.01, 0.25))
+    limit = s_limit(rig) if rules.share.s_limited else NO_LIMIT
+    never_over = NO_LIMIT.value if isinstance(limit, Missing) else limit.value
+    least = min(rules.share.low, SHARE_LEAST) * low
+    if brochure is not None:
+        least = min(max(least, 0.8 * brochure), upper * high)
+    most = min(max(upper * high, (brochure or 0.0) + OUTFIT_ON_TONGUE * OUTFIT_LEAST), never_over)
+    return least, max(least, most)
 
 
 def of_the_hitch(rig: Rig, rules: Rules, stock: Stock, distributing: bool) -> tuple[Open, ...]:

@@ -39,7 +39,10 @@ _ON_VEHICLE = (UNLADEN, SPLIT, WHEEL, BEHIND, FRONT_SEATS)
 
 @dataclass(frozen=True)
 class Rows:
-    """``at``: of each open figure, where in its range each row has it (0 its least, 1 its most); the first ``corners`` rows are corners."""
+    """``at``: of each open figure, where in its range each row has it (0 its least, 1 its most); the first ``corners`` rows are corners.
+
+    ``people``: who rides in front in each row, kg, where nobody wrote it.
+    """
 
     at: Mapping[str, Column]
     corners: int
@@ -47,6 +50,7 @@ class Rows:
     trailers: lot.Trailers
     carried: lot.Carried
     hitch: lot.OnHitch
+    people: Column | None
 
 
 def rows(rig: Rig, opened: Sequence[Open], rules: Rules, weights: Weights, between: int = BETWEEN) -> Rows:
@@ -75,7 +79,7 @@ def rows(rig: Rig, opened: Sequence[Open], rules: Rules, weights: Weights, betwe
         column(HARDWARE, 0.0), cars_there.figures["overhang"] + head, column(LEAST_BACK, 0.0), column(MOST_BACK, 0.0)
     )
     there = lot.each_column(trailers, lambda one: one[van_of])
-    return Rows(by_key, len(corners) if keys else 1, cars_there, there, carried, hitch)
+    return Rows(by_key, len(corners) if keys else 1, cars_there, there, carried, hitch, values.get(FRONT_SEATS))
 
 
 def _read(figure: object) -> float:

@@ -9,6 +9,7 @@ import numpy as np
 
 from stathmos.core import lot
 from stathmos.core.desk.answer import CANNOT, FITS, HANGS, not_read, not_worked_out, styles
+from stathmos.core.desk.left import column_of
 from stathmos.core.desk.open_figures import (
     BEHIND,
     FRONT_SEATS,
@@ -25,7 +26,7 @@ from stathmos.core.desk.open_figures import (
 )
 from stathmos.core.desk.rows import with_vehicle
 from stathmos.core.lot.chain import OVER, UNKNOWN
-from stathmos.core.lot.columns import Column
+from stathmos.core.lot.columns import Column, Columns
 from stathmos.core.ratings import link_name
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules, rules_for
@@ -40,17 +41,22 @@ _STATES = (FITS, HANGS, CANNOT)
 
 @dataclass(frozen=True)
 class Which:
-    """Every trailer filled to its GVWR, with the school's upper share on the tongue. ``state`` counts in the order of the states,
-    ``used`` the most of a rating that may be used, ``weakest`` the place of that link in ``links``; ``order``: those that hold
-    first, of each state the heaviest first. ``unread``: labels of the vehicle without which nothing holds."""
+    """Every trailer filled to its GVWR, with the school's upper share on the tongue, each in the style in which it fares best.
+
+    ``state`` counts in the order of the states, ``used`` the most of a rating that may be used, ``weakest`` the name of that link,
+    ``left`` the least that is left for people and cargo, kg, ``distributing`` the style; ``order``: those that hold first, of each
+    state the heaviest first. ``unread``: labels of the vehicle without which no trailer holds; ``waited_for``: those without which
+    one of the styles does not.
+    """
 
     state: Column
     used: Column
     weakest: Column
-    links: tuple[str, ...]
+    left: Column
+    distributing: Column
     order: Column
-    weight_distributing: bool
     unread: tuple[str, ...]
+    waited_for: tuple[str, ...] = ()
 
     def counted(self) -> dict[str, int]:
         """How many hold whatever is read, hang on it, cannot."""
@@ -66,38 +72,74 @@ class Which:
         return _STATES[int(self.state[place])]
 
 
+@dataclass(frozen=True)
+class _InStyle(Columns):
+    """Every trailer in one style."""
+
+    state: Column
+    used: Column
+    weakest: Column
+    left: Column
+    distributing: Column
+
+
 def which(rig: Rig, house: Rules, stock: Stock, trailers: lot.Trailers, wrong: tuple[str, ...] = ()) -> Which:
-    """Every trailer against the vehicle as far as it is read, in the style in which more of them hold, or more is read.
+    """Every trailer against the vehicle as far as it is read.
 
     ``wrong``: the paths at which something is written that cannot be read, or cannot be; with any, none holds.
     """
-    found = [_in_style(rig, house, stock, trailers, distributing, wrong) for distributing in styles(rig)]
-    return max(found, key=lambda one: (one.counted()[FITS], -len(one.unread), one.counted()[HANGS]))
+    there = styles(rig)
+    found = [_in_style(rig, house, stock, trailers, distributing, wrong) for distributing in there]
+    # The first style of those in which a trailer fares best.
+    best = np.stack([one.state for one in found]).argmin(axis=0)
+    pair = np.arange(len(best))
+    state, used, weakest, left, distributing = (
+        np.stack([getattr(one, name) for one in found])[best, pair]
+        for name in ("state", "used", "weakest", "left", "distributing")
+    )
+    gross = trailers.figures["gvwr"]
+    order = np.lexsort((pair, -np.nan_to_num(gross, nan=0.0), state))
+    waits = [_unread(rig, way, wrong) for way in there]
+    everywhere = tuple(path for path in waits[0] if all(path in one for one in waits))
+    for_some = dict.fromkeys(path for one in waits for path in one if path not in everywhere)
+    return Which(state, used, weakest, left, distributing, order, everywhere, tuple(for_some))
+
+
+def _unread(rig: Rig, distributing: bool, wrong: tuple[str, ...]) -> tuple[str, ...]:
+    return tuple(path for path in not_read(rig, distributing, wrong) if path in wrong or path.startswith("vehicle."))
 
 
 def _in_style(
     rig: Rig, house: Rules, stock: Stock, trailers: lot.Trailers, distributing: bool, wrong: tuple[str, ...]
-) -> Which:
+) -> _InStyle:
     rules = rules_for(rig, house)
     opened = (*of_the_vehicle(rig), *of_the_hitch(rig, rules, stock, distributing))
-    chains = [
-        _chain(rig, house, trailers, distributing, _at(opened, end, way)) for end in (_REAR, _FRONT) for way in (0, 1)
-    ]
+    ends = [_at(opened, end, way) for end in (_REAR, _FRONT) for way in (0, 1)]
+    cars = [lot.vehicles([with_vehicle(rig, one)], house) for one in ends]
+    chains = [_chain(car, trailers, distributing, values) for car, values in zip(cars, ends, strict=True)]
     keys = [key for key, column in chains[0].share.items() if key != "trailer_gvwr" and not np.isnan(column).all()]
     over = np.stack([[one.state[key] == OVER for key in keys] for one in chains])
     shares = np.stack([[one.share[key] for key in keys] for one in chains]).max(axis=0)
-    state = np.where(over.all(axis=0).any(axis=0), 2, np.where(over.any(axis=(0, 1)), 1, 0))
-    unread = tuple(path for path in not_read(rig, distributing, wrong) if path in wrong or path.startswith("vehicle."))
+    out = lot.ruled_out(cars[0], trailers, distributing)
+    never = over.all(axis=0).any(axis=0) | out
+    state = np.where(never, 2, np.where(over.any(axis=(0, 1)), 1, 0))
+    unread = bool(_unread(rig, distributing, wrong))
     untold = np.any([not_worked_out(one.share) for one in chains], axis=0)
     unknown = np.stack([[one.state[key] == UNKNOWN for key in keys] for one in chains]).any(axis=(0, 1))
     gross = trailers.figures["gvwr"]
     # Where a weight or a rating is not known, or guessed, nothing holds.
-    state = np.where(np.isnan(gross) | unknown | untold | bool(unread), np.maximum(state, 1), state)
+    state = np.where(np.isnan(gross) | unknown | untold | unread, np.maximum(state, 1), state)
     used = np.fmax.reduce(shares, axis=0) if len(keys) else np.full(len(gross), np.nan)
-    weakest = np.nan_to_num(shares, nan=-1.0).argmax(axis=0) if len(keys) else np.zeros(len(gross), int)
-    wd = "WD" if distributing else "WC"
-    order = np.lexsort((np.arange(len(gross)), -np.nan_to_num(gross, nan=0.0), state))
-    return Which(state, used, weakest, tuple(link_name(key, wd) for key in keys), order, distributing, unread)
+    names = np.array([link_name(key, "WD" if distributing else "WC") for key in keys] or [""], object)
+    weakest = names[np.nan_to_num(shares, nan=-1.0).argmax(axis=0)] if len(keys) else np.full(len(gross), "", object)
+    left = np.min(
+        [
+            column_of(car, one, np.full(one.count, values.get(FRONT_SEATS, 0.0)))
+            for car, one, values in zip(cars, chains, ends, strict=True)
+        ],
+        axis=0,
+    )
+    return _InStyle(state, used, weakest, left, np.full(len(gross), distributing))
 
 
 def _at(opened: Sequence[Open], end: Mapping[str, int], way: int) -> dict[str, float]:
@@ -105,10 +147,7 @@ def _at(opened: Sequence[Open], end: Mapping[str, int], way: int) -> dict[str, f
     return {one.key: one.high if end[one.key] == 1 - way else one.low for one in opened}
 
 
-def _chain(
-    rig: Rig, house: Rules, trailers: lot.Trailers, distributing: bool, values: Mapping[str, float]
-) -> lot.Links:
-    cars = lot.vehicles([with_vehicle(rig, values)], house)
+def _chain(cars: lot.Vehicles, trailers: lot.Trailers, distributing: bool, values: Mapping[str, float]) -> lot.Links:
     filled = lot.Carried(lot.filled_tongue(cars, trailers), trailers.figures["gvwr"])
     head = np.where(cars.head_taped, 0.0, values.get(HEAD, 0.0))
 

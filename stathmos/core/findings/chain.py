@@ -8,8 +8,8 @@ from stathmos.core.figures import expanded, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import Link, State, Waiver
-from stathmos.core.reading_list import stands_on
-from stathmos.core.rig import entry_at, name_at
+from stathmos.core.reading_list import stands_on, there_now
+from stathmos.core.rig import Rig, entry_at, name_at
 from stathmos.core.units import SHARE
 
 
@@ -56,7 +56,7 @@ def overloads(planned: tuple[Link, ...], refused_kit: bool, cure: Callable[[Link
     return found
 
 
-def unknown_links(planned: tuple[Link, ...]) -> list[Finding]:
+def unknown_links(rig: Rig, planned: tuple[Link, ...]) -> list[Finding]:
     """What nobody has anything to judge by."""
     unknown = [
         link for link in planned if link.state is State.UNKNOWN and not link.guessed
@@ -66,11 +66,11 @@ def unknown_links(planned: tuple[Link, ...]) -> list[Finding]:
     needs = tuple(dict.fromkeys(need for link in unknown for need in link.needs))
     names = "; ".join(link.name for link in unknown[:4]) + (f" and {len(unknown) - 4} more" if len(unknown) > 4 else "")
     says = Phrase(f"Nothing to go by yet for: {names}. What is not known is not passed.")
-    return [
-        _finding(
-            "links_unknown", UNKNOWN, unknown[0], says, Phrase(f"Go and read: {needs_in_words(needs)}."), reads=needs
-        )
-    ]  # fmt: skip
+    first = (*there_now(rig, needs), *(need for need in needs if entry_at(need) is None))
+    act = Phrase(
+        f"Go and read: {needs_in_words(first)}." if first else "Choose a hitch that is rated for this rig first."
+    )
+    return [_finding("links_unknown", UNKNOWN, unknown[0], says, act, reads=first)]
 
 
 def when_full(planned: tuple[Link, ...], full: tuple[Link, ...]) -> list[Finding]:

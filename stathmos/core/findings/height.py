@@ -7,6 +7,7 @@ from stathmos.core.figures import Missing, sure, wanting
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase, as_text, joined
+from stathmos.core.reading_list import there_now
 from stathmos.core.rig import Rig
 from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import LENGTH
@@ -40,16 +41,11 @@ def tailgate(rig: Rig, heights: Heights) -> list[Finding]:
     return [_finding("tailgate", CAUTION, "tailgate", says, fold)]
 
 
-def height(heights: Heights, choice: Choice) -> list[Finding]:
+def height(rig: Rig, heights: Heights, choice: Choice) -> list[Finding]:
     """A ball so high or low that the trailer would not stand level; or a school whose height would not stand it so."""
     rail = heights.attitude.rail
     if isinstance(rail, Missing):
-        # Where no ball was measured yet, what the height wanted waits for comes first.
-        needs = rail.needs if heights.ball_is_measured else wanting(heights.ball_wanted, rail)
-        says = Phrase("How level the trailer will stand cannot be told.")
-        return [
-            _finding("height_unknown", UNKNOWN, "ball", says, Phrase(f"Go and read: {needs_in_words(needs)}."), needs)
-        ]
+        return [_unknown(rig, heights, choice, rail)]
     if not ATTITUDE.within(rail.value):
         return [_off_level(heights, choice, rail.value > 0)]
     if heights.ball_is_measured or heights.school_stands_level:
@@ -58,6 +54,20 @@ def height(heights: Heights, choice: Choice) -> list[Finding]:
     put = {"ball": (sure(heights.ball_standing).value, LENGTH, "nearest")}
     taken = Phrase("The hole is the nearest that does: top of ball at {ball} uncoupled. Measure it in the bay.", put)
     return [_finding("school_off_level", CAUTION, "ball", says, taken)]
+
+
+def _unknown(rig: Rig, heights: Heights, choice: Choice, rail: Missing) -> Finding:
+    """How level the trailer will stand waits for figures: of those that can be read as the rig is, first what a ball is chosen by."""
+    chosen_by = () if heights.ball_is_measured else wanting(
+        heights.ball_wanted, heights.receiver, rig.figure("vehicle.receiver_size"), rig.figure("trailer.coupler_size"),
+        rig.figure("trailer.gvwr"), choice.hitch_load,
+    )  # fmt: skip
+    needs = there_now(rig, (*chosen_by, *rail.needs))
+    says = Phrase("How level the trailer will stand cannot be told.")
+    act = Phrase(
+        f"Go and read: {needs_in_words(needs)}." if needs else "Choose a hitch that is rated for this rig first."
+    )
+    return _finding("height_unknown", UNKNOWN, "ball", says, act, needs)
 
 
 def _school_cannot(heights: Heights) -> Phrase:

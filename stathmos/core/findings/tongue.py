@@ -13,6 +13,7 @@ from stathmos.core.units import SHARE, WEIGHT
 from stathmos.core.weighing import CANNOT_TELL, DISAGREE, HEAVY, LIGHT, Weights
 from stathmos.core.weighing import UNKNOWN as SHARE_UNKNOWN
 
+TONGUE_SCALE = "weighing.tongue_scale"
 _LIGHT = "A light tongue lets the trailer sway, then whip."
 _HEAVY = "It squats the vehicle and spoils ride, steering and braking."
 
@@ -37,13 +38,18 @@ def tongue(weights: Weights, advise: Advise = lambda forward: None) -> list[Find
     if not weights.weighed:
         # A share from a brochure, a plan or a guess is no verdict on the tongue, neither way.
         says = weights.warnings[0].says if weights.warnings else Phrase("The tongue weight is not measured.")
-        weigh = Phrase("Weigh the tongue: that one measurement settles it.")
+        weigh, reads = (
+            Phrase("Weigh the tongue: that one measurement settles it."),
+            weights.half_entered or (TONGUE_SCALE,),
+        )
+        if weights.half_entered:
+            weigh = Phrase(f"Finish the weighing: {needs_in_words(weights.half_entered)}.")
         # What was read, however weakly, and is too light is no better for being weak.
         light = [one for one in _band(weights, advise) if one.state == REFUSED] if weights.read else []
         return [
             *found,
             *light,
-            _finding("tongue_not_weighed", UNKNOWN, "tongue", says, weigh, ("weighing.tongue_scale",)),
+            _finding("tongue_not_weighed", UNKNOWN, "tongue", says, weigh, reads),
         ]
     settled = weights.reconciled.settled and weights.gross_reconciled.settled
     if not settled:

@@ -90,7 +90,9 @@ def filled_tongue(cars: Vehicles, lot: Trailers) -> Column:
     """The same tongue weight for many pairs, kg."""
     limits = np.fmin(cars.figures["tongue_limit"], lot.figures["coupler_tongue_limit"])
     never_over = np.where(cars.s_limited & ~np.isnan(limits), limits, NO_LIMIT.value)
-    tongue: Column = np.fmin(cars.upper * lot.figures["gvwr"], np.where(np.isnan(lot.figures["gvwr"]), np.nan, never_over))
+    tongue: Column = np.fmin(
+        cars.upper * lot.figures["gvwr"], np.where(np.isnan(lot.figures["gvwr"]), np.nan, never_over)
+    )
     return tongue
 
 

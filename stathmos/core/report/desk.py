@@ -7,7 +7,7 @@ import math
 from stathmos.core import desk, lot
 from stathmos.core.answer import Assessment
 from stathmos.core.desk import Desk, Hangs, Open, Span
-from stathmos.core.phrases import Phrase, as_text
+from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.ratings import Link
 from stathmos.core.report.writing import Amount, Tree, figure, rule_of
 from stathmos.core.rig import entry_at, name_at
@@ -32,6 +32,13 @@ def first_answer(assessment: Assessment) -> Tree:
         "next": _next(told),
         "weight_distributing": told.weight_distributing,
         "fits": told.fits,
+        "left": None
+        if told.left is None
+        else {
+            "least": Amount(max(0.0, told.left.least), WEIGHT, "down"),
+            "most": Amount(max(0.0, told.left.most), WEIGHT, "down"),
+            "driver": told.left.driver,
+        },
         "spans": [_span(span, links.get(span.key)) for span in sorted(told.spans, key=lambda span: -span.high)],
         "lacking": [LACKING[key] for key in told.lacking],
         "hangs_on": [_hangs(one, told) for one in told.hangs_on],
@@ -41,10 +48,19 @@ def first_answer(assessment: Assessment) -> Tree:
     }
 
 
+#: why a style may not be
+RULED_OUT = {
+    lot.FORBIDDEN: "A maker or the owner's manual forbids weight distribution",
+    lot.REQUIRED: "The owner's manual requires weight distribution",
+}
+
+
 def _says(told: Desk) -> Phrase:
     over = [span for span in told.spans if span.state != "within"]
     over.sort(key=lambda span: -span.high)
     names = ", ".join(span.name for span in over[:_NAMED])
+    if told.state == desk.CANNOT and told.ruled_out:
+        return Phrase(f"{RULED_OUT[told.ruled_out]}: choose the other way to hitch up.")
     if told.state == desk.CANNOT:
         sure = [span for span in told.spans if span.state == "over"]
         if not sure:
@@ -57,9 +73,26 @@ def _says(told: Desk) -> Phrase:
     if told.state == desk.NOT_ENOUGH:
         labels = ", ".join(name_at(path) for path in told.unread) or "what the axles carry cannot be worked out"
         return Phrase(f"Too little is read for an answer: {as_text(labels)}.")
+    open_ = f" Still open: {as_text(names)}." if names else ""
+    if told.ruled_out:
+        open_ += f" {RULED_OUT[told.ruled_out]} above a weight that this trailer may reach."
+    return joined(_left(told), Phrase(open_.strip())) if open_ else _left(told)
+
+
+def _left(told: Desk) -> Phrase:
+    """The headline: how much is left for people and cargo."""
+    word = "Likely OK" if told.state == desk.FITS else "Depends on what isn't read yet"
+    if told.left is None:
+        return Phrase(f"{word}.")
+    put = {"least": (max(0.0, told.left.least), WEIGHT, "down"), "most": (max(0.0, told.left.most), WEIGHT, "down")}
+    whose = "people and cargo, driver included" if told.left.driver else "people and cargo beyond what is listed"
     if told.state == desk.FITS:
-        return Phrase("No rating is passed, whatever the open figures are.")
-    return Phrase(f"On what is not read yet hang: {as_text(names)}.")
+        return Phrase(f"{word}: at least {{least}} left for {whose}. An estimate, not an approval.", put)
+    if told.left.most <= 0:
+        return Phrase(f"{word}: nothing may be left for {whose}.")
+    if told.left.least <= 0:
+        return Phrase(f"{word}: up to {{most}} left for {whose}, or nothing.", put)
+    return Phrase(f"{word}: {{least}} to {{most}} left for {whose}.", put)
 
 
 def _next(told: Desk) -> Phrase | None:

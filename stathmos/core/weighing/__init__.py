@@ -51,7 +51,7 @@ from stathmos.core.weighing.share import (
     tongue_share,
     under_each_school,
 )
-from stathmos.core.weighing.ways import NAMES, READINGS, Way, ways
+from stathmos.core.weighing.ways import NAMES, READINGS, Way, half_entered, ways
 from stathmos.core.weighing.weighbridge import Weighbridge, weighbridge
 
 __all__ = [
@@ -90,6 +90,7 @@ class Weights:
     ``ways``: each way of getting the tongue weight, with what became of it in ``became``.
     ``weighed``: the tongue as it stands was measured; ``read``: somebody read it off something, measured or not, and it is
     neither a brochure's nor a plan's; ``bounded``: all that was read of it is that it is less than something.
+    ``half_entered``: what a way still waits for of which something was read, by path.
     ``surely_light``: the share would lie under the band, all its spread, had every figure in it been measured.
     ``tongue``, ``gross`` and ``share`` are as planned: what the rig is judged by.
     """
@@ -113,6 +114,7 @@ class Weights:
     s_limit: Anything
     schools: tuple[ShareJudgement, ...]
     next_readings: tuple[NextReading, ...]
+    half_entered: tuple[str, ...] = ()
     warnings: tuple[Notice, ...] = ()
 
     @property
@@ -197,6 +199,7 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...], asking: bool = Tru
         )
         if open_question
         else (),
+        half_entered(rig, found),
         _warnings(rig, found, reconciled, gross_reconciled, tongue, gross, bridge),
     )
 

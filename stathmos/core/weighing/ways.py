@@ -16,6 +16,7 @@ from stathmos.core.figures import (
     Rule,
     assumed,
     sum_of,
+    wanting,
     work,
 )
 from stathmos.core.rig import Rig
@@ -131,6 +132,26 @@ def ways(rig: Rig, placed: tuple[Placed, ...], bridge: Weighbridge) -> tuple[Way
         for key, tongue in found.items()
         if not isinstance(tongue, Missing) and tongue.value > 0
     )
+
+
+#: a reading that was taken tells of the lengths that were not; of the weighbridge both passes are wanted
+_TAKEN = {"beam": ("beam_reading",), "jack": ("jack_reading",), "bridge": ("bridge_front_bare", "bridge_rear_bare")}
+
+
+def half_entered(rig: Rig, found: tuple[Way, ...]) -> tuple[str, ...]:
+    """What is still to be read for a way of which something was read already, by path; nothing where another tells the tongue."""
+    if any(way.measured for way in found):
+        return ()
+    complete = {way.key for way in found}
+    open_ = {
+        "beam": wanting(rig.figure("weighing.beam_pivot_to_scale"), rig.figure("weighing.beam_pivot_to_coupler")),
+        "jack": wanting(rig.figure("trailer.jack_position"), rig.figure("trailer.ball_to_axle")),
+        "bridge": wanting(*(rig.figure(f"weighing.{name}") for name in READINGS["bridge"])),
+    }
+    begun = [
+        key for key, names in _TAKEN.items() if key not in complete and any(getattr(rig.weighing, name) is not None for name in names)
+    ]  # fmt: skip
+    return tuple(dict.fromkeys(path for key in begun for path in open_[key]))
 
 
 def _measured(rig: Rig, key: str, tongue: Figure | Given) -> bool:

@@ -18,7 +18,9 @@ LEAST_REASON = 10
 
 
 @tried_again
-def waive_reserve(rig_id: int, person: Person, version: int, link: str, reason: str) -> ReserveWaiver:
+def waive_reserve(
+    rig_id: int, person: Person, version: int, link: str, reason: str, system: str = "us"
+) -> ReserveWaiver:
     """The waiver with the figures it holds for; raises `Stale`, or `NotWritten` with what hinders it."""
     require(person, "waive_reserve")
     reason = reason.strip()
@@ -37,7 +39,7 @@ def waive_reserve(rig_id: int, person: Person, version: int, link: str, reason: 
         )
         refused = ratings.refusal(found)
         if refused is not None:
-            raise NotWritten({"link": refused.text("us")})
+            raise NotWritten({"link": refused.text(system)})
         return ReserveWaiver.objects.create(
             rig=rig, link=link, demand=found.demand.value, rating=found.rating.value, reason=reason,
             version=version, waived_by=person,
