@@ -82,7 +82,7 @@ class Settings:
     ``source``: ``model``, or ``handbook`` where the geometry is not known. ``wind`` radians.
     """
 
-    counts: Mapping[str, int]
+    counts: Mapping[str, float]
     source: str
     wind: Figure | Missing
 
@@ -278,29 +278,42 @@ def starting_settings(rest: Rest, to: Aimed | None = None, order: OrderSchool = 
     if model is None:
         return Settings(counts=start, source=BY_HANDBOOK, wind=wind_of(kit, start, rest.bracket))
 
-    def every(wheres: tuple[str, ...]) -> list[dict[str, int]]:
-        """Every setting of whole counts in which only the kinds at some places differ from the handbook's."""
+    def every(wheres: tuple[str, ...]) -> list[dict[str, float]]:
+        """Every setting in which only the kinds at some places differ from the handbook's; halves where the kit has them."""
         ranges = {
-            one.kind.key: _whole(one) if one.kind.where in wheres else [start[one.kind.key]]
+            one.kind.key: _counts(one) if one.kind.where in wheres else [start[one.kind.key]]
             for one in settings_of(kit) if one.kind.key in start
         }  # fmt: skip
         return [dict(zip(ranges, counts, strict=True)) for counts in product(*ranges.values())]
 
-    best = start
+    least = school.low if to is not None or rest.school.reached_from is None else rest.school.reached_from
+
+    def rank(one: Mapping[str, float]) -> tuple[bool, float, int, tuple[float, ...]]:
+        """What reaches the window first, then what comes nearest the aim; of two as near the one without a half."""
+        found = model(one)
+        halves = sum(count != int(count) for count in one.values())
+        return not least <= found <= school.high, round(abs(found - school.aim), 4), halves, tuple(one.values())
+
+    best: dict[str, float] = dict(start)
     wheres: tuple[str, ...] = ()
     for stage in order.stages:
         wheres = (*wheres, *stage)
-        best = min(every(wheres), key=lambda one: (round(abs(model(one) - school.aim), 4), tuple(one.values())))
+        best = min(every(wheres), key=rank)
         if school.low <= model(best) <= school.high:
             break
     return Settings(counts=best, source=MODEL, wind=wind_of(kit, best, rest.bracket))
 
 
-def _whole(one: Allowed) -> list[int]:
-    """Every whole count that the kit allows; the one to begin with where its ends are not in the catalogue."""
-    if one.least is None or one.most is None or one.least.value > one.most.value:
-        return [] if one.begins_with is None else [one.begins_with]
-    return list(range(int(one.least.value), int(one.most.value) + 1))
+def _counts(one: Allowed) -> list[float]:
+    """Every count that the kit allows; the one to begin with where its ends are not in the catalogue."""
+    if one.least is not None and one.most is not None and one.least.value == one.most.value:
+        return [int(one.least.value)]
+    return [_plain(count) for count in one.counts()] or ([] if one.begins_with is None else [one.begins_with])
+
+
+def _plain(count: float) -> float:
+    """A whole count as a whole number."""
+    return int(count) if count == int(count) else count
 
 
 def couple_on(rest: Rest, settings: Settings | None) -> Anything:

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from stathmos.core.cargo import Placed
 from stathmos.core.figures import Given, Provenance, sure, there
-from stathmos.core.ratings import Link
+from stathmos.core.ratings import SAME, Link
 from stathmos.core.rig import CHOICE, Rig, entry_at
 from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, Load
 from stathmos.core.uncertainty import as_written
@@ -48,6 +48,16 @@ def word(text: str) -> Given:
 def to_the_pound(kg: float) -> float:
     """Up to the next whole pound, kg."""
     return math.ceil(kg / KG_PER_LB - 1e-9) * KG_PER_LB
+
+
+def told_up(out: float, whole: float) -> str:
+    """Which way an amount out is rounded for reading: up, so that it is enough; but never to more than there is, in either unit.
+
+    >>> told_up(90.3, 90.3), told_up(40.2, 90.3)  # kg: 91 of 90.3 nobody can take out
+    ('down', 'up')
+    """
+    more = out > whole - SAME or math.ceil(out) > whole or to_the_pound(out) > whole
+    return "down" if more else "up"
 
 
 def moved(one: Placed, to: float) -> tuple[Load, ...]:

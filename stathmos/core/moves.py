@@ -18,14 +18,14 @@ from stathmos.core.cargo import RACK, Placed, Space, load_space, travels
 from stathmos.core.cases import CaseLoads
 from stathmos.core.figures import Anything, Missing, Provenance, sure
 from stathmos.core.limits import guard
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import Link
 from stathmos.core.rig import KINDS, Rig
 from stathmos.core.rig.loads import TO_COME, TRAILER, Load
 from stathmos.core.trial import Bench, Tried
 from stathmos.core.tryout import SHARE, Tryout
 from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
-from stathmos.core.weighing import CANNOT_TELL, HEAVY, LIGHT, LOW_SIDE, Weights
+from stathmos.core.weighing import CANNOT_TELL, HEAVY, LIGHT, LOW_SIDE, Passed, Weights, mark_to_pass
 
 TRIES = 4  # a larger move is less well known itself; so often the target is drawn further in
 
@@ -55,11 +55,12 @@ class Move:
 
 
 class Candidate(NamedTuple):
-    """What is said, the loads as they would be written, and the work of it, kg·mm."""
+    """What is said, the loads as they would be written, the work of it, kg·mm; and the mark that a coarse dial's needle is to pass."""
 
     says: Phrase
     writes: tuple[Load, ...]
     effort: float
+    passes: Passed | None = None
 
 
 #: makes the candidate for a share aimed at; None where it cannot be done
@@ -85,18 +86,20 @@ def advise(bench: Bench, tryout: Tryout) -> tuple[Move, ...]:
         return ()
     found = []
     for make in _ways(rig, bench.placed, weights):
-        made = _until_inside(bench, make)
+        made = _until_inside(bench, make) or _past_the_mark(bench, make)
         if made is None:
             continue
         outcome = tryout.loads(made.writes)
         crossed = tuple(link for link in outcome.crosses if load_changes.binding(rig, link))
-        if outcome.worse_beside(link.key for link in crossed) or not outcome.settled(SHARE):
+        told = outcome.settled(SHARE) if made.passes is None else SHARE not in outcome.worse
+        if outcome.worse_beside(link.key for link in crossed) or not told:
             continue
         then = bench.tried(made.writes)
         share = then.weights.share
         assert not isinstance(share, Missing)
         effect = _effect(bench.planned, then)
-        found.append(Move(made.writes[0].key, made.says, share.value, effect, made.effort, made.writes, crossed))
+        says = made.says if made.passes is None else joined(made.says, _the_needle(made.passes))
+        found.append(Move(made.writes[0].key, says, share.value, effect, made.effort, made.writes, crossed))
     return tuple(sorted(found, key=lambda move: (bool(move.crosses), move.effort)))
 
 
@@ -118,6 +121,28 @@ def _until_inside(bench: Bench, make: Make) -> Candidate | None:
             return candidate if (then.share.value > now.value) == _forward(weights) else None
         target = _target(weights, within * 1.02)
     return None
+
+
+def _past_the_mark(bench: Bench, make: Make) -> Candidate | None:
+    """Where the dial is too coarse for the band: a move that takes the tongue well into it, with the dial's own mark as the test."""
+    weights = bench.weights
+    needle, judged = weights.needle, weights.judgement
+    if needle is None:
+        return None
+    gross, now = sure(weights.gross).value, sure(weights.tongue).value
+    passes = mark_to_pass(needle, judged.low * gross, judged.high * gross, up=_forward(weights))
+    if passes is None:
+        return None
+    middle = (needle.least + needle.most) / 2
+    candidate = make((now + passes.by) / gross)
+    # The reading stands for anything between its marks, so that the middle of those is what lies in the band then.
+    inside = judged.low * gross <= middle + passes.by <= judged.high * gross
+    return candidate._replace(passes=passes) if candidate is not None and inside else None
+
+
+def _the_needle(passes: Passed) -> Phrase:
+    put = {"mark": (passes.mark, WEIGHT, "nearest")}
+    return Phrase(f"Then the needle should {'pass' if passes.up else 'be under'} {{mark}}: weigh again to see.", put)
 
 
 _SAME = 1e-9
@@ -212,7 +237,10 @@ def _take_out(rig: Rig, one: Placed, rest: _Trailer, target: float) -> Candidate
     if out <= 0 or out > sure(one.weight).value:
         return None
     word = "Drain" if one.kind.density else "Take out"
-    says = Phrase(f"{word} {{out}} of {one.load.word.lower()}.", {"out": (out, WEIGHT, "up")})
+    says = Phrase(
+        f"{word} {{out}} of {one.load.word.lower()}.",
+        {"out": (out, WEIGHT, load_changes.told_up(out, sure(one.weight).value))},
+    )
     return Candidate(says, load_changes.taken_out(rig, one, out), out * rest.L)
 
 

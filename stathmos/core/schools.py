@@ -57,7 +57,10 @@ class ShareSchool:
 
 @dataclass(frozen=True)
 class RestorationSchool:
-    """How much of the front axle's lost load the spring bars should give back."""
+    """How much of the front axle's lost load the spring bars should give back.
+
+    ``reached_from``: where a single figure is aimed at, what is near enough to it from below.
+    """
 
     key: str
     name: str
@@ -66,6 +69,7 @@ class RestorationSchool:
     high: float
     source: str
     means: str = ""
+    reached_from: float | None = None
     authority: Authority = Authority.DEFAULT
     needs: tuple[str, ...] = ("front axle alone, coupled, and with the bars on: weighed or taped",)
 
@@ -130,7 +134,7 @@ RESTORATION_SCHOOLS: dict[str, RestorationSchool] = {
         ),
         RestorationSchool(
             "half", "half and no further", 0.5, 0.5, 0.5, COMMON_PRACTICE,
-            "The front comes down by half of what coupling lifted it.",
+            "The front comes down by half of what coupling lifted it.", reached_from=1 / 3,
         ),
         RestorationSchool(
             "full", "full, same height as uncoupled", 1.0, 1.0, 1.0, COMMON_PRACTICE,

@@ -264,7 +264,9 @@ OffsetShape = shape(
 )
 SettingsShape = shape(
     "Settings",
-    counts=shape("SettingCount", kind=text(), row=text(), stepper=text(), count=Whole(), words=text())(many=True),
+    counts=shape("SettingCount", kind=text(), row=text(), stepper=text(), count=s.FloatField(), words=text())(
+        many=True
+    ),
     source=s.ChoiceField(["model", "handbook"]),
     wind=FigureShape(),
     ask=text(),

@@ -118,6 +118,32 @@ class BarsAsSprings(unittest.TestCase):
                 self.assertAlmostEqual(bars.front_drop.value, front, places=3)
                 self.assertAlmostEqual(bars.rear_drop.value, rear, places=3)
 
+    def test_half_links_reach_half_where_whole_ones_do_not(self) -> None:
+        """On chains with a 12 mm bolt for half a link: never past half where a count reaches a third and no more than half."""
+        halves = reached = 0
+        for tongue in range(560, 1060, 10):
+            tried = {}
+            for yes in ("yes", "no"):
+                document = sprung(
+                    weighing__tongue_scale=measured(f"{tongue} lb"), vehicle__handbook_restoration=label("half")
+                )
+                for one in document["stock"]["kits"]:
+                    one |= {"step_word": label("link"), "half_links": label(yes), "washers_least": label("4"), "washers_most": label("4"),
+                            "steps_least": label("3"), "steps_most": label("9"), "steps_start": label("6"), "steps_slack": label("8")}  # fmt: skip
+                assessment = assessed(document)
+                if assessment.coupled.settings is None or assessment.coupled.settings.source != "model":
+                    continue
+                tried[yes] = assessment.coupled.settings.counts["link"], state(assessment, "bars").restoration.value
+            if len(tried) < 2:
+                continue
+            (count, with_half), (_, without) = tried["yes"], tried["no"]
+            inside = [1 / 3 <= one <= 0.5 + 1e-9 for one in (with_half, without)]
+            self.assertGreaterEqual(inside[0], inside[1], "a half takes nothing away")
+            halves += count != int(count)
+            reached += inside[0]
+        self.assertGreater(halves, 3)
+        self.assertGreater(reached, 10)
+
     @settings(max_examples=40, deadline=None)
     @given(st.integers(520, 1100), st.integers(350, 1200), st.integers(500, 2500), st.integers(150, 300))
     def test_starting_settings_are_the_best_of_all(self, tongue: int, front: int, rear: int, length: int) -> None:

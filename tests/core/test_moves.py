@@ -21,6 +21,54 @@ def moves(**changes) -> dict[str, object]:
     return {move.says.template.split(" ")[0]: move for move in assessed(rig(**{**LIGHT, **changes})).moves}
 
 
+class CoarseDial(unittest.TestCase):
+    """A mower of 900 lb in a trailer of 1 300 whose axle stands 80 in behind the ball, on a dial of 100 lb marks."""
+
+    def mower(self, reading: str, gross: str = "1300 lb", at: str = "85 in", **more):
+        changes = {
+            "trailer__gvwr": label("3000 lb"), "trailer__gross_weight": measured(gross), "trailer__ball_to_axle": measured("80 in"),
+            "trailer__frame_length": measured("120 in"), "trailer__ball_to_rear": measured("140 in"), "trailer__axle_count": label("1"),
+            "trailer__tyre_count": label("2"), "trailer__brochure_tongue": None, "hitch__style": label("weight_carrying"),
+            "weighing": {"gauge": measured(reading), "gauge_mark": measured("100 lb")},
+            "loads__machine__weight": measured("900 lb"), "loads__machine__at": measured(at), "loads__machine__what": measured("Mower"),
+        }  # fmt: skip
+        return assessed(rig(**changes, **more))
+
+    def test_nine_inches_by_hand_and_the_mark_as_the_test(self) -> None:
+        """From nothing to past the 100 mark: 80·100/900 is 8.9 in, so 9; under 100 or at 75 alike, for no needle tells them apart."""
+        for reading in ("< 100 lb", "75 lb"):
+            judged = self.mower(reading)
+            self.assertEqual(judged.weights.judgement.state, "light", reading)
+            (move,) = (one.says.text("us").replace("\u00a0", " ") for one in judged.moves)
+            self.assertEqual(
+                move,
+                "Move mower (900 lb) 9 in forward, to 76 in behind the ball. Then the needle should pass 100 lb: weigh again to see.",
+            )
+            self.assertIn("until the needle passes 100", judged.verdict.remedy.text("us"))
+
+    def test_a_needle_under_a_mark_cannot_be_past_it(self) -> None:
+        """75 on marks of 100 is under 100: of 1 100 lb that is under 10 %, and light; with its spread alone it might be 133."""
+        spread = self.mower("75 lb", gross="1100 lb").weights
+        self.assertGreater((spread.share.value + 2 * spread.share.u) * 1100, 130)
+        self.assertEqual(spread.judgement.state, "light")
+        self.assertEqual(self.mower("75 lb", gross="900 lb").weights.judgement.state, "cannot tell")
+
+    def test_on_a_mark_the_needle_is_known_to_half_of_one_either_way(self) -> None:
+        """200 of 2 500 lb: from 144 to 256, and 250 wanted; past 200 is 56 lb more, 5 in of the mower."""
+        judged = self.mower("200 lb", gross="2500 lb")
+        (move,) = (one for one in judged.moves)
+        self.assertAlmostEqual(move.effect.tongue / KG, 900 * 5 / 80, places=6)
+        self.assertIn("the needle should pass 200", move.says.text("us"))
+
+    def test_what_would_leave_it_perhaps_too_light_is_not_told(self) -> None:
+        self.assertEqual(self.mower("200 lb").moves, ())
+
+    def test_fine_marks_are_told_as_before(self) -> None:
+        said = " ".join(one.says.text("us") for one in assessed(rig(**LIGHT)).moves)
+        self.assertTrue(said)
+        self.assertNotIn("needle", said)
+
+
 class Advice(unittest.TestCase):
     def test_a_tongue_that_is_right_wants_none(self) -> None:
         self.assertEqual(assessed(rig()).moves, ())

@@ -130,6 +130,12 @@ def _move(weights: Weights, advise: Advise, forward: bool) -> Phrase:
         return Phrase(f"Move load {way} a little at a time, and weigh again after each move.")
     if told.excluded is not None:
         return _excluded(weights, told.excluded)
+    if told.passes is not None:
+        put = {"mark": (told.passes.mark, WEIGHT, "nearest")}
+        stands = "passes" if told.passes.up else "is under"
+        return _with_costs(
+            Phrase(f"Move load {way} until the needle {stands} {{mark}}. Then weigh again with finer marks.", put), told
+        )
     if told.narrow is not None or told.target is None or told.holds is None:
         return _narrow(told.narrow)
     put = {
@@ -143,6 +149,11 @@ def _move(weights: Weights, advise: Advise, forward: bool) -> Phrase:
         f"Move load {way} until the tongue weighs {least} {{target}} ({{by}} {change} than now), and {end} {{end}}. Then weigh again.",
         put,
     )
+    return _with_costs(says, told)
+
+
+def _with_costs(says: Phrase, told: TongueAdvice) -> Phrase:
+    """The same, and what else it leaves worse."""
     if told.outcome is None or told.outcome.clean:
         return says
     worse = [link_name(key) for key in told.outcome.worse_links]

@@ -5,12 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core import load_changes
-from stathmos.core.figures import sure
+from stathmos.core.figures import Missing, sure
 from stathmos.core.limits.margins import guard
 from stathmos.core.limits.tongue_range import End, TongueRange, exact, tongue_range
 from stathmos.core.ratings import Link
 from stathmos.core.trial import Bench
 from stathmos.core.tryout import SHARE, Outcome, Tryout
+from stathmos.core.weighing import Passed, mark_to_pass
 
 
 @dataclass(frozen=True)
@@ -18,7 +19,8 @@ class TongueAdvice:
     """What the tongue is to weigh, kg: ``target``, so that nineteen times in twenty the next weighing shows enough.
 
     ``by``: how much that is more than now, less than nothing where it is less. ``holds``: the other end of what it may come to.
-    ``outcome``: the rig so. Where the scale is too coarse for a target there is none, and ``narrow`` says between what it lies;
+    ``outcome``: the rig so. Where the scale is too coarse for a target there is none: ``passes`` is the mark that its needle should
+    pass instead, or ``narrow`` says between what the target would lie;
     where a rating and the band exclude each other ``excluded`` has the two.
     """
 
@@ -26,6 +28,7 @@ class TongueAdvice:
     by: float = 0.0
     holds: End | None = None
     outcome: Outcome | None = None
+    passes: Passed | None = None
     narrow: TongueRange | None = None
     excluded: TongueRange | None = None
 
@@ -37,6 +40,9 @@ def tongue_advice(bench: Bench, tryout: Tryout, forward: bool) -> TongueAdvice |
         return load_changes.binding(bench.rig, link)
 
     aimed = tongue_range(bench, guard, binds)
+    by_needle = _by_needle(bench, tryout, forward)
+    if by_needle is not None:
+        return by_needle
     if aimed is None:
         return None
     now, L = sure(bench.weights.tongue).value, sure(bench.rig.figure("trailer.ball_to_axle")).value
@@ -55,6 +61,20 @@ def tongue_advice(bench: Bench, tryout: Tryout, forward: bool) -> TongueAdvice |
     if not outcome.settled(SHARE):
         return None
     return TongueAdvice(target, more, aimed.most if forward else aimed.least, outcome)
+
+
+def _by_needle(bench: Bench, tryout: Tryout, forward: bool) -> TongueAdvice | None:
+    """On a coarse dial: the mark that the needle should pass, where that leaves the tongue no worse off."""
+    weights, L = bench.weights, bench.rig.trailer.ball_to_axle
+    needle, judged = weights.needle, weights.judgement
+    if needle is None or L is None or isinstance(weights.gross, Missing):
+        return None
+    gross = weights.gross.value
+    passes = mark_to_pass(needle, judged.low * gross, judged.high * gross, up=forward)
+    if passes is None:
+        return None
+    outcome = tryout.loads(load_changes.shifted(bench.rig, L.value, passes.by))
+    return None if SHARE in outcome.worse else TongueAdvice(by=passes.by, outcome=outcome, passes=passes)
 
 
 def _told_apart(bare: TongueRange | None) -> TongueAdvice | None:

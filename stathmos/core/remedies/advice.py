@@ -131,7 +131,9 @@ def _take_out(bench: Bench, one: Placed) -> _Probe:
 
     def says(out: float) -> Phrase:
         whose = f"{one.load.word.lower()}{', all of it' if out > whole - SAME else ''}"
-        return Phrase(f"{verb} {{out}} out of {where}: {whose}.", {"out": (out, WEIGHT, "up")})
+        return Phrase(
+            f"{verb} {{out}} out of {where}: {whose}.", {"out": (out, WEIGHT, load_changes.told_up(out, whole))}
+        )
 
     def write(out: float) -> tuple[Load, ...]:
         return load_changes.taken_out(rig, one, out)

@@ -34,6 +34,7 @@ from stathmos.core.rules import Rules
 from stathmos.core.schools import ShareSchool
 from stathmos.core.uncertainty import as_written, read_on_weighbridge
 from stathmos.core.units import SHARE, WEIGHT
+from stathmos.core.weighing.dial import Dial, Passed, mark_to_pass, read_by_needle
 from stathmos.core.weighing.next_reading import GROSS, Band, NextReading, Taken, next_readings
 from stathmos.core.weighing.reconcile import CROSS_CHECK, ODD, USED, Reconciled, disagreements, reconcile
 from stathmos.core.weighing.share import (
@@ -44,6 +45,7 @@ from stathmos.core.weighing.share import (
     LOW_SIDE,
     UNKNOWN,
     ShareJudgement,
+    Within,
     against_the_user,
     judge_share,
     place_in_band,
@@ -62,7 +64,9 @@ __all__ = [
     "LIGHT",
     "LOW_SIDE",
     "UNKNOWN",
+    "Dial",
     "NextReading",
+    "Passed",
     "Reconciled",
     "ShareJudgement",
     "Way",
@@ -70,6 +74,7 @@ __all__ = [
     "Weights",
     "against_the_user",
     "judge_share",
+    "mark_to_pass",
     "replanned",
     "s_limit",
     "tongue_share",
@@ -90,7 +95,7 @@ class Weights:
     ``ways``: each way of getting the tongue weight, with what became of it in ``became``.
     ``weighed``: the tongue as it stands was measured; ``read``: somebody read it off something, measured or not, and it is
     neither a brochure's nor a plan's; ``bounded``: all that was read of it is that it is less than something.
-    ``half_entered``: what a way still waits for of which something was read, by path.
+    ``dial``: the coarse dial by which alone the tongue as it stands is known. ``half_entered``: what a way still waits for of which something was read, by path.
     ``surely_light``: the share would lie under the band, all its spread, had every figure in it been measured.
     ``tongue``, ``gross`` and ``share`` are as planned: what the rig is judged by.
     """
@@ -116,6 +121,7 @@ class Weights:
     next_readings: tuple[NextReading, ...]
     half_entered: tuple[str, ...] = ()
     warnings: tuple[Notice, ...] = ()
+    dial: Dial | None = None
 
     @property
     def never_over(self) -> Anything:
@@ -131,7 +137,19 @@ class Weights:
     @Lazily
     def judgement(self) -> ShareJudgement:
         """The share against the school in force."""
-        return judge_share(self.share, self.gross, self.school, self.s_limit)
+        return judge_share(self.share, self.gross, self.school, self.s_limit, self.within)
+
+    @property
+    def needle(self) -> Dial | None:
+        """The coarse dial by which alone the tongue is known, as planned; None where it is known otherwise."""
+        if self.dial is None or isinstance(self.tongue, Missing) or isinstance(self.tongue_standing, Missing):
+            return None
+        return self.dial.shifted(self.tongue.value - self.tongue_standing.value)
+
+    @property
+    def within(self) -> Within:
+        """What the share cannot be beyond, as the needle stood between two marks."""
+        return _within(self.needle, self.gross)
 
 
 def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...], asking: bool = True) -> Weights:
@@ -163,7 +181,10 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...], asking: bool = Tru
     )
     share = work("share = TW / GTW", SHARE, tongue_share, rules.share.rule(), TW=tongue, GTW=gross)
     limit = s_limit(rig)
-    judgement = judge_share(share, gross, rules.share, limit)
+    dial = read_by_needle(rig, reconciled.used) if measured or weakly else None
+    by_change = 0.0 if isinstance(tongue, Missing) else tongue.value - sure(tongue_standing).value
+    within = _within(None if dial is None else dial.shifted(by_change), gross)
+    judgement = judge_share(share, gross, rules.share, limit, within)
     became = {way.key: _became(way, reconciled) for way in found}
     taken = Taken((*measured, *((GROSS,) if _is_weighed(gross_standing) else ())), bool(measured))
     # While weighings disagree, how likely a further one settles it cannot be reckoned: repeat them, or take a third.
@@ -187,7 +208,7 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...], asking: bool = Tru
         share,
         rules.share,
         limit,
-        under_each_school(share, gross, rules, limit),
+        under_each_school(share, gross, rules, limit, within),
         next_readings(
             rig,
             tongue_standing,
@@ -201,7 +222,16 @@ def weigh(rig: Rig, rules: Rules, placed: tuple[Placed, ...], asking: bool = Tru
         else (),
         half_entered(rig, found),
         _warnings(rig, found, reconciled, gross_reconciled, tongue, gross, bridge),
+        dial,
     )
+
+
+def _within(needle: Dial | None, gross: Anything) -> Within:
+    """The marks between which a needle stands as shares of a gross weight, as wide as that is doubted, kg."""
+    if needle is None or isinstance(gross, Missing):
+        return Within()
+    doubt = COVERAGE * gross.u
+    return Within(needle.least / (gross.value + doubt), needle.most / max(gross.value - doubt, 1.0))
 
 
 def _at_best(rig: Rig, share: Figure) -> float:

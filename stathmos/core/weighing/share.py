@@ -51,22 +51,31 @@ def against_the_user(share: float, low: float, high: float) -> str:
     return "down" if share < (low + high) / 2 else "up"
 
 
-def place_in_band(share: float, spread: float, low: float, high: float) -> tuple[str, tuple[str, ...]]:
-    """State of a share known to ± ``spread`` against a band; either edge itself is inside.
+@dataclass(frozen=True)
+class Within:
+    """The least and the most that a share may be whatever its spread says, as a needle between two marks tells."""
+
+    least: float = 0.0
+    most: float = float("inf")
+
+
+def place_in_band(
+    share: float, spread: float, low: float, high: float, within: Within = Within()
+) -> tuple[str, tuple[str, ...]]:
+    """State of a share known to ± ``spread`` against a band; either edge itself is inside. ``within``: what it cannot be beyond.
 
     >>> place_in_band(0.12, 0.01, 0.10, 0.15), place_in_band(0.10, 0.0, 0.10, 0.15)[0]
     (('inside', ()), 'inside')
     >>> place_in_band(0.105, 0.01, 0.10, 0.15), place_in_band(0.08, 0.01, 0.10, 0.15)[0]
     (('cannot tell', ('low',)), 'light')
     """
-    if share + spread < low - _SAME:
+    least, most = max(share - spread, min(share, within.least)), min(share + spread, max(share, within.most))
+    if most < low - _SAME:
         return LIGHT, ()
-    if share - spread > high + _SAME:
+    if least > high + _SAME:
         return HEAVY, ()
     sides = tuple(
-        side
-        for side, straddles in ((LOW_SIDE, share - spread < low - _SAME), (HIGH_SIDE, share + spread > high + _SAME))
-        if straddles
+        side for side, straddles in ((LOW_SIDE, least < low - _SAME), (HIGH_SIDE, most > high + _SAME)) if straddles
     )
     return (CANNOT_TELL if sides else INSIDE), sides
 
@@ -77,14 +86,16 @@ def s_limit(rig: Rig) -> Anything:
     return min(known, key=lambda limit: limit.value) if known else Missing(("trailer.coupler_tongue_limit",))
 
 
-def judge_share(share: Figure | Missing, gross: Anything, school: ShareSchool, limit: Anything) -> ShareJudgement:
+def judge_share(
+    share: Figure | Missing, gross: Anything, school: ShareSchool, limit: Anything, within: Within = Within()
+) -> ShareJudgement:
     """The share against one school's band; ``limit`` (kg) caps the band of a school that goes by the S-limit."""
     needs = wanting(share, gross, *((limit,) if school.s_limited else ()))
     if needs:
         return ShareJudgement(UNKNOWN, school, school.low, school.high, needs=needs)
     high = min(school.high, sure(limit).value / sure(gross).value) if school.s_limited else school.high
     low = school.low  # a limit below it leaves no band at all: whatever is not over the limit is too light
-    state, sides = place_in_band(sure(share).value, expanded(sure(share)), low, high)
+    state, sides = place_in_band(sure(share).value, expanded(sure(share)), low, high, within)
     correction = None
     if sure(share).value < low - _SAME:
         correction = (low - sure(share).value) * sure(gross).value
@@ -94,8 +105,8 @@ def judge_share(share: Figure | Missing, gross: Anything, school: ShareSchool, l
 
 
 def under_each_school(
-    share: Figure | Missing, gross: Known | Missing, rules: Rules, limit: Anything
+    share: Figure | Missing, gross: Known | Missing, rules: Rules, limit: Anything, within: Within = Within()
 ) -> tuple[ShareJudgement, ...]:
     """The same reading under the school in force and under every other, side by side; the one in force first."""
     others = [school for school in SHARE_SCHOOLS.values() if school.key != rules.share.key]
-    return tuple(judge_share(share, gross, school, limit) for school in (rules.share, *others))
+    return tuple(judge_share(share, gross, school, limit, within) for school in (rules.share, *others))

@@ -169,7 +169,7 @@ def _trial(key: str, setting: Setting, kit: Kit, marks: Mapping[str, Given], roc
     return Trial(key=key, rocked=_flag(rocked, f"trials.{key}.rocked"), **counted, **placed)
 
 
-def _begins(case: Case) -> Mapping[str, int]:
+def _begins(case: Case) -> Mapping[str, float]:
     settings = start(case)
     assert settings is not None
     return settings.counts
