@@ -17,7 +17,7 @@ from stathmos.core import load_changes
 from stathmos.core.cargo import RACK, Placed, Space, load_space, travels
 from stathmos.core.cases import CaseLoads
 from stathmos.core.figures import Anything, Missing, Provenance, sure
-from stathmos.core.limits import guard
+from stathmos.core.limits import guard, steady
 from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import Link
 from stathmos.core.rig import KINDS, Rig
@@ -92,7 +92,7 @@ def advise(bench: Bench, tryout: Tryout) -> tuple[Move, ...]:
         outcome = tryout.loads(made.writes)
         crossed = tuple(link for link in outcome.crosses if load_changes.binding(rig, link))
         told = outcome.settled(SHARE) if made.passes is None else SHARE not in outcome.worse
-        if outcome.worse_beside(link.key for link in crossed) or not told:
+        if outcome.worse_beside(link.key for link in crossed) or not told or not steady(bench, tryout, made.writes):
             continue
         then = bench.tried(made.writes)
         share = then.weights.share

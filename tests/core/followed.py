@@ -12,8 +12,8 @@ from stathmos.core.assess import assess
 from stathmos.core.cargo import plan, still_to_change
 from stathmos.core.figures import Authority, Given, Missing, Provenance, sure
 from stathmos.core.load_changes import put, shifted, with_loads
-from stathmos.core.rig import Load, Rig, entry_at
-from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT
+from stathmos.core.rig import KINDS, Load, Rig, entry_at
+from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, TRAILER
 from stathmos.core.rules import Rules, own_band
 from stathmos.core.schools import SHARE_SCHOOLS
 from stathmos.core.stock import Stock
@@ -118,6 +118,32 @@ class Walker:
         self._rooms()
         self._band()
         self._builds()
+        self._sentences()
+
+    def _sentences(self) -> None:
+        """What is told in a sentence and is no load: another kit, another style, less restoration, the ball at another height."""
+        for one in self.now.findings:
+            text = one.remedy.text("us").replace("\u00a0", " ")
+            rig = self._as_told(text)
+            if rig is None:
+                continue
+            about = one.subject if one.key == "over" else f"{one.station}/{one.subject}"
+            self.note("sentence", self.judged(rig), about, text)
+
+    def _as_told(self, text: str) -> Rig | None:
+        instead = re.search(r"Fit (.+?) instead", text)
+        if instead:
+            return with_choices(self.rig, (("hitch.kit", instead[1]), ("hitch.bars", "")))
+        for beginning, path, choice in (
+            ("Choose weight-carrying", "hitch.style", "weight_carrying"), ("Choose weight-distributing", "hitch.style", "weight_distributing"),
+            ("Use a weight-distributing hitch", "hitch.style", "weight_distributing"), ("Set less restoration", "ways.restoration_school", "half"),
+        ):  # fmt: skip
+            if text.startswith(beginning):
+                return with_choices(self.rig, ((path, choice),))
+        if text.startswith("Stand the trailer level"):
+            ball = replace(_measured(self.now.heights.level.value, "length", "hitch.ball_height"), datum="top")
+            return random_rigs.put(self.rig, "hitch.ball_height", ball)
+        return None
 
     def note(self, kind: str, after: Assessment, cures: str, what: str, told: frozenset[str] = frozenset()) -> None:
         """Hold the rig as it then stands against the rig as it stood; ``cures``: the link or subject that is to be well then."""
@@ -142,6 +168,9 @@ class Walker:
         """Done: each load stands where it was sent, and what hangs on the trailer's load is read again, the scales as good as they were."""
         after, weights = with_loads(self.rig, writes), self.now.weights
         written = {one.key for one in writes}
+        if any(KINDS[one.kind_key].on == TRAILER for one in writes):
+            # What is told is told of the rig as planned: all that is still to come is aboard before it is weighed.
+            written |= {one.key for one in after.loads if one.when_key == TO_COME and KINDS[one.kind_key].on == TRAILER}
         change = still_to_change(tuple(one for one in plan(after) if one.key in written))
         dT, dG = sure(change.tongue).value, sure(change.gross).value
         settled = [
@@ -305,3 +334,10 @@ def lines(tally: Tally, most: int = 5) -> Iterator[str]:
         bad = tally.bad.get(kind, [])
         yield f"{kind}: {count} followed, {len(bad)} wrong, {tally.untold.get(kind, 0)} untold"
         yield from (f"    {one[:300]}" for one in bad[:most])
+
+
+if __name__ == "__main__":
+    import sys
+
+    first, last = (int(one) for one in sys.argv[1:3])
+    sys.stdout.write("\n".join(lines(walks(range(first, last)))) + "\n")

@@ -2,6 +2,7 @@
 
 from stathmos.core.limits.capacity import Room, capacity
 from stathmos.core.limits.margins import guard
+from stathmos.core.limits.steady import steady
 from stathmos.core.limits.tongue_advice import TongueAdvice, tongue_advice
 from stathmos.core.limits.tongue_range import TongueRange, tongue_range
 from stathmos.core.limits.words import capacity_lines, tongue_line
@@ -13,6 +14,7 @@ __all__ = [
     "capacity",
     "capacity_lines",
     "guard",
+    "steady",
     "tongue_advice",
     "tongue_line",
     "tongue_range",

@@ -17,6 +17,7 @@ from stathmos.core.figures import Missing, sure
 from stathmos.core.limits.constraints import NAMES, excesses, known_now
 from stathmos.core.limits.margins import guard
 from stathmos.core.limits.solve import largest
+from stathmos.core.limits.steady import steady
 from stathmos.core.ratings import AXLES, LOAD, SAME, TYRES, WHEELS, State, link_name
 from stathmos.core.rig import Load, name_at
 from stathmos.core.rig.loads import TRAILER, VEHICLE
@@ -178,7 +179,8 @@ def _whole(bench: Bench, tryout: Tryout, most: float, put: Callable[[float], Put
     """So much of an amount as leaves nothing on the whole rig worse than it is."""
     amount = most
     for _ in range(SHRINKS):
-        if amount <= SAME or tryout.loads(_writes(bench, put(amount))).clean:
+        writes = _writes(bench, put(amount))
+        if amount <= SAME or tryout.loads(writes).clean and steady(bench, tryout, writes):
             return amount
         amount *= SHRUNK
     return 0.0

@@ -33,3 +33,18 @@ def guard(known: Known) -> float:
     """
     read, put = _part(known, _READ_ON_SCALES), _part(known, _PUT_BY_HAND)
     return expanded(known) + ONE_SIDED_95 * math.hypot(read, read, put)
+
+
+def read_again(known: Known) -> float:
+    """By how much a figure may read otherwise when it is weighed once more, nineteen times in twenty, in its own unit.
+
+    1.645·u_read·√2
+
+    Sources: [1] JCGM 100:2008 (GUM), annex G.
+
+    >>> from stathmos.core.figures import Given, Provenance
+    >>> round(read_again(Given(800.0, "weight", Provenance.MEASURED, path="weighing.tongue_scale", u=4.0)), 2)
+    9.31
+    """
+    read = _part(known, _READ_ON_SCALES)
+    return ONE_SIDED_95 * math.hypot(read, read)

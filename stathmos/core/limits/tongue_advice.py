@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from stathmos.core import load_changes
 from stathmos.core.figures import Missing, sure
 from stathmos.core.limits.margins import guard
+from stathmos.core.limits.steady import steady
 from stathmos.core.limits.tongue_range import End, TongueRange, exact, tongue_range
 from stathmos.core.ratings import Link
 from stathmos.core.trial import Bench
@@ -57,8 +58,9 @@ def tongue_advice(bench: Bench, tryout: Tryout, forward: bool) -> TongueAdvice |
     target = now + more
     if not aimed.least.at - 1e-6 <= target <= aimed.most.at + 1e-6:
         return _told_apart(tongue_range(bench, exact, binds))
-    outcome = tryout.loads(load_changes.shifted(bench.rig, L, more))
-    if not outcome.settled(SHARE):
+    writes = load_changes.shifted(bench.rig, L, more)
+    outcome = tryout.loads(writes)
+    if not outcome.settled(SHARE) or outcome.clean and not steady(bench, tryout, writes):
         return None
     return TongueAdvice(target, more, aimed.most if forward else aimed.least, outcome)
 

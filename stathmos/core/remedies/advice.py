@@ -15,7 +15,7 @@ from stathmos.core import load_changes
 from stathmos.core.cargo import Placed, load_space, travels
 from stathmos.core.choice import Choice
 from stathmos.core.figures import Missing, sure, there
-from stathmos.core.limits import guard
+from stathmos.core.limits import guard, steady
 from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.ratings import LOAD, SAME, Link, State
 from stathmos.core.rig import Rig
@@ -96,6 +96,8 @@ def _remedy(
     """A remedy of loads as the whole rig judges it; None where it does not cure, or leaves something else worse than it tells."""
     outcome = tryout.loads(writes)
     if not outcome.cures(link.key) or outcome.forbidden or outcome.worse_beside(one.key for one in outcome.crosses):
+        return None
+    if not steady(bench, tryout, writes):
         return None
     then, now = bench.weighed(writes), bench.weights
     fell = (

@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from stathmos.core import load_changes
 from stathmos.core.cargo import travels
 from stathmos.core.figures import Missing, sure, there
-from stathmos.core.limits import guard
+from stathmos.core.limits import guard, steady
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import LINKS, SAME, Link, State
 from stathmos.core.remedies.advice import FURTHER, NOT_SURELY, TRIES, Remedy
@@ -117,7 +117,8 @@ def _out_of_the_trailer(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Ph
             if wanted > _can_come_out(bench):
                 break
             outcome = tryout.loads(out(wanted))
-            if _cured(outcome, link) and (outcome.settled(link.key) or end):
+            fine = _cured(outcome, link) and (outcome.settled(link.key) or end)
+            if fine and steady(bench, tryout, out(wanted)):
                 yield _out_words(link, wanted, end)
                 return
             wanted = load_changes.to_the_pound(wanted * FURTHER)
