@@ -77,7 +77,11 @@ def reading_list(
     for name, needs in [*((link.name, () if link.guessed else link.needs) for link in links), *others]:
         for need in there_now(rig, needs):
             waiting.setdefault(need, []).append(name)
-    found = [_item(rig, path, MISSING, names, len(names)) for path, names in waiting.items()]
+    # What is written and is waited for all the same is too weak: it comes behind what nobody wrote.
+    found = [
+        _item(rig, path, MISSING if isinstance(rig.figure(path), Missing) else TIPS, names, len(names))
+        for path, names in waiting.items() if path not in guessed
+    ]  # fmt: skip
     for path in guessed:
         held = [link.name for link in links if path in link.guessed]
         found.append(_item(rig, path, GUESSED, held or ["the verdict"], len(held)))

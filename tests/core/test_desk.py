@@ -356,7 +356,7 @@ class WhichTrailers(unittest.TestCase):
         fits = {one.index: one for one in lot.best(lot.vehicles([truth], Rules()), vans, read.stock)}
         for place in range(8):
             if said.told(place) == desk.CANNOT:
-                self.assertEqual(fits[place].fits, "does not fit", (place, said.weakest[place], fits[place]))
+                self.assertNotEqual(fits[place].fits, "fits", (place, said.weakest[place], fits[place]))
 
     def test_reading_one_more_label_never_takes_an_answer_away(self) -> None:
         """Both styles count: a label of the one that is read later turns no trailer that fits in the other into one that does not."""

@@ -90,6 +90,6 @@ class Labels(unittest.TestCase):
         document = rig(vehicle__payload="2800 lb", vehicle__gcwr=None, weighing__tongue_scale="800 lb")
         found = [(one.path, one.why) for one in assessed(document).to_read]
         self.assertEqual(
-            [("vehicle.payload", "guessed"), ("vehicle.gcwr", "missing"), ("weighing.tongue_scale", "weak")],
+            [("vehicle.payload", "guessed"), ("vehicle.gcwr", "missing"), ("weighing.tongue_scale", "could tip it")],
             found[:3],
         )

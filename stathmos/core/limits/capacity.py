@@ -18,7 +18,7 @@ from stathmos.core.limits.constraints import NAMES, excesses, known_now
 from stathmos.core.limits.margins import guard
 from stathmos.core.limits.solve import largest
 from stathmos.core.limits.steady import steady
-from stathmos.core.ratings import AXLES, LOAD, SAME, TYRES, WHEELS, State, link_name
+from stathmos.core.ratings import AXLES, LOAD, SAME, TYRES, WHEELS, Link, State, link_name
 from stathmos.core.rig import Load, name_at
 from stathmos.core.rig.loads import TRAILER, VEHICLE
 from stathmos.core.trial import Bench
@@ -109,12 +109,23 @@ def _wanting(bench: Bench, place: Place) -> tuple[str, ...]:
     length = "trailer.ball_to_axle" if place.on == TRAILER else "vehicle.wheelbase"
     if isinstance(rig.figure(length), Missing):
         return (name_at(length),)
-    if not bench.on_hitch.build.complete:
-        return ("a hitch setup",)
-    weights = bench.weights
+    weights, links = bench.weights, bench.planned.links
     if not weights.weighed or isinstance(weights.share, Missing) or weights.judgement.needs:
         return ("the tongue weight, weighed",)
-    links = bench.planned.links
+    if not bench.on_hitch.build.complete:
+        # What a hitch is chosen by is named rather than every rating of a part that is not chosen.
+        links = tuple(link for link in links if not link.key.startswith(_OF_PARTS))
+        open_ = _unknown(links, place)
+        return open_ or ("a hitch setup",)
+    return _unknown(links, place)
+
+
+#: the links of parts that are chosen
+_OF_PARTS = ("hitch_", "shank_", "sleeve_", "ball")
+
+
+def _unknown(links: tuple[Link, ...], place: Place) -> tuple[str, ...]:
+    """The names of the links that a load in a place reaches and nobody can judge."""
     return tuple(
         link.name for link in links if link.kind == LOAD and link.state is State.UNKNOWN and link.key in place.reaches
     )

@@ -11,6 +11,7 @@ from stathmos.core.rig.loads import TRAILER
 from stathmos.core.trial import Bench
 from stathmos.core.tryout import SHARE, Outcome, Tryout
 
+
 def steady(bench: Bench, tryout: Tryout, writes: tuple[Load, ...]) -> bool:
     """Whether, with the tongue read a little heavier or lighter than it is expected, a hitch is still chosen and stands level.
 
