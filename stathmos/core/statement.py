@@ -43,7 +43,11 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
         )
     lines += [f"  note: {warning[system]}" for warning in weights["warnings"]]
     for index, school in enumerate(weights["schools"]):
-        off = f", {school['correction_text'][system]} {school['way']} wanted" if school["correction_text"] else ""
+        off = (
+            f", {school['correction_text'][system]} {'under' if school['way'] == 'more' else 'over'}"
+            if school["correction_text"]
+            else ""
+        )
         by = f" [{school['authority']}]" if index == 0 else ""
         lines.append(f"  school {school['school']} ({school['source']}){by}: {school['state']}{off}")
     for reading in weights["next"][:3]:

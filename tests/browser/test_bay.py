@@ -543,7 +543,7 @@ class AtTheDesk(BrowserTest):
             "37 7/8 in",
             "6 washers",
             "430 ft·lb to 460 ft·lb",
-            "850 lb are left",
+            "up to 791 lb more than planned",
             "Technician: Bram",
             "Advisor: Thea",
         ):

@@ -287,7 +287,7 @@ class Beside(BrowserTest):
         ):
             self.field("Placard payload").fill(wrong)
             expect(page.get_by_text(re.compile(says)).first).to_be_visible()
-            expect(page.get_by_text("Still to be read, before anything can be said: Placard payload.")).to_be_visible()
+            expect(page.get_by_text("Still needed: Placard payload.")).to_be_visible()
             expect(self.field("Placard payload")).to_have_value(wrong)
         self.field("Placard payload").fill("1650")
         row = page.locator("[data-own='Dunnagh 17 Couple']")

@@ -138,7 +138,11 @@ class Walker:
             ("Choose weight-carrying", "hitch.style", "weight_carrying"), ("Choose weight-distributing", "hitch.style", "weight_distributing"),
             ("Use a weight-distributing hitch", "hitch.style", "weight_distributing"), ("Set less restoration", "ways.restoration_school", "half"),
         ):  # fmt: skip
-            if text.startswith(beginning):
+            if text.startswith(beginning) or (
+                beginning == "Choose weight-carrying"
+                and "without bars: choose weight-carrying" in text
+                and "not in the stock" not in text
+            ):
                 return with_choices(self.rig, ((path, choice),))
         if text.startswith("Stand the trailer level"):
             ball = replace(_measured(self.now.heights.level.value, "length", "hitch.ball_height"), datum="top")

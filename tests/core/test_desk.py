@@ -205,7 +205,8 @@ class LeftForPeopleAndCargo(unittest.TestCase):
             return
         values = {one.key: chance.uniform(one.low, one.high) for one in said.opened}
         if said.left.driver:
-            values[FRONT_SEATS] = chance.uniform(0.3, 1.0) * said.left.least
+            # somebody drives; the rest is anywhere
+            values[FRONT_SEATS] = chance.uniform(min(150 * 0.45359237, said.left.least), said.left.least)
         rest = said.left.least - values.get(FRONT_SEATS, 0.0)
         behind = chance.uniform(0.0, rest)
         truth = read_now(replace(asked, loads=tuple(one for one in asked.loads if not said.left.driver)), values)

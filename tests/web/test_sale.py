@@ -64,10 +64,10 @@ class ASheet(WithDemo):
         for words in (
             "Haldis Okonjo", f"Sheet {self.rig.pk}-1", "Sedgemoor & <Daughters>", "4 Tithe Lane", "These go together",
             "Anvilroot 1200", "$33,900.00", "−$200.00", "Tax, 8.25 %", money(quote["total"]), f"Valid until {self.until}",
-            "up to", "lb more than is planned", "rule over this sheet",
+            "up to", "lb more than planned", "rule over this sheet",
         ):  # fmt: skip
             self.assertIn(words, page)
-        self.assertIn("kg more than is planned", self.text(system="metric"))
+        self.assertIn("kg more than planned", self.text(system="metric"))
 
     def test_it_says_when_the_rig_has_changed_since_and_stands_again_when_it_is_changed_back(self) -> None:
         self.make()

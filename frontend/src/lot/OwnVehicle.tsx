@@ -99,7 +99,7 @@ export function OwnVehicle() {
                     <Box>
                       <StateMark state={STATE[row.state].mark} size={14} /> {STATE[row.state].word}
                     </Box>
-                    {row.left && <Box>{`at least ${read(row.left)} left for people and cargo, driver included`}</Box>}
+                    {row.state === "fits_whatever" && row.left && <Box>{`at least ${read(row.left)} left for people and cargo, driver included`}</Box>}
                   </td>
                   <td>
                     <MarginBar used={row.used} fits={STATE[row.state].bar} label={`${row.name}: up to ${row.used_text ?? "not known"} of its weakest rating`} />

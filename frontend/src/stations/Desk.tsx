@@ -47,14 +47,16 @@ export function Desk() {
 function Left({ told }: { told: FirstAnswer }) {
   const { read } = useUnits();
   const { left } = told;
-  if (!left) return null;
-  const sure = told.state === "fits_whatever";
+  if (!left || told.state === "cannot") return null;
+  const range = read(left.least) === read(left.most) ? read(left.least) : `${read(left.least)} to ${read(left.most)}`;
   return (
-    <Box component="section" aria-label="Left for people and cargo" data-left sx={{ borderTop: `2px solid ${ink}`, borderBottom: `1px solid ${hairline}`, py: 1 }}>
-      <Slab sx={{ fontSize: "1.5rem", lineHeight: 1.15 }}>{sure ? `${read(left.least)} left` : `${read(left.least)} to ${read(left.most)} left`}</Slab>
+    <Box component="section" aria-label="Left for people and cargo" sx={{ borderTop: `2px solid ${ink}`, borderBottom: `1px solid ${hairline}`, py: 1 }}>
+      <Slab sx={{ fontSize: "1.5rem", lineHeight: 1.15 }}>{range} left</Slab>
       <Box>
-        for people and cargo in the vehicle, {left.driver ? "driver included" : "beyond what is listed"}
-        {sure ? ", in every case" : ", by what is still open"}. <Box component="span" sx={{ color: inkSoft }}>An estimate, not an approval.</Box>
+        for people and cargo in the vehicle, {left.driver ? "driver included" : "beyond what is listed"}; {read(left.least)} in every case, the rest by what isn&rsquo;t read yet.{" "}
+        <Box component="span" sx={{ color: inkSoft }}>
+          An estimate, not an approval.
+        </Box>
       </Box>
     </Box>
   );

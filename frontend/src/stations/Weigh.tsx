@@ -132,7 +132,7 @@ function SchoolLine({ band, inForce }: { band: Band; inForce: boolean }) {
       <Box sx={{ color: off && inForce ? pencil : undefined }}>
         {SAYS[band.state]}
         {band.state === "cannot tell" && ` (${band.sides.map((side) => (side === "low" ? "too light, or inside" : "inside, or heavy")).join("; ")})`}
-        {band.correction_text && `; ${read(band.correction_text)} ${band.way} on the tongue to stand at ${band.way === "more" ? "its low edge" : "its high edge"}`}
+        {band.correction_text && `; ${read(band.correction_text)} ${band.way === "more" ? "under its low end" : "over its high end"}`}
         {band.ask && `: go and read ${band.ask}`}
       </Box>
     </Box>

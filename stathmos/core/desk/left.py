@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from stathmos.core import lot
+from stathmos.core.desk.open_figures import DRIVER
 from stathmos.core.lot.columns import Column
 from stathmos.core.rig import KINDS
 
@@ -44,20 +45,26 @@ class Left:
     driver: bool
 
 
-def column_of(cars: lot.Vehicles, links: lot.Links, people: Column) -> Column:
-    """The same for each pair, kg; ``people``: those in front who are in the loads and are to be counted in. NaN where unknown."""
+def column_of(cars: lot.Vehicles, links: lot.Links, people: Column | None) -> Column:
+    """The same for each pair, kg; ``people``: those in front who are in the loads and are to be counted in, None where nobody is.
+
+    Of those somebody drives: so much of it sits in front, and the rest is wherever it bears most. NaN where unknown.
+    """
+    driver = 0.0 if people is None else DRIVER
     found = []
     for one in RATINGS:
         rating = cars.gcwr if one.key == "gcwr" else cars.figures[one.key]
         free = rating * (1 - links.share[one.key])
         if one.key == "gcwr":
             free = np.where(np.isnan(rating), np.inf, free)  # not asked for at the desk
-        found.append((free + one.people * people) / one.most)
+        free = free + one.people * (0.0 if people is None else people)
+        behind = free - one.people * driver
+        found.append(np.where(behind >= 0, driver + behind / one.most, free / one.people))
     least: Column = np.min(found, axis=0)
     return least
 
 
 def left_of(cars: lot.Vehicles, links: lot.Links, people: Column | None) -> Left | None:
     """From the least to the most over all rows. ``people`` in front, kg, as each row has them; None where they are written."""
-    left = column_of(cars, links, np.zeros(links.count) if people is None else people)
+    left = column_of(cars, links, people)
     return None if np.isnan(left).any() else Left(float(left.min()), float(left.max()), people is not None)

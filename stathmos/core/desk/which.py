@@ -134,7 +134,7 @@ def _in_style(
     weakest = names[np.nan_to_num(shares, nan=-1.0).argmax(axis=0)] if len(keys) else np.full(len(gross), "", object)
     left = np.min(
         [
-            column_of(car, one, np.full(one.count, values.get(FRONT_SEATS, 0.0)))
+            column_of(car, one, np.full(one.count, values[FRONT_SEATS]) if FRONT_SEATS in values else None)
             for car, one, values in zip(cars, chains, ends, strict=True)
         ],
         axis=0,

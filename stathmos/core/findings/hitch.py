@@ -162,7 +162,8 @@ def _without_bars(tryout: Tryout | None) -> Phrase:
         return see
     outcome = tryout.chosen((("hitch.style", CARRYING),))
     wanting = {key for key, _ in outcome.refusals}
-    if outcome.crosses or wanting - {NO_PART} or any(subject in _HITCH_SUBJECTS for _, subject in outcome.still):
+    worse = {name for name in outcome.worse - wanting if not (wanting and name.startswith(_OF_A_MOUNT))}
+    if worse or wanting - {NO_PART} or any(subject in _HITCH_SUBJECTS for _, subject in outcome.still):
         return see
     return Phrase(
         "The receiver is rated to carry this without bars: choose weight-carrying at the Hitch station, and it is judged so."
@@ -171,3 +172,5 @@ def _without_bars(tryout: Tryout | None) -> Phrase:
 
 
 NO_PART = "no_part_serves"
+#: what is not known for want of a mount, where the stock has none: by link, and by station and subject
+_OF_A_MOUNT = ("shank_", "ball", "hitch/shank", "hitch/ball", "height/")

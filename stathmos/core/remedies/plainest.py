@@ -8,7 +8,7 @@ from stathmos.core import load_changes
 from stathmos.core.cargo import travels
 from stathmos.core.figures import Missing, sure, there
 from stathmos.core.limits import guard, steady
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import LINKS, SAME, Link, State
 from stathmos.core.remedies.advice import FURTHER, NOT_SURELY, TRIES, Remedy
 from stathmos.core.rig import KINDS, Load, Rig
@@ -119,18 +119,29 @@ def _out_of_the_trailer(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Ph
             outcome = tryout.loads(out(wanted))
             fine = _cured(outcome, link) and (outcome.settled(link.key) or end)
             if fine and steady(bench, tryout, out(wanted)):
-                yield _out_words(link, wanted, end)
+                yield _out_words(link, wanted, -there(link.margin) / each, end)
                 return
             wanted = load_changes.to_the_pound(wanted * FURTHER)
 
 
-def _out_words(link: Link, out: float, end: str) -> Phrase:
+def _out_words(link: Link, out: float, bare: float, end: str) -> Phrase:
     put = {"out": (out, WEIGHT, "up")}
-    if link.key in _WHOLE_TRAILER:
-        return Phrase(f"Take {{out}} out of the trailer, or choose one rated for it.{end}", put)
-    return Phrase(
-        f"Take {{out}} out of the trailer, ahead of the axles and behind them alike, or choose one rated for it.{end}",
-        put,
+    alike = "" if link.key in _WHOLE_TRAILER else ", ahead of the axles and behind them alike"
+    says = Phrase(f"Take {{out}} out of the trailer{alike}, or choose one rated for it.{end}", put)
+    return _with_why(says, out, bare)
+
+
+#: where so much more must come out than the link is over, it is said why
+NOTABLY = 1.2
+
+
+def _with_why(says: Phrase, out: float, bare: float) -> Phrase:
+    """Behind an amount, how much of it is the overload itself; kg."""
+    if out <= bare * NOTABLY:
+        return says
+    put = {"bare": (bare, WEIGHT, "up")}
+    return joined(
+        says, Phrase("{bare} of that is the overload; the rest covers weights that are not known closely.", put)
     )
 
 
@@ -154,8 +165,10 @@ def _out_of_the_bed(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase
             continue
         outcome = tryout.loads(tuple(writes))
         if _cured(outcome, link) and (outcome.settled(link.key) or end):
-            put = {"out": (out, WEIGHT, "up")}
-            yield Phrase(f"Take {{out}} out of the bed or boot, or choose a lighter trailer.{end}", put)
+            says = Phrase(
+                f"Take {{out}} out of the bed or boot, or choose a lighter trailer.{end}", {"out": (out, WEIGHT, "up")}
+            )
+            yield _with_why(says, out, _out_of_bed(bench.rig, link))
             return
 
 
