@@ -6,7 +6,9 @@ import random
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
+from functools import cache
 
+from stathmos.core import rigfile
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
 from stathmos.core.cargo import plan, still_to_change
@@ -20,7 +22,7 @@ from stathmos.core.stock import Stock
 from stathmos.core.tryout import severities, with_choices
 from stathmos.core.uncertainty import as_written
 from tests.core import random_rigs
-from tests.core.rigs import KG
+from tests.core.rigs import BALL, KG, label, shank
 
 UNKNOWN, REFUSED = 2, 3
 SHARE = "weigh/share"
@@ -42,10 +44,30 @@ class Tally:
             self.untold[kind] = self.untold.get(kind, 0) + 1
 
 
+@cache
+def a_shelf(number: int) -> Stock:
+    """A shelf with plain mounts of several holes, one with a ball of its own, and a ball for each hole."""
+    base = random_rigs.a_stock(number)
+    small = {"style": label("fixed"), "most_rise": label("5 in"), "holes": label("1"), "pitch": label("0 in")}
+    own = {
+        "own_ball_1_diameter": label("2 5/16 in"),
+        "own_ball_1_rating": label("12000 lb"),
+        "own_ball_1_top": label("2 1/2 in"),
+    }
+    shanks = [
+        shank("Mount 3 small", "2 in", "3 in", **small, ball_hole=label("1 in")), shank("Mount 5 small", "2 in", "5 in", **small, ball_hole=label("1 in")),
+        shank("Mount of its own", "2 in", "4 in", **small, **own),
+    ]  # fmt: skip
+    balls = [{**BALL, "name": "Ball small", "shank_diameter": label("1 in"), "rating": label("6000 lb")}]
+    more = rigfile.read({"stathmos_rig_file": rigfile.VERSION, "stock": {"shanks": shanks, "balls": balls}}).stock
+    return replace(base, shanks=(*base.shanks, *more.shanks), balls=(*base.balls, *more.balls))
+
+
 def a_rig(seed: int) -> tuple[Rig, Stock, Rules]:
     """A rig at random of every school, style and suspension; with loads that can be moved, and often a label too small."""
     dice = random.Random(seed * 7 + 1)
-    rig, stock, rules = random_rigs.a_rig(seed)
+    rig, _, rules = random_rigs.a_rig(seed)
+    stock = a_shelf(seed % random_rigs.SHELVES)
     schools = [*SHARE_SCHOOLS.values(), own_band(0.08, 0.13, Authority.HOUSE)]
     school = dice.choice([schools[0], schools[0], *schools])
     rules = replace(rules, share=school)

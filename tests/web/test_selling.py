@@ -141,6 +141,31 @@ class TheLot(WithDemo):
         self.assertEqual({one["state"]: one["count"] for one in told["counts"]}["fits_whatever"], 0)
         self.assertEqual(self.ask("POST", "desk/trailers/", {"entries": []})[0], 400)
 
+    def test_a_metric_page_is_refused_in_kilograms(self) -> None:
+        """A payload over the GVWR, and a figure that is too large: on the lot, among the trailers, and beside every room that is left."""
+        wrong = {"vehicle.gvwr": "3000", "vehicle.payload": "4000", "vehicle.rear_gawr": "99999999"}
+        entries = {path: {"is": text, "from": "label", "system": "metric"} for path, text in wrong.items()}
+        for where, body in (("lot/", {"side": "trailers"}), ("desk/trailers/", {})):
+            _, told = self.ask("POST", where, {"entries": entries, "system": "metric", **body})
+            said = " ".join(one["says"] for one in told["problems"])
+            self.assertEqual(
+                {one["place"] for one in told["problems"]}, {"vehicle.payload", "vehicle.rear_gawr"}, where
+            )
+            self.assertIn("kg", said)
+            self.assertNotIn("lb", said)
+            self.assertEqual(self.ask("POST", where, {"entries": entries, "system": "stone", **body})[0], 400)
+        labels = {
+            "gvwr": "3200", "payload": "750", "front_gawr": "1770", "rear_gawr": "1970", "receiver_wd_tongue": "540", "receiver_wd_gross": "5400",
+        }  # fmt: skip
+        entries = {
+            f"vehicle.{name}": {"is": text, "from": "label", "system": "metric"} for name, text in labels.items()
+        }
+        _, told = self.ask("POST", "desk/trailers/", {"entries": entries, "system": "metric"})
+        row = next(row for row in told["rows"] if row["state"] == "fits_whatever")
+        self.assertRegex(row["left"]["metric"], r"^\d+.kg$")
+        self.assertTrue(row["distributing"])
+        self.assertEqual(told["waited_for"], ["Receiver WC tongue rating", "Receiver WC gross rating"])
+
     def test_with_nothing_known_nothing_fits(self) -> None:
         _, found = self.ask("POST", "lot/", {"entries": {}, "side": "trailers"})
         self.assertEqual({row["fits"] for row in found["rows"]} - {"not known", "does not fit"}, set())
@@ -281,4 +306,6 @@ class Asking(WithDemo):
         bought = sum(float(row[5]) for row in rows[1:-1] if row[3] == "buy" and row[5])
         self.assertAlmostEqual(float(rows[-1][5]), bought)
         self.assertEqual(rows[-1][5], "780.00")  # 669 + 79 + 32
+        metric = self.client.get(f"/api/rigs/{rig.pk}/parts.csv?units=metric").content.decode()
+        self.assertNotIn(" lb", metric.replace("\u00a0", " "))
         self.assertEqual(self.client.get("/api/rigs/99999/parts.csv").status_code, 404)
