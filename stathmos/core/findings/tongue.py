@@ -7,7 +7,7 @@ from collections.abc import Callable
 from stathmos.core.figures import Missing, Provenance, expanded, sure
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.limits import TongueAdvice, TongueRange
-from stathmos.core.phrases import Phrase, joined
+from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.ratings import link_name
 from stathmos.core.units import SHARE, WEIGHT
 from stathmos.core.weighing import CANNOT_TELL, DISAGREE, HEAVY, LIGHT, Weights
@@ -167,7 +167,7 @@ def _narrow(between: TongueRange | None) -> Phrase:
         return Phrase("Weigh the tongue and the axles more closely before moving load.")
     put = {"least": (between.least.at, WEIGHT, "up"), "most": (between.most.at, WEIGHT, "down")}
     return Phrase(
-        f"Only {{least}} ({between.least.name()}) to {{most}} ({between.most.name()}) on the tongue would do. That is narrower "
+        f"Only {{least}} ({as_text(between.least.name)}) to {{most}} ({as_text(between.most.name)}) on the tongue would do. That is narrower "
         "than these weights are known: weigh the tongue and the axles more closely before moving load.",
         put,
     )
@@ -182,8 +182,8 @@ def _excluded(weights: Weights, between: TongueRange) -> Phrase:
         "gross": (sure(weights.gross).value, WEIGHT, "nearest"),
     }
     return Phrase(
-        f"No load plan fits: at {{gross}} this trailer needs {{least}} on the tongue ({between.least.name()}), "
-        f"and {between.most.name()} allows {{most}}. Choose a lighter trailer, or a vehicle and hitch that carry more.",
+        f"No load plan fits: at {{gross}} this trailer needs {{least}} on the tongue ({as_text(between.least.name)}), "
+        f"and {as_text(between.most.name)} allows {{most}}. Choose a lighter trailer, or a vehicle and hitch that carry more.",
         put,
     )
 

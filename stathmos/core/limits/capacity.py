@@ -14,11 +14,11 @@ from functools import partial
 
 from stathmos.core import load_changes
 from stathmos.core.figures import Missing, sure
-from stathmos.core.limits.constraints import NAMES, excesses, known_now
+from stathmos.core.limits.constraints import excesses, known_now, name_of
 from stathmos.core.limits.margins import guard
 from stathmos.core.limits.solve import largest
 from stathmos.core.limits.steady import steady
-from stathmos.core.ratings import AXLES, LOAD, SAME, TYRES, WHEELS, Link, State, link_name
+from stathmos.core.ratings import AXLES, LOAD, SAME, TYRES, WHEELS, Link, State
 from stathmos.core.rig import Load, name_at
 from stathmos.core.rig.loads import TRAILER, VEHICLE
 from stathmos.core.trial import Bench
@@ -31,7 +31,6 @@ SHRUNK, SHRINKS = 0.7, 4
 #: the seats and the rear axle as shares of the wheelbase behind the front axle: from memory, to be verified
 FRONT_SEATS, REAR_SEATS, REAR_AXLE = 0.42, 0.70, 1.0
 
-
 #: what a load put there reaches, where its load or its rating is not known and no figure tells
 _IN_TRAILER = frozenset(
     {
@@ -39,6 +38,8 @@ _IN_TRAILER = frozenset(
         "sleeve_gross", "receiver_gross", "gcwr", *(one.key + what for one in AXLES for what in ("", TYRES, WHEELS)),
     }
 )  # fmt: skip
+#: the links of parts that are chosen
+_OF_PARTS = ("hitch_", "shank_", "sleeve_", "ball")
 _IN_VEHICLE = frozenset({"payload", "gvwr", "front_gawr", "rear_gawr", "gcwr", "front_tyres", "rear_tyres"})
 
 
@@ -114,14 +115,10 @@ def _wanting(bench: Bench, place: Place) -> tuple[str, ...]:
         return ("the tongue weight, weighed",)
     if not bench.on_hitch.build.complete:
         # What a hitch is chosen by is named rather than every rating of a part that is not chosen.
-        links = tuple(link for link in links if not link.key.startswith(_OF_PARTS))
-        open_ = _unknown(links, place)
-        return open_ or ("a hitch setup",)
+        return _unknown(tuple(link for link in links if not link.key.startswith(_OF_PARTS)), place) or (
+            "a hitch setup",
+        )
     return _unknown(links, place)
-
-
-#: the links of parts that are chosen
-_OF_PARTS = ("hitch_", "shank_", "sleeve_", "ball")
 
 
 def _unknown(links: tuple[Link, ...], place: Place) -> tuple[str, ...]:
@@ -166,7 +163,9 @@ def _alone(bench: Bench, tryout: Tryout, place: Place) -> Room:
     least, by, end = min(found, key=lambda one: one[0])
     if least == float("inf"):
         return Room(place, wanting=("every rating that bears it",))
-    return Room(place, alone=_whole(bench, tryout, least, partial(put, end)), by=tuple(_name(bench, key) for key in by))
+    return Room(
+        place, alone=_whole(bench, tryout, least, partial(put, end)), by=tuple(name_of(bench, key) for key in by)
+    )
 
 
 def _together(bench: Bench, tryout: Tryout, rooms: tuple[Room, ...]) -> tuple[Room, ...]:
@@ -195,8 +194,3 @@ def _whole(bench: Bench, tryout: Tryout, most: float, put: Callable[[float], Put
             return amount
         amount *= SHRUNK
     return 0.0
-
-
-def _name(bench: Bench, key: str) -> str:
-    style = "WD" if bench.on_hitch.build.weight_distributing else "WC"
-    return NAMES.get(key) or link_name(key, style)

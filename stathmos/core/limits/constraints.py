@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from stathmos.core.figures import Known, Missing, expanded, sure
-from stathmos.core.ratings import LOAD, Link, State
-from stathmos.core.trial import Tried
+from stathmos.core.ratings import LOAD, Link, State, link_name
+from stathmos.core.trial import Bench, Tried
 from stathmos.core.units import KG_PER_LB, WEIGHT
 
 #: the ends of the tongue weight band, where a rating has its link's key
@@ -15,6 +15,12 @@ NAMES = {
     LIGHT_END: "the least tongue weight", HEAVY_END: "the most tongue weight",
     LIGHT_TOWED: "the least tongue weight, as the trailer is towed",
 }  # fmt: skip
+
+
+def name_of(bench: Bench, key: str) -> str:
+    """What a limit is called on this rig."""
+    return NAMES.get(key) or link_name(key, "WD" if bench.on_hitch.build.weight_distributing else "WC")
+
 
 #: kg: how nearly a tongue as towed is predicted where the ball is taped, from memory
 TOWED_WITHIN = 5 * KG_PER_LB

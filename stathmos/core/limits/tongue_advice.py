@@ -40,12 +40,10 @@ def tongue_advice(bench: Bench, tryout: Tryout, forward: bool) -> TongueAdvice |
     def binds(link: Link) -> bool:
         return load_changes.binding(bench.rig, link)
 
-    aimed = tongue_range(bench, guard, binds)
     by_needle = _by_needle(bench, tryout, forward)
-    if by_needle is not None:
-        return by_needle
-    if aimed is None:
-        return None
+    aimed = by_needle or tongue_range(bench, guard, binds)
+    if not isinstance(aimed, TongueRange):
+        return aimed
     now, L = sure(bench.weights.tongue).value, sure(bench.rig.figure("trailer.ball_to_axle")).value
     if aimed.excluded:
         return _told_apart(tongue_range(bench, exact, binds))

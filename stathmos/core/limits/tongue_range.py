@@ -8,9 +8,9 @@ from functools import partial
 
 from stathmos.core import load_changes
 from stathmos.core.figures import Known, Missing, expanded, sure
-from stathmos.core.limits.constraints import HEAVY_END, LIGHT_END, NAMES, Guard, excesses, known_now
+from stathmos.core.limits.constraints import HEAVY_END, LIGHT_END, Guard, excesses, known_now, name_of
 from stathmos.core.limits.solve import largest
-from stathmos.core.ratings import Link, link_name
+from stathmos.core.ratings import Link
 from stathmos.core.trial import Bench
 from stathmos.core.units import KG_PER_LB
 
@@ -29,14 +29,11 @@ def exact(known: Known) -> float:
 
 @dataclass(frozen=True)
 class End:
-    """One end of a range, kg, and what holds it: a link's key, or an end of the band."""
+    """One end of a range, kg, and what holds it: a link's key, or an end of the band, and what that is called."""
 
     at: float
     by: str
-
-    def name(self, style: str = "") -> str:
-        """What holds it, as it is called."""
-        return NAMES.get(self.by) or link_name(self.by, style)
+    name: str
 
 
 @dataclass(frozen=True)
@@ -73,17 +70,24 @@ def tongue_range(
     def at(tongue: float) -> dict[str, float]:
         writes = load_changes.shifted(bench.rig, reach, tongue - now) if abs(tongue - now) > 1e-9 else ()
         # A scale is out by a share of what it reads: a heavier tongue is known less well than today's.
-        more = COARSER * expanded(sure(weights.tongue)) * max(0.0, tongue / now - 1.0) if within is not exact else 0.0
+        more = (
+            COARSER * expanded(sure(weights.tongue)) * max(0.0, tongue / max(now, PROBE) - 1.0)
+            if within is not exact
+            else 0.0
+        )
         return {name: over + more for name, over in excesses(bench.tried(writes), within, binding).items()}
 
     # From the middle of the band outwards; where that is over something already, from as low as it must come.
     judged, gross = weights.judgement, sure(weights.gross).value
-    least = _edge(at, now, judged.low * gross, LIGHT_END, up=False)
-    most = _edge(at, now, judged.high * gross, HEAVY_END, up=True)
+    name = partial(name_of, bench)
+    least = _edge(at, judged.low * gross, LIGHT_END, name, up=False)
+    most = _edge(at, judged.high * gross, HEAVY_END, name, up=True)
     return None if least is None or most is None else TongueRange(least, most)
 
 
-def _edge(at: Callable[[float], dict[str, float]], now: float, end: float, band: str, up: bool) -> End | None:
+def _edge(
+    at: Callable[[float], dict[str, float]], end: float, band: str, name: Callable[[str], str], up: bool
+) -> End | None:
     """One end: the band's, and nearer in by whatever else binds that way."""
     way = 1.0 if up else -1.0
     # Begun well inside, so that every limit is approached from its safe side.
@@ -94,8 +98,8 @@ def _edge(at: Callable[[float], dict[str, float]], now: float, end: float, band:
         return None
     if found == 0.0:
         inside, found, by = _from_where_it_holds(at, inside, way)
-    name = band if band in by else by[0]
-    return End(inside + way * found, name)
+    held_by = band if band in by else by[0]
+    return End(inside + way * found, held_by, name(held_by))
 
 
 def _from_where_it_holds(
