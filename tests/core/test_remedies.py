@@ -2,6 +2,7 @@
 
 import math
 import random
+import re
 import unittest
 from dataclasses import replace
 
@@ -126,6 +127,70 @@ class Remedies(unittest.TestCase):
             if remedy.clean:
                 new = {key for key, state in after.items() if state is State.OVER} - over_now
                 self.assertFalse({key for key in new if not key.startswith(("hitch_", "shank_"))})
+
+
+class Excluded(unittest.TestCase):
+    """What cannot be put right by moving load, or is not known to be, is not told to be."""
+
+    def told(self, key: str, **changes: object) -> str:
+        found = next(one for one in assessed(rig(**changes)).findings if one.key == key)
+        return found.remedy.text("us").replace("\u00a0", " ")
+
+    def test_band_and_limit_that_exclude_each_other_are_both_named(self) -> None:
+        """10 % of 6 200 lb is 620; the tongue limit is 600: 560 weighed and 60 more is over it."""
+        light = {"weighing__tongue_scale": measured("560 lb")}
+        said = self.told("tongue_light", **light, vehicle__tongue_limit=label("600 lb"))
+        self.assertIn("No load plan fits: at 6,200 lb this trailer needs 620 lb on the tongue", said)
+        self.assertIn("Vehicle tongue limit allows 600 lb", said)
+        self.assertIn("Only 620 lb", self.told("tongue_light", **light, vehicle__tongue_limit=label("640 lb")))
+
+    def test_what_is_aimed_at_lies_inside_by_hand(self) -> None:
+        """620 lb, and 2·u and 1.645·u·√2 of the scale inside: u by half of a 10 lb mark and 1 % of what it reads, both rectangular;
+        10 % of how far the trailer's own weighing is doubted besides."""
+        said = self.told("tongue_light", weighing__tongue_scale=measured("560 lb"))
+        target, more = (float(one.replace(",", "")) for one in re.findall(r"([\d,]+) lb", said)[:2])
+        scale = math.hypot(5, 0.01 * 640) / 3**0.5
+        gross = 0.10 * assessed(rig()).weights.gross.u / KG
+        by_hand = 620 + 2 * math.hypot(scale, gross) + 1.645 * math.hypot(scale, scale)
+        self.assertAlmostEqual(target, by_hand, delta=3)
+        self.assertEqual(target, 560 + more)
+
+    def test_an_unread_rating_is_not_called_one(self) -> None:
+        carrying = {
+            "hitch__style": label("weight_carrying"),
+            "vehicle__receiver_wd_gross": None,
+            "vehicle__receiver_wd_tongue": None,
+        }
+        said = self.told("over", **carrying)
+        self.assertNotIn("Use a weight-distributing hitch", said)
+        self.assertIn("Read the receiver's WD ratings", said)
+
+    def test_the_last_of_many_overloads_has_its_remedy_too(self) -> None:
+        """Eight ratings over; what takes the last of them in is told like that of the first."""
+        tight = {
+            "vehicle__rear_gawr": label("3550 lb"), "vehicle__payload": label("1350 lb"), "vehicle__gvwr": label("6900 lb"), "vehicle__gcwr": label("12200 lb"),
+            "trailer__gvwr": label("6000 lb"), "trailer__coupler_rating": label("5900 lb"), "vehicle__tow_rating": label("5800 lb"), "trailer__chain_rating": label("6100 lb"),
+            "loads__bed__weight": measured("400 lb"), "loads__gear__weight": measured("900 lb"), "loads__gear__at": measured("190 in"),
+        }  # fmt: skip
+        judged = assessed(rig(**tight))
+        over = {one.key for one in judged.planned if one.state is State.OVER}
+        self.assertGreater(len(over), 6)
+        told = {one.link for one in judged.remedies}
+        self.assertIn("chains", told)
+        self.assertGreater(len(told & over), 5)
+
+    def test_metric_takes_out_no_more_than_there_is(self) -> None:
+        """90.3 kg, all of it, is not 91."""
+        document = rig(**{**OVER, "loads__bed__weight": measured("90.3 kg"), "loads__gear__weight": None, "loads__gear__at": None, "loads__gear__when": None},
+                       vehicle__payload=label("1200 lb"))  # fmt: skip
+        said = [
+            one.says.text("metric").replace("\u00a0", " ")
+            for one in assessed(document).remedies
+            if "bed" in one.says.text("us")
+        ]
+        self.assertTrue(said)
+        for text in said:
+            self.assertNotIn("91 kg", text)
 
 
 class Waivers(unittest.TestCase):

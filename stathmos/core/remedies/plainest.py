@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from stathmos.core import load_changes
+from stathmos.core import decisions, load_changes
 from stathmos.core.cargo import travels
 from stathmos.core.figures import Missing, sure, there
 from stathmos.core.limits import guard, steady
@@ -47,11 +47,22 @@ def remedy(bench: Bench, link: Link, tryout: Tryout | None, others: Callable[[],
         other = next((one for one in others() if one.link == link.key and one.clean), None)
         if other is not None:
             return other.says
+    if _wd_unread(bench, link):
+        return Phrase(
+            "Read the receiver's WD ratings: with a weight-distributing hitch it may be rated for this. If not, choose a lighter trailer."
+        )
     if link.key in _TRAILER_SIDE:
         return Phrase("Choose a trailer rated {demand} or more there, or a lighter one.", put)
     if link.key in _VEHICLE_SIDE:
         return _not_in_the_bed(bench.rig, link)
     return Phrase("Choose a lighter trailer, or a vehicle and receiver rated {demand} or more.", put)
+
+
+def _wd_unread(bench: Bench, link: Link) -> bool:
+    """Whether the receiver may carry it with bars, and nobody has read what it is rated for then."""
+    if link.key not in _RECEIVER or bench.on_hitch.build.weight_distributing or decisions.forbidden_by(bench.rig):
+        return False
+    return any(isinstance(bench.rig.figure(f"vehicle.receiver_wd_{what}"), Missing) for what in ("gross", "tongue"))
 
 
 def _cures(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
