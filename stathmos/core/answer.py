@@ -31,7 +31,7 @@ from stathmos.core import (
 )
 from stathmos.core.choice import Choice
 from stathmos.core.contradictions import Contradiction
-from stathmos.core.coupled import Coupled, Rest
+from stathmos.core.coupled import Coupled, Rest, coupled
 from stathmos.core.decisions import Decisions
 from stathmos.core.figures import Lazily, Missing, wanting
 from stathmos.core.finding import UNKNOWN, Finding, Verdict
@@ -61,7 +61,6 @@ class Assessment:
     full: tuple[ratings.Link, ...]
     waived: tuple[ratings.Waiver, ...]
     decisions: Decisions
-    coupled: Coupled
     rest: Rest
     findings: tuple[Finding, ...]
     verdict: Verdict
@@ -75,6 +74,11 @@ class Assessment:
     tried: Callable[[], tuple[remedies.Remedy, ...]]
     stock: Stock
     declined: bool = False
+
+    @Lazily
+    def coupled(self) -> Coupled:
+        """The rig in its three states, the bars as springs."""
+        return coupled(self.rest)
 
     @Lazily
     def elevation(self) -> elevation.Elevation:
@@ -125,12 +129,10 @@ class Assessment:
         """Single moves of load that bring the tongue's share inside, each tried on the rig."""
         return moves.advise(self.bench, self.tryout)
 
-    @Lazily
     def capacity(self) -> tuple[limits.Room, ...]:
-        """What may still be loaded, and where: alone and together."""
+        """What may still be loaded, and where: alone and together. Worked out each time, for a paper asks once."""
         return limits.capacity(self.bench, self.tryout)
 
-    @Lazily
     def tongue_range(self) -> limits.TongueRange | None:
         """From where to where the tongue may weigh, as a scale shows it; None while no whole hitch is chosen."""
         return limits.tongue_range(self.bench) if self.choice.in_force.complete else None

@@ -27,6 +27,7 @@ from stathmos.core import (
     on_coupling,
     ratings,
     remedies,
+    same_hitch,
     selection,
     statics,
     sway,
@@ -78,7 +79,7 @@ def assess(
     if wrong:
         rig = rig.without(path for one in wrong for path in one.spoils)
         placed = cargo.plan(rig)
-    weights = weighing.weigh(rig, rules, placed)
+    weights = weighing.weigh(rig, rules, placed, asking=not trial)
     trailer_gvwr = rig.figure("trailer.gvwr")
     tongue_full = ratings.full_tongue(weights.share, trailer_gvwr, rules.share.high, weights.never_over)
     distributing = is_distributing(rig)
@@ -90,7 +91,8 @@ def assess(
     )
 
     fits = fitting.Fitting(rig, rules, stock, demand, weights, distributing)
-    kits = selection.choose_kit(stock, rig, demand, fits.lacks) if distributing else ()
+    choose = selection.choose_kit_alone if trial else selection.choose_kit
+    kits = choose(stock, rig, demand, fits.lacks) if distributing else ()
     fitted_kit = fitting.in_force(kits, rig.choice("hitch.kit")) if rig.choice("hitch.kit") else None
     kit_verdict = fitting.in_force(kits, rig.choice("hitch.kit"))
     kit: Kit | None = kit_verdict.part if kit_verdict else None
@@ -110,14 +112,15 @@ def assess(
         links=ratings.Chained(rig=rig, build=build, reserve=rules.reserve, s_limited=rules.share.s_limited), heights=found,
     )  # fmt: skip
     loads = on_hitch.loads(rig, placed)
-    stands, planned, full = on_hitch.three(rig, placed, weights, tongue_full, loads, fitted.couples)
+    planned = on_hitch.planned(rig, placed, weights, loads, fitted.couples)
+    beside = () if trial else on_hitch.beside(rig, placed, weights, tongue_full, loads, planned)
+    full = next((case.links for case in beside if case.key == cases.FULL), ())
     bracket = _bracket(kit, rig)
 
     rest = coupled.Rest(
         weights.tongue, weights.gross, loads.front, loads.rear, geometry, found.ball_standing, found.coupler,
         rig.figure("trailer.frame_length"), bracket, kit, rules.restoration, fitted.couples.aim,
     )  # fmt: skip
-    at_rest = coupled.coupled(rest)
     choice = Choice(
         kits=kits,
         balls=fitted.balls,
@@ -141,15 +144,17 @@ def assess(
     decided = _decide(rig, rules, weights, hitch_load, taped or found.bare, geometry, loads, kit, swings)
 
     judged = findings.Judged(
-        rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full.links, decided=decided,
+        rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full, decided=decided,
         waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch, swings=swings,
         cure=lambda link: remedies.remedy(bench, link, None, tuple), advise=lambda forward: None, tryout=None,
     )  # fmt: skip
     said = findings.collect(judged)
+    stood = Stood(said, planned.links, choice, found)
     tryout = Tryout(
         as_written,
         lambda changed: assess(changed, house, as_sold, unread, waivers, asides, trial=True),
-        Stood(said, planned.links),
+        stood,
+        lambda writes: same_hitch.on_the_same_hitch(bench, choice, stood, writes),
     )
 
     @cache
@@ -169,15 +174,14 @@ def assess(
         heights=found,
         loads=loads,
         planned=planned.links,
-        full=full.links,
+        full=full,
         waived=waived,
         decisions=decided,
-        coupled=at_rest,
         rest=rest,
         findings=said,
         verdict=findings.verdict(said, choice, found),
         placed=placed,
-        cases=(stands, planned, full),
+        cases=cases.in_order(planned, beside),
         contradictions=wrong,
         guesses=guessed,
         fits=fits,

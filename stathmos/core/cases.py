@@ -146,24 +146,35 @@ class OnHitch:
             links=self.links.chain(carried), carried=carried,
         )  # fmt: skip
 
-    def three(
+    def planned(
+        self, rig: Rig, placed: tuple[Placed, ...], weights: Weights, loads: loading.VehicleLoads, window: Couples
+    ) -> CaseLoads:
+        """The rig as planned, by which it is judged. ``loads`` and ``window``: those of the rig as planned."""
+        lean = axles.leans(rig, placed, TRAILER)
+        return self.case(PLANNED, "As planned", self.carried(weights.tongue, weights.gross, loads, window, lean))
+
+    def beside(
         self,
         rig: Rig,
         placed: tuple[Placed, ...],
         weights: Weights,
         tongue_full: Anything,
         loads: loading.VehicleLoads,
-        window: Couples,
-    ) -> tuple[CaseLoads, CaseLoads, CaseLoads]:
-        """As it stands, as planned, full. Where nothing is still to come, to go or to be moved the first two are one.
-
-        ``loads`` and ``window``: those of the rig as planned.
-        """
+        planned: CaseLoads,
+    ) -> tuple[CaseLoads, CaseLoads]:
+        """The rig as it stands and full. Where nothing is still to come, to go or to be moved it stands as it is planned."""
         lean = axles.leans(rig, placed, TRAILER)
-        planned = self.case("planned", "As planned", self.carried(weights.tongue, weights.gross, loads, window, lean))
-        full = self.case("full", "Full", self.carried(tongue_full, rig.figure("trailer.gvwr"), loads, lean=lean))
+        full = self.case(FULL, "Full", self.carried(tongue_full, rig.figure("trailer.gvwr"), loads, lean=lean))
         if not any(steps(placed, on) for on in (TRAILER, VEHICLE)):
-            return replace(planned, key="standing", name="As it stands"), planned, full
+            return replace(planned, key=STANDING, name="As it stands"), full
         now, lean = self.loads(rig, placed, planned=False), axles.leans(rig, placed, TRAILER, planned=False)
         standing = self.carried(weights.tongue_standing, weights.gross_standing, now, lean=lean)
-        return self.case("standing", "As it stands", standing), planned, full
+        return self.case(STANDING, "As it stands", standing), full
+
+
+STANDING, PLANNED, FULL = "standing", "planned", "full"
+
+
+def in_order(planned: CaseLoads, beside: tuple[CaseLoads, ...]) -> tuple[CaseLoads, ...]:
+    """The cases as they are told side by side: as it stands, as planned, full; as planned alone where nobody asks for the others."""
+    return tuple(sorted((planned, *beside), key=lambda case: (STANDING, PLANNED, FULL).index(case.key)))

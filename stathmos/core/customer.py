@@ -98,11 +98,11 @@ def _word(link: Link) -> str:
 
 
 def _may_load(assessment: Assessment) -> tuple[Phrase, ...]:
-    return tuple(says.after(f"{where}: ") for where, says in capacity_lines(assessment.capacity))
+    return tuple(says.after(f"{where}: ") for where, says in capacity_lines(assessment.capacity()))
 
 
 def _tongue(assessment: Assessment) -> Phrase:
     weights = assessment.weights
     unknown = isinstance(weights.gross, Missing) or isinstance(weights.tongue, Missing)
     gross, tongue = (None, None) if unknown else (sure(weights.gross), sure(weights.tongue))
-    return tongue_line(assessment.tongue_range, gross, tongue).after("Tongue weight: ")
+    return tongue_line(assessment.tongue_range(), gross, tongue).after("Tongue weight: ")

@@ -89,12 +89,12 @@ def advise(bench: Bench, tryout: Tryout) -> tuple[Move, ...]:
         made = _until_inside(bench, make) or _past_the_mark(bench, make)
         if made is None:
             continue
+        then = bench.tried(made.writes)
         outcome = tryout.loads(made.writes)
-        crossed = tuple(link for link in outcome.crosses if load_changes.binding(rig, link))
+        crossed = tuple(link for link in bench.crossed(then) if load_changes.binding(rig, link))
         told = outcome.settled(SHARE) if made.passes is None else SHARE not in outcome.worse
         if outcome.worse_beside(link.key for link in crossed) or not told or not steady(bench, tryout, made.writes):
             continue
-        then = bench.tried(made.writes)
         share = then.weights.share
         assert not isinstance(share, Missing)
         effect = _effect(bench.planned, then)

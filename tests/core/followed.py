@@ -271,7 +271,8 @@ class Walker:
         places = {
             "trailer": [("gear", L)], "vehicle": [("bed", w), ("bed", 0.42 * w), ("bed", 0.8 * w)], "seats": [("rear_seats", 0.7 * w), ("rear_seats", 0.42 * w)],
         }  # fmt: skip
-        for room in self.now.capacity:
+        rooms = self.now.capacity()
+        for room in rooms:
             if not room.alone:
                 continue
             for kind, at in places[room.place.key]:
@@ -289,7 +290,7 @@ class Walker:
                         "",
                         f"{room.alone / KG:.0f} {at:.0f}",
                     )
-        both = {room.place.key: room.together for room in self.now.capacity if room.together}
+        both = {room.place.key: room.together for room in rooms if room.together}
         if len(both) == 2:
             part, other = self.dice.choice(((1, 1), (1, 0.5), (0.5, 1)))
             writes = put(rig, "gear", part * both["trailer"], L)
@@ -299,7 +300,7 @@ class Walker:
                 self.note("room, both, done", self.judged(self._physical(writes)), "", str(both))
 
     def _band(self) -> None:
-        band = self.now.tongue_range
+        band = self.now.tongue_range()
         if band is None or band.excluded:
             return
         L, now, build = self.rig.trailer.ball_to_axle.value, self.now.weights.tongue.value, self.now.choice.in_force

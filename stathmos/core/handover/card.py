@@ -137,10 +137,10 @@ def _torque(bolts: tuple[Fastener, ...]) -> tuple[CardLine, ...]:
 
 def _limits(now: Assessment) -> tuple[CardLine, ...]:
     """What may still be loaded and where, and the tongue weight: the same as on the customer's sheet."""
-    lines = [CardLine(where, says) for where, says in capacity_lines(now.capacity)]
+    lines = [CardLine(where, says) for where, says in capacity_lines(now.capacity())]
     gross, tongue = now.weights.gross, now.weights.tongue
     if not isinstance(gross, Missing) and not isinstance(tongue, Missing):
-        lines.append(CardLine("Tongue weight", tongue_line(now.tongue_range, gross, tongue)))
+        lines.append(CardLine("Tongue weight", tongue_line(now.tongue_range(), gross, tongue)))
     return tuple(lines)
 
 

@@ -11,6 +11,9 @@ from stathmos.core.rig.loads import TRAILER
 from stathmos.core.trial import Bench
 from stathmos.core.tryout import SHARE, Outcome, Tryout
 
+#: so many times the reading, and so many mm of ball height, are clear of another hitch without its being tried
+CLEAR, HEIGHT_CLEAR = 1.5, 4.0
+
 
 def steady(bench: Bench, tryout: Tryout, writes: tuple[Load, ...]) -> bool:
     """Whether, with the tongue read a little heavier or lighter than it is expected, a hitch is still chosen and stands level.
@@ -21,7 +24,9 @@ def steady(bench: Bench, tryout: Tryout, writes: tuple[Load, ...]) -> bool:
     on_trailer = any(KINDS[load.kind_key].on == TRAILER for load in writes)
     if not on_trailer or isinstance(tongue, Missing) or L is None or rig.hitch.ball_height is not None:
         return True
-    by = read_again(tongue)
+    by, spare = read_again(tongue), tryout.loads(writes).spare
+    if spare.tongue > by * CLEAR and spare.height > HEIGHT_CLEAR:
+        return True  # no reading that is to be expected comes near another hitch
     changed = load_changes.with_loads(rig, writes)
     return all(
         not _loses_the_hitch(tryout.loads((*writes, *load_changes.shifted(changed, L.value, way * by))))

@@ -16,6 +16,10 @@ from stathmos.core.units import KG_PER_LB
 
 PROBE = 20 * KG_PER_LB
 STEPS_BACK = 6
+STRAIGHT, INSIDE = (
+    1e-3,
+    0.1,
+)  # kg a kg: what grows by less does not; kg: so far inside an end found by a straight line is told
 COARSER = 1.4  # a rear axle feels the tongue by its lever, about so much: from memory
 
 
@@ -77,12 +81,48 @@ def tongue_range(
         )
         return {name: over + more for name, over in excesses(bench.tried(writes), within, binding).items()}
 
+    near = _ends(at, max(now, PROBE))
+    if near is not None:
+        low, high = (End(edge.at, edge.by, name_of(bench, edge.by)) for edge in near)
+        return TongueRange(low, high)
     # From the middle of the band outwards; where that is over something already, from as low as it must come.
     judged, gross = weights.judgement, sure(weights.gross).value
     name = partial(name_of, bench)
     least = _edge(at, judged.low * gross, LIGHT_END, name, up=False)
     most = _edge(at, judged.high * gross, HEAVY_END, name, up=True)
     return None if least is None or most is None else TongueRange(least, most)
+
+
+@dataclass(frozen=True)
+class _Edge:
+    """An end by itself."""
+
+    at: float
+    by: str
+
+
+def _ends(at: Callable[[float], dict[str, float]], now: float) -> tuple[_Edge, _Edge] | None:
+    """Both ends by straight lines through two tongue weights, where nothing is found over at either; else None.
+
+    Most limits are straight in the tongue, and then that is all there is to it.
+    """
+    first, second = at(now), at(now + PROBE)
+    slopes = {name: (second[name] - over) / PROBE for name, over in first.items() if name in second}
+    roots = [(now - first[name] / slope, name, slope) for name, slope in slopes.items() if abs(slope) > STRAIGHT]
+    lows, highs = [one for one in roots if one[2] < 0], [one for one in roots if one[2] > 0]
+    if not lows or not highs:
+        return None
+    (low, low_by, _), (high, high_by, _) = max(lows), min(highs)
+    least, most = _Edge(low + INSIDE, low_by), _Edge(high - INSIDE, high_by)
+    if least.at > most.at or least.at <= 0:
+        return None
+    reached = [
+        (name, over)
+        for edge in (least, most)
+        for name, over in at(edge.at).items()
+        if abs(slopes.get(name, 0.0)) > STRAIGHT
+    ]
+    return (least, most) if all(over <= 0 for _, over in reached) else None
 
 
 def _edge(

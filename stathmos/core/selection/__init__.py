@@ -7,7 +7,7 @@ reason it is not chosen. Among those that serve, the smallest that serves is bes
 from stathmos.core.selection.balls import SHANK_DIAMETER, choose_ball
 from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.builds import USABLE, Builds, WholeBuild, whole_builds
-from stathmos.core.selection.kits import choose_kit, judge_kit, wants_special_bracket
+from stathmos.core.selection.kits import choose_kit, choose_kit_alone, judge_kit, wants_special_bracket
 from stathmos.core.selection.shanks import Mounting, Wanted, choose_shank, own_ball, sag
 from stathmos.core.selection.verdicts import (
     CAPACITY_WINDOW,
@@ -15,6 +15,7 @@ from stathmos.core.selection.verdicts import (
     REJECTED,
     RESERVE,
     SERVES,
+    SERVES_BEST,
     SOFT_RULES,
     UNKNOWN,
     AnyVerdict,
@@ -32,6 +33,7 @@ __all__ = [
     "REJECTED",
     "RESERVE",
     "SERVES",
+    "SERVES_BEST",
     "SHANK_DIAMETER",
     "SOFT_RULES",
     "UNKNOWN",
@@ -50,6 +52,7 @@ __all__ = [
     "contradicts",
     "doubtful",
     "choose_kit",
+    "choose_kit_alone",
     "choose_shank",
     "judge_kit",
     "own_ball",

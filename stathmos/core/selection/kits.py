@@ -13,6 +13,7 @@ from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.verdicts import (
     BARS,
     CAPACITY_WINDOW,
+    CHOSEN,
     REJECTED,
     RESERVE,
     SERVES,
@@ -156,6 +157,45 @@ def choose_kit(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks | None = Non
         judged = [judge_kit(kit, rig, demand) for kit in stock.kits]
 
     return with_choice(judged, kit_rank)
+
+
+def choose_kit_alone(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks) -> tuple[Verdict[Kit], ...]:
+    """The kit that `choose_kit` chooses, and the one on the vehicle, for who asks for no other: most heads need not be fitted.
+
+    Where none is chosen so, all of them as they are judged.
+    """
+    chosen = _first_that_serves(stock, rig, demand, lacks)
+    if chosen is None:
+        return choose_kit(stock, rig, demand, lacks)
+    named = rig.choice("hitch.kit")
+    fitted = [judge_kit(kit, rig, demand, lacks) for kit in stock.kits if kit.name == named != chosen.part.name]
+    return (chosen._replace(state=CHOSEN), *fitted)
+
+
+def _first_that_serves(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks) -> Verdict[Kit] | None:
+    """The kit that stands first in the rank, judged no further than that takes."""
+    with_care: list[Verdict[Kit]] = []
+    for kit in sorted((one for one in stock.kits if _may_carry(one, demand)), key=_place_if_it_serves):
+        by_itself = judge_kit(kit, rig, demand)
+        if by_itself.state == SERVES and lacks(kit) is None:
+            return by_itself
+        if by_itself.state == RESERVE:
+            with_care.append(by_itself)
+    return next((one for one in sorted(with_care, key=kit_rank) if lacks(one.part) is None), None)
+
+
+def _may_carry(kit: Kit, demand: Demand) -> bool:
+    """Whether a kit's ratings are known, and no less than what they must bear."""
+    if kit.gross_rating is None or kit.tongue_rating is None:
+        return False
+    if isinstance(demand.trailer_gvwr, Missing) or isinstance(demand.planned, Missing):
+        return False
+    gross, tongue = kit.gross_rating.value, kit.tongue_rating.value
+    return gross >= demand.trailer_gvwr.value - SAME and tongue >= demand.planned.value - SAME
+
+
+def _place_if_it_serves(kit: Kit) -> tuple[Any, ...]:
+    return kit_rank(Verdict(kit, SERVES, "", Phrase("")))
 
 
 def kit_rank(verdict: Verdict[Kit]) -> tuple[Any, ...]:

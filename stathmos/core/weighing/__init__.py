@@ -77,6 +77,7 @@ __all__ = [
     "mark_to_pass",
     "replanned",
     "s_limit",
+    "surely_light",
     "tongue_share",
     "weigh",
     "weighbridge",
@@ -249,6 +250,11 @@ def _at_best(rig: Rig, share: Figure) -> float:
 
 
 _READ_ON_SCALES = ("weighing.", "trailer.gross_weight")  # known by the scale, wherever the figure comes from
+
+
+def surely_light(rig: Rig, weights: Weights) -> bool:
+    """The same of a weighing with another plan: whether it is known to be light but for how weakly its figures were read."""
+    return weights.judgement.state != LIGHT and _surely_light(rig, weights.share, weights.judgement)
 
 
 def _surely_light(rig: Rig, share: Figure | Missing, judgement: ShareJudgement) -> bool:

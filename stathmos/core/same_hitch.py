@@ -1,0 +1,96 @@
+"""A change of load judged without choosing a hitch anew, where the one that is chosen plainly stays.
+
+The whole judgement of a rig with other loads differs from its chain in what is chosen of the shelf, how high that stands, and
+what is said of the tongue. Where the hitch in force keeps clear of all its limits, the chain and the share tell the rest.
+"""
+
+from __future__ import annotations
+
+from stathmos.core.choice import Choice
+from stathmos.core.figures import Missing, sure, there, wanting
+from stathmos.core.finding import FINE, PERHAPS_TOO_MUCH, REFUSED, SEVERITY, UNKNOWN
+from stathmos.core.ratings import State
+from stathmos.core.rig import Load
+from stathmos.core.selection import USABLE, AnyVerdict
+from stathmos.core.trial import Bench, Tried
+from stathmos.core.tryout import SHARE, Outcome, Spare, Stood, link_severities, outcome_of
+from stathmos.core.units import KG_PER_LB
+from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LIGHT, LOW_SIDE, surely_light
+
+#: kg of hitch load and mm of ball height that are clear of another hitch
+CLEAR, HEIGHT_CLEAR = 25 * KG_PER_LB, 4.0
+#: a trailer that loses or gains more than this share of its weight is judged whole
+NEARLY_ALL = 0.5
+TONGUE = "weigh/tongue"
+
+
+def on_the_same_hitch(bench: Bench, choice: Choice, stood: Stood, writes: tuple[Load, ...]) -> Outcome | None:
+    """The rig with some loads written otherwise, against the rig as it stood; None where the whole must be judged."""
+    if not _plain(bench):
+        return None
+    then = bench.tried(writes)
+    spare = _spare(bench, choice, then)
+    if spare is None or _too_light_as_towed(then) or surely_light(bench.rig, then.weights):
+        return None
+    judged, before = then.weights.judgement, stood.severities
+    severity = {name: badly for name, badly in before.items() if "/" in name and name not in (SHARE, TONGUE)}
+    beside = {link.key for link in stood.planned} - {link.key for link in then.links}
+    severity |= {name: badly for name, badly in before.items() if name in beside}
+    severity |= link_severities(then.links)
+    state = _of_the_share(judged.state, judged.sides)
+    if state != FINE:
+        severity[SHARE] = state
+    over = tuple(link for link in then.links if link.state is State.OVER)
+    fixed = tuple(link for link in stood.planned if link.key in beside and link.state is State.OVER)
+    light = frozenset({("tongue_light", "share")}) if judged.state == LIGHT else frozenset()
+    return outcome_of(
+        stood, (*over, *fixed), severity, stood.refused - {("tongue_light", "share")} | light, lambda worse: (), spare
+    )
+
+
+def _plain(bench: Bench) -> bool:
+    """Whether the tongue was weighed and nothing of the style hangs on what the trailer weighs."""
+    weights = bench.weights
+    weighed = weights.weighed and weights.reconciled.settled and weights.gross_reconciled.settled
+    return weighed and bench.rig.choice("vehicle.handbook_wd") != "required"
+
+
+def _of_the_share(state: str, sides: tuple[str, ...]) -> int:
+    if state == LIGHT:
+        return SEVERITY[REFUSED]
+    if state == CANNOT_TELL:
+        return SEVERITY[UNKNOWN] if LOW_SIDE in sides else PERHAPS_TOO_MUCH
+    return PERHAPS_TOO_MUCH if state == HEAVY else FINE if state == INSIDE else SEVERITY[UNKNOWN]
+
+
+def _too_light_as_towed(then: Tried) -> bool:
+    if then.towed is None or isinstance(then.weights.gross, Missing):
+        return False
+    return then.towed.value < then.weights.judgement.low * then.weights.gross.value + CLEAR
+
+
+def _serves(verdicts: tuple[AnyVerdict, ...], name: str) -> bool:
+    """Whether a part, by its name, serves, if with care."""
+    return any(one.part.name == name and one.state in USABLE for one in verdicts)
+
+
+def _spare(bench: Bench, choice: Choice, then: Tried) -> Spare | None:
+    """How far the hitch in force is from its limits with the changed trailer; None where it is not clear of them."""
+    build, on = choice.in_force, bench.on_hitch
+    tongue, gross, behind = then.weights.tongue, then.weights.gross, then.carried.loads.behind_axle
+    above, slack = on.above_as_set(tongue), on.heights.slack
+    if not build.complete or wanting(tongue, gross, behind, above, slack):
+        return None
+    kit, shank = build.kit, there(build.shank)
+    if not _serves(choice.shanks, shank.name) or (kit is not None and not _serves(choice.kits, kit.name)):
+        return None
+    was = sure(bench.weights.gross).value
+    if abs(sure(gross).value - was) > NEARLY_ALL * was:
+        return None
+    load = sure(tongue).value + sure(behind).value
+    ratings = [part.tongue_rating for part in (kit, shank, build.sleeve) if part is not None]
+    spare = [given.value - load if given else -1.0 for given in ratings]
+    if kit is not None and kit.tongue_minimum is not None:
+        spare.append(load - kit.tongue_minimum.value)
+    found = Spare(min(spare), sure(slack).value - abs(sure(above).value))
+    return found if found.tongue > CLEAR and found.height > HEIGHT_CLEAR else None
