@@ -63,7 +63,8 @@ def assess(
     `Missing` and the links that need it unknown; nothing raises. ``unread``: places
     where something is written that could not be read; with any, no rig is fit.
     ``waivers``: where the house reserve was overridden, for these figures; ``asides``:
-    findings that the caller knows of. ``trial``: a remedy is being tried on it, so none is tried in turn.
+    findings that the caller knows of. ``trial``: a remedy is being tried on it, so none is tried in turn; it is judged as planned
+    alone, and of the kits only the one is looked for that is chosen.
     """
     if rig.choice("trailer.coupling") in ("fifth_wheel", "gooseneck"):
         # Out of scope: declined whole, with nothing worked out that somebody could lean on.

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import random
 import re
 from collections.abc import Iterator
@@ -318,7 +319,8 @@ class Walker:
             chosen = random_rigs.put(
                 chosen, "hitch.ball_height", replace(_measured(ball.value, "length", "hitch.ball_height"), datum="top")
             )
-        for at in (band.least.at, band.most.at):
+        # As it is printed: the least up to the pound, the most down to it.
+        for at in (math.ceil(band.least.at / KG - 1e-6) * KG, math.floor(band.most.at / KG + 1e-6) * KG):
             rig = chosen
             if not self.now.weights.change.steps:
                 rig = replace(

@@ -16,10 +16,8 @@ from stathmos.core.units import KG_PER_LB
 
 PROBE = 20 * KG_PER_LB
 STEPS_BACK = 6
-STRAIGHT, INSIDE = (
-    1e-3,
-    0.1,
-)  # kg a kg: what grows by less does not; kg: so far inside an end found by a straight line is told
+STRAIGHT = 1e-3  # kg a kg: an excess that grows by less does not grow
+WITHIN = 0.01  # kg: what a straight line may be off by at the end it finds
 COARSER = 1.4  # a rear axle feels the tongue by its lever, about so much: from memory
 
 
@@ -112,8 +110,7 @@ def _ends(at: Callable[[float], dict[str, float]], now: float) -> tuple[_Edge, _
     lows, highs = [one for one in roots if one[2] < 0], [one for one in roots if one[2] > 0]
     if not lows or not highs:
         return None
-    (low, low_by, _), (high, high_by, _) = max(lows), min(highs)
-    least, most = _Edge(low + INSIDE, low_by), _Edge(high - INSIDE, high_by)
+    least, most = _Edge(*max(lows)[:2]), _Edge(*min(highs)[:2])
     if least.at > most.at or least.at <= 0:
         return None
     reached = [
@@ -122,7 +119,7 @@ def _ends(at: Callable[[float], dict[str, float]], now: float) -> tuple[_Edge, _
         for name, over in at(edge.at).items()
         if abs(slopes.get(name, 0.0)) > STRAIGHT
     ]
-    return (least, most) if all(over <= 0 for _, over in reached) else None
+    return (least, most) if all(over <= WITHIN for _, over in reached) else None
 
 
 def _edge(
