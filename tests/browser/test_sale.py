@@ -129,7 +129,8 @@ class Figures(BrowserTest):
         self.field("Tongue scale reading").fill("610")
         self.expect_verdict("unknown", "cannot be told yet whether the tongue is too light: 9.9 %")
         self.field("Tongue scale reading").fill("1000")
-        self.expect_verdict("caution", "The tongue is heavy: 16.3 %", "78 lb less")
+        # 15 % of 6150 is 922.5; a heavier tongue is known less well: 27 lb inside, 895.
+        self.expect_verdict("caution", "The tongue is heavy: 16.3 %", "105 lb less")
 
     def test_ratings_read_as_worked_by_hand(self) -> None:
         """Perrin's rear axle: 2470 + 300·0.42 + 100·0.95 + 70·(133+23.9)/133 + 121·(185.25/133) alone, and what the tongue adds."""
