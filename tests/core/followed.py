@@ -127,6 +127,8 @@ class Walker:
         self.seed, self.tally, self.physically = seed, tally, physically
         self.rig, self.stock, self.rules = a_rig(seed)
         self.dice = random.Random(seed)
+        # Every third is told in kilograms.
+        self.system, self.word, self.unit = ("metric", "kg", 1.0) if seed % 3 == 2 else ("us", "lb", KG)
         self.now = assess(self.rig, self.rules, self.stock)
         self.stood = severities(self.now)
 
@@ -146,7 +148,7 @@ class Walker:
     def _sentences(self) -> None:
         """What is told in a sentence and is no load: another kit, another style, less restoration, the ball at another height."""
         for one in self.now.findings:
-            text = one.remedy.text("us").replace("\u00a0", " ")
+            text = one.remedy.text(self.system).replace("\u00a0", " ")
             rig = self._as_told(text)
             if rig is None:
                 continue
@@ -223,22 +225,29 @@ class Walker:
     def _moves(self) -> None:
         for move in self.now.moves:
             told = frozenset(link.key for link in move.crosses)
-            self.note("move", self.judged(with_loads(self.rig, move.writes)), SHARE, move.says.text("us"), told)
+            self.note("move", self.judged(with_loads(self.rig, move.writes)), SHARE, move.says.text(self.system), told)
             if self.physically and not move.crosses:
-                self.note("move, done", self.judged(self._physical(move.writes)), SHARE, move.says.text("us"), told)
+                self.note(
+                    "move, done", self.judged(self._physical(move.writes)), SHARE, move.says.text(self.system), told
+                )
 
     def _remedies(self) -> None:
         for remedy in self.now.remedies:
             told = frozenset(link.key for link in remedy.crosses) | ({SHARE} if remedy.lightens else frozenset())
             rig = with_choices(with_loads(self.rig, remedy.writes), remedy.chooses)
             kind = "remedy" if remedy.clean else "remedy with what it costs"
-            self.note(kind, self.judged(rig), remedy.link, remedy.says.text("us"), told)
-            if self.physically and remedy.clean and remedy.writes and "may still be" not in remedy.says.text("us"):
+            self.note(kind, self.judged(rig), remedy.link, remedy.says.text(self.system), told)
+            if (
+                self.physically
+                and remedy.clean
+                and remedy.writes
+                and "may still be" not in remedy.says.text(self.system)
+            ):
                 self.note(
                     "remedy, done",
                     self.judged(self._physical(remedy.writes)),
                     remedy.link,
-                    remedy.says.text("us"),
+                    remedy.says.text(self.system),
                     told,
                 )
 
@@ -246,18 +255,18 @@ class Walker:
         """“Move load forward until the tongue weighs …, that is 60 lb more than now”; “take 200 lb out of the trailer”."""
         L = self.rig.trailer.ball_to_axle.value
         for one in self.now.findings:
-            text = one.remedy.text("us").replace("\u00a0", " ")
-            found = re.search(r"\(([\d,]+) lb (more|less) than now\)", text)
+            text = one.remedy.text(self.system).replace("\u00a0", " ")
+            found = re.search(rf"\(([\d,]+) {self.word} (more|less) than now\)", text)
             if found and one.subject == "share":
-                by = float(found[1].replace(",", "")) * KG * (1 if found[2] == "more" else -1)
+                by = float(found[1].replace(",", "")) * self.unit * (1 if found[2] == "more" else -1)
                 writes = shifted(self.rig, L, by)
                 told = frozenset(self.now.tryout.loads(writes).worse) if "It brings with it" in text else frozenset()
                 self.note("tongue", self.judged(with_loads(self.rig, writes)), SHARE, text, told)
                 if self.physically:
                     self.note("tongue, done", self.judged(self._physical(writes)), SHARE, text, told)
-            out = re.search(r"Take ([\d,]+) lb out of the trailer", text)
+            out = re.search(rf"Take ([\d,]+) {self.word} out of the trailer", text)
             if out and one.key == "over" and not isinstance(self.now.weights.share, Missing):
-                kg = float(out[1].replace(",", "")) * KG
+                kg = float(out[1].replace(",", "")) * self.unit
                 at = L * (1 - self.now.weights.share.value)
                 gone = replace(
                     put(self.rig, "gear", kg, at)[0], when=Given(0.0, "choice", Provenance.ASSUMED, TO_COME_OUT)
@@ -277,7 +286,7 @@ class Walker:
             if not room.alone:
                 continue
             for kind, at in places[room.place.key]:
-                writes = put(rig, kind, int(room.alone / KG) * KG, at)
+                writes = put(rig, kind, int(room.alone / self.unit) * self.unit, at)
                 self.note(
                     f"room, {room.place.key}",
                     self.judged(with_loads(rig, writes)),
@@ -319,8 +328,11 @@ class Walker:
             chosen = random_rigs.put(
                 chosen, "hitch.ball_height", replace(_measured(ball.value, "length", "hitch.ball_height"), datum="top")
             )
-        # As it is printed: the least up to the pound, the most down to it.
-        for at in (math.ceil(band.least.at / KG - 1e-6) * KG, math.floor(band.most.at / KG + 1e-6) * KG):
+        # As it is printed: the least up to the pound or kilogram, the most down to it.
+        for at in (
+            math.ceil(band.least.at / self.unit - 1e-6) * self.unit,
+            math.floor(band.most.at / self.unit + 1e-6) * self.unit,
+        ):
             rig = chosen
             if not self.now.weights.change.steps:
                 rig = replace(
