@@ -4477,6 +4477,7 @@ export interface components {
             kind: string;
             row: string;
             stepper: string;
+            /** Format: double */
             count: number;
             words: string;
         };
