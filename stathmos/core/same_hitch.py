@@ -7,9 +7,9 @@ what is said of the tongue. Where the hitch in force keeps clear of all its limi
 from __future__ import annotations
 
 from stathmos.core.choice import Choice
-from stathmos.core.figures import Missing, sure, there, wanting
+from stathmos.core.figures import Anything, Missing, sure, there, wanting
 from stathmos.core.finding import FINE, PERHAPS_TOO_MUCH, REFUSED, SEVERITY, UNKNOWN
-from stathmos.core.ratings import State
+from stathmos.core.ratings import State, full_tongue, hitch_load
 from stathmos.core.rig import Load
 from stathmos.core.selection import USABLE, AnyVerdict
 from stathmos.core.trial import Bench, Tried
@@ -84,6 +84,8 @@ def _spare(bench: Bench, choice: Choice, then: Tried) -> Spare | None:
     kit, shank = build.kit, there(build.shank)
     if not _serves(choice.shanks, shank.name) or (kit is not None and not _serves(choice.kits, kit.name)):
         return None
+    if _carried_otherwise(bench, choice, then):
+        return None
     was = sure(bench.weights.gross).value
     if abs(sure(gross).value - was) > NEARLY_ALL * was:
         return None
@@ -94,3 +96,28 @@ def _spare(bench: Bench, choice: Choice, then: Tried) -> Spare | None:
         spare.append(load - kit.tongue_minimum.value)
     found = Spare(min(spare), sure(slack).value - abs(sure(above).value))
     return found if found.tongue > CLEAR and found.height > HEIGHT_CLEAR else None
+
+
+def _carried_otherwise(bench: Bench, choice: Choice, then: Tried) -> bool:
+    """Whether a part in force, or a kit that would go before it, carries the changed trailer with another reserve than it did."""
+    rules, gvwr = bench.on_hitch.rules, bench.rig.figure("trailer.gvwr")
+    behind = then.carried.loads.behind_axle
+    full = hitch_load(full_tongue(then.weights.share, gvwr, rules.share.high, then.weights.never_over), behind)
+    load = hitch_load(then.weights.tongue, behind)
+    was, now = (choice.hitch_load, choice.hitch_load_full), (load, full)
+    build = choice.in_force
+    ratings = [
+        part.tongue_rating.value for part in (build.kit, build.shank, build.sleeve) if part and part.tongue_rating
+    ]
+    if build.kit is not None and not bench.rig.choice("hitch.kit"):
+        # Of the kits that serve with the reserve the smallest goes first; where none does, any may.
+        own = there(build.kit.tongue_rating).value
+        others = [one.part.tongue_rating.value for one in choice.kits if one.part.tongue_rating]
+        ratings += [one for one in others if one < own or not all(_carries(own, rules.reserve, *was))]
+    return any(_carries(one, rules.reserve, *was) != _carries(one, rules.reserve, *now) for one in ratings)
+
+
+def _carries(rating: float, reserve: float, load: Anything, full: Anything) -> tuple[bool, ...]:
+    """Whether a rating bears the load, bears it with the reserve, and bears the full trailer's."""
+    planned = [not isinstance(load, Missing) and load.value <= part * rating for part in (1.0, 1 - reserve)]
+    return (*planned, isinstance(full, Missing) or full.value <= rating)
