@@ -6,6 +6,7 @@ what is said of the tongue. Where the hitch in force keeps clear of all its limi
 
 from __future__ import annotations
 
+from stathmos.core import decisions
 from stathmos.core.choice import Choice
 from stathmos.core.figures import Anything, Missing, sure, there, wanting
 from stathmos.core.finding import FINE, PERHAPS_TOO_MUCH, REFUSED, SEVERITY, UNKNOWN
@@ -49,10 +50,11 @@ def on_the_same_hitch(bench: Bench, choice: Choice, stood: Stood, writes: tuple[
 
 
 def _plain(bench: Bench) -> bool:
-    """Whether the tongue was weighed and nothing of the style hangs on what the trailer weighs."""
-    weights = bench.weights
+    """Whether the tongue was weighed and nothing of the style hangs on what the trailer weighs: what is demanded and what forbidden."""
+    weights, rig = bench.weights, bench.rig
     weighed = weights.weighed and weights.reconciled.settled and weights.gross_reconciled.settled
-    return weighed and bench.rig.choice("vehicle.handbook_wd") != "required"
+    of_itself = bench.on_hitch.build.weight_distributing or not decisions.forbidden_by(rig)
+    return weighed and of_itself and rig.choice("vehicle.handbook_wd") != "required"
 
 
 def _of_the_share(state: str, sides: tuple[str, ...]) -> int:
