@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from stathmos.core import decisions
 from stathmos.core.choice import Choice
-from stathmos.core.figures import Anything, Missing, sure, there, wanting
+from stathmos.core.figures import Anything, Missing, expanded, sure, there, wanting
 from stathmos.core.finding import FINE, PERHAPS_TOO_MUCH, REFUSED, SEVERITY, UNKNOWN
 from stathmos.core.ratings import State, full_tongue, hitch_load
 from stathmos.core.rig import Load
@@ -20,6 +20,8 @@ from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LIGHT, LOW_SIDE, 
 
 #: kg of hitch load and mm of ball height that are clear of another hitch
 CLEAR, HEIGHT_CLEAR = 25 * KG_PER_LB, 4.0
+#: kg by which another kit, heavier or longer, may load an axle otherwise: from memory
+ANOTHER_KIT = 100 * KG_PER_LB
 #: a trailer that loses or gains more than this share of its weight is judged whole
 NEARLY_ALL = 0.5
 TONGUE = "weigh/tongue"
@@ -86,7 +88,7 @@ def _spare(bench: Bench, choice: Choice, then: Tried) -> Spare | None:
     kit, shank = build.kit, there(build.shank)
     if not _serves(choice.shanks, shank.name) or (kit is not None and not _serves(choice.kits, kit.name)):
         return None
-    if _carried_otherwise(bench, choice, then):
+    if _near_a_rating(then) and _carried_otherwise(bench, choice, then):
         return None
     was = sure(bench.weights.gross).value
     if abs(sure(gross).value - was) > NEARLY_ALL * was:
@@ -100,6 +102,17 @@ def _spare(bench: Bench, choice: Choice, then: Tried) -> Spare | None:
     return found if found.tongue > CLEAR and found.height > HEIGHT_CLEAR else None
 
 
+def _near_a_rating(then: Tried) -> bool:
+    """Whether some link is so near its rating that another kit could make it stand otherwise."""
+    for link in then.links:
+        rating, demand = link.rating, link.demand
+        if rating is None or demand is None or isinstance(demand, Missing):
+            continue
+        if abs(rating.value - demand.value) < ANOTHER_KIT + expanded(demand):
+            return True
+    return False
+
+
 def _carried_otherwise(bench: Bench, choice: Choice, then: Tried) -> bool:
     """Whether a part in force, or a kit that would go before it, carries the changed trailer with another reserve than it did."""
     rules, gvwr = bench.on_hitch.rules, bench.rig.figure("trailer.gvwr")
@@ -108,15 +121,23 @@ def _carried_otherwise(bench: Bench, choice: Choice, then: Tried) -> bool:
     load = hitch_load(then.weights.tongue, behind)
     was, now = (choice.hitch_load, choice.hitch_load_full), (load, full)
     build = choice.in_force
-    ratings = [
+
+    def carried(rating: float, how: tuple[Anything, Anything]) -> tuple[bool, ...]:
+        return _carries(rating, rules.reserve, *how)
+
+    fitted = [
         part.tongue_rating.value for part in (build.kit, build.shank, build.sleeve) if part and part.tongue_rating
     ]
-    if build.kit is not None and not bench.rig.choice("hitch.kit"):
-        # Of the kits that serve with the reserve the smallest goes first; where none does, any may.
-        own = there(build.kit.tongue_rating).value
-        others = [one.part.tongue_rating.value for one in choice.kits if one.part.tongue_rating]
-        ratings += [one for one in others if one < own or not all(_carries(own, rules.reserve, *was))]
-    return any(_carries(one, rules.reserve, *was) != _carries(one, rules.reserve, *now) for one in ratings)
+    if any(carried(one, was) != carried(one, now) for one in fitted):
+        return True
+    if build.kit is None or bench.rig.choice("hitch.kit"):
+        return False
+    # Of the kits that serve with the reserve the smallest goes first; where none does, any may.
+    own = there(build.kit.tongue_rating).value
+    others = [one.part.tongue_rating.value for one in choice.kits if one.part.tongue_rating]
+    if all(carried(own, was)):
+        return any(one < own and all(carried(one, now)) and not all(carried(one, was)) for one in others)
+    return any(carried(one, was) != carried(one, now) for one in others)
 
 
 def _carries(rating: float, reserve: float, load: Anything, full: Anything) -> tuple[bool, ...]:

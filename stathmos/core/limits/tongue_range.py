@@ -17,7 +17,7 @@ from stathmos.core.units import KG_PER_LB
 PROBE = 20 * KG_PER_LB
 STEPS_BACK = 6
 STRAIGHT = 1e-3  # kg a kg: an excess that grows by less does not grow
-WITHIN = 0.01  # kg: what a straight line may be off by at the end it finds
+WITHIN = 0.1  # kg: what a straight line may be off by at the end it finds
 COARSER = 1.4  # a rear axle feels the tongue by its lever, about so much: from memory
 
 
