@@ -106,7 +106,7 @@ def _near_a_rating(then: Tried) -> bool:
     """Whether some link is so near its rating that another kit could make it stand otherwise."""
     for link in then.links:
         rating, demand = link.rating, link.demand
-        if rating is None or demand is None or isinstance(demand, Missing):
+        if not rating or demand is None or isinstance(rating, Missing) or isinstance(demand, Missing):
             continue
         if abs(rating.value - demand.value) < ANOTHER_KIT + expanded(demand):
             return True
