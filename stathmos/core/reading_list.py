@@ -22,7 +22,7 @@ _ON_THE_HITCH = ("hitch.ball_height",)
 
 
 def there_now(rig: Rig, needs: Iterable[str]) -> tuple[str, ...]:
-    """Those of some figures, by path, that somebody standing beside the rig can read as it is, each once, in order.
+    """Those of some figures, by path, that a person standing beside the rig can read as it is, each once, in order.
 
     >>> there_now(Rig(), ("hitch.shank", "hitch.ball_height", "vehicle.receiver_height"))
     ('vehicle.receiver_height',)

@@ -10,6 +10,7 @@ from stathmos.core import decisions
 from stathmos.core.choice import Choice
 from stathmos.core.figures import Anything, Missing, expanded, sure, there, wanting
 from stathmos.core.finding import FINE, PERHAPS_TOO_MUCH, REFUSED, SEVERITY, UNKNOWN
+from stathmos.core.limits.steady import HEIGHT_CLEAR
 from stathmos.core.ratings import State, full_tongue, hitch_load
 from stathmos.core.rig import Load
 from stathmos.core.selection import USABLE, AnyVerdict
@@ -18,8 +19,8 @@ from stathmos.core.tryout import SHARE, Outcome, Spare, Stood, link_severities, 
 from stathmos.core.units import KG_PER_LB
 from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LIGHT, LOW_SIDE, surely_light
 
-#: kg of hitch load and mm of ball height that are clear of another hitch
-CLEAR, HEIGHT_CLEAR = 25 * KG_PER_LB, 4.0
+#: kg of hitch load that are clear of another hitch
+CLEAR = 25 * KG_PER_LB
 #: kg by which another kit, heavier or longer, may load an axle otherwise: from memory
 ANOTHER_KIT = 100 * KG_PER_LB
 #: a trailer that loses or gains more than this share of its weight is judged whole

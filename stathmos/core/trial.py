@@ -85,8 +85,22 @@ class Bench:
     def _weighed(self, changed: Rig, placed: tuple[cargo.Placed, ...]) -> Weights:
         return weighing.replanned(self.weights, changed, self.on_hitch.rules, placed)
 
+    @Lazily
+    def _trials(self) -> dict[tuple[Load, ...], Tried]:
+        """What was tried before: a move is aimed, judged and told with the same loads."""
+        return {}
+
     def tried(self, writes: tuple[Load, ...]) -> Tried:
         """Weighed and judged again: the trailer where its loads change, the vehicle where its own do."""
+        if writes not in self._trials:
+            self._trials[writes] = self._try(writes)
+        return self._trials[writes]
+
+    def _try(self, writes: tuple[Load, ...]) -> Tried:
+        if not writes:
+            return Tried(
+                weights=self.weights, carried=self.planned.carried, links=self.planned.links, on_hitch=self.on_hitch
+            )
         changed = load_changes.with_loads(self.rig, writes)
         placed = cargo.plan(changed, self.placed)
         on = {KINDS[load.kind_key].on for load in writes}

@@ -205,7 +205,7 @@ class LeftForPeopleAndCargo(unittest.TestCase):
             return
         values = {one.key: chance.uniform(one.low, one.high) for one in said.opened}
         if said.left.driver:
-            # somebody drives; the rest is anywhere
+            # one of them drives; the rest is anywhere
             values[FRONT_SEATS] = chance.uniform(min(150 * 0.45359237, said.left.least), said.left.least)
         rest = said.left.least - values.get(FRONT_SEATS, 0.0)
         behind = chance.uniform(0.0, rest)

@@ -48,7 +48,7 @@ class Left:
 def column_of(cars: lot.Vehicles, links: lot.Links, people: Column | None) -> Column:
     """The same for each pair, kg; ``people``: those in front who are in the loads and are to be counted in, None where nobody is.
 
-    Of those somebody drives: so much of it sits in front, and the rest is wherever it bears most. NaN where unknown.
+    One of them drives: so much of it sits in front, and the rest is wherever it bears most. NaN where unknown.
     """
     driver = 0.0 if people is None else DRIVER
     found = []

@@ -95,7 +95,7 @@ def _link(key: str, keys: tuple[str, ...], corners: Column) -> _Link:
 
 
 def _drawn(count: int) -> list[Column]:
-    """So many figures drawn together, each from nought to one, spread evenly: an additive recurrence by the generalized golden ratio.
+    """So many figures drawn together, each from zero to one, spread evenly: an additive recurrence by the generalized golden ratio.
 
     Sources: [1] Kronecker sequences, any textbook on quasi-random numbers; this choice of the ratio from memory.
     """

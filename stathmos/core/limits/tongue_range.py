@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Container
 from dataclasses import dataclass
 from functools import partial
 
@@ -24,7 +24,7 @@ COARSER = 1.4  # a rear axle feels the tongue by its lever, about so much: from 
 def exact(known: Known) -> float:
     """No margin: a figure as it is.
 
-    ``known`` in any unit; nought in it.
+    ``known`` in any unit; zero in the same unit.
     """
     return 0.0
 
@@ -66,10 +66,7 @@ def tongue_range(
         return None
     now, reach, known = weights.tongue.value, L.value, known_now(bench.planned.links)
 
-    def binding(link: Link) -> bool:
-        return link.key in known and binds(link)
-
-    def at(tongue: float) -> dict[str, float]:
+    def at(tongue: float, among: Container[str] = known) -> dict[str, float]:
         writes = load_changes.shifted(bench.rig, reach, tongue - now) if abs(tongue - now) > 1e-9 else ()
         # A scale is out by a share of what it reads: a heavier tongue is known less well than today's.
         more = (
@@ -77,6 +74,10 @@ def tongue_range(
             if within is not exact
             else 0.0
         )
+
+        def binding(link: Link) -> bool:
+            return link.key in known and link.key in among and binds(link)
+
         return {name: over + more for name, over in excesses(bench.tried(writes), within, binding).items()}
 
     near = _ends(at, max(now, PROBE))
@@ -99,7 +100,7 @@ class _Edge:
     by: str
 
 
-def _ends(at: Callable[[float], dict[str, float]], now: float) -> tuple[_Edge, _Edge] | None:
+def _ends(at: Callable[..., dict[str, float]], now: float) -> tuple[_Edge, _Edge] | None:
     """Both ends by straight lines through two tongue weights, where nothing is found over at either; else None.
 
     Most limits are straight in the tongue, and then that is all there is to it.
@@ -113,13 +114,9 @@ def _ends(at: Callable[[float], dict[str, float]], now: float) -> tuple[_Edge, _
     least, most = _Edge(*max(lows)[:2]), _Edge(*min(highs)[:2])
     if least.at > most.at or least.at <= 0:
         return None
-    reached = [
-        (name, over)
-        for edge in (least, most)
-        for name, over in at(edge.at).items()
-        if abs(slopes.get(name, 0.0)) > STRAIGHT
-    ]
-    return (least, most) if all(over <= WITHIN for _, over in reached) else None
+    growing = {name for _, name, _ in roots}
+    reached = [over for edge in (least, most) for name, over in at(edge.at, growing).items() if name in growing]
+    return (least, most) if all(over <= WITHIN for over in reached) else None
 
 
 def _edge(

@@ -134,7 +134,7 @@ def ways(rig: Rig, placed: tuple[Placed, ...], bridge: Weighbridge) -> tuple[Way
     )
 
 
-#: a reading that was taken tells of the lengths that were not; of the weighbridge both passes are wanted
+#: a reading that was taken tells of the lengths that were not; of the truck scale both passes are wanted
 _TAKEN = {"beam": ("beam_reading",), "jack": ("jack_reading",), "bridge": ("bridge_front_bare", "bridge_rear_bare")}
 
 
