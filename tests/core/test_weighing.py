@@ -198,6 +198,13 @@ class WhatIsSaid(unittest.TestCase):
         self.assertEqual(assessment.verdict.state, "unknown")
         self.assertIn("cannot be told yet whether the tongue is too light", assessment.verdict.says.text("us"))
 
+    def test_a_share_is_rounded_towards_the_edge_that_it_may_be_over(self) -> None:
+        """By hand: 930 / 6,150 is 15.122 %, told as 15.2; 617 / 6,150 is 10.033 %, told as 10.0."""
+        for reading, said in (("930 lb", "tongue is heavy: 15.2 %"), ("617 lb", "tongue is too light: 10.0 %")):
+            changed = rig(weighing__tongue_scale=measured(reading), trailer__gross_weight=measured("6150 lb"))
+            found = next(one for one in assessed(changed).findings if one.subject == "share")
+            self.assertIn(said, found.says.text("us").replace("\u00a0", " "))
+
     def test_low_is_danger_and_high_is_trouble(self) -> None:
         light = assessed(rig(weighing__tongue_scale=measured("500 lb"))).verdict
         self.assertEqual(light.state, "refused")

@@ -10,7 +10,7 @@ from stathmos.core.limits import TongueAdvice, TongueRange
 from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.ratings import link_name
 from stathmos.core.units import SHARE, WEIGHT
-from stathmos.core.weighing import CANNOT_TELL, DISAGREE, HEAVY, LIGHT, Weights
+from stathmos.core.weighing import CANNOT_TELL, DISAGREE, HEAVY, LIGHT, LOW_SIDE, Weights
 from stathmos.core.weighing import UNKNOWN as SHARE_UNKNOWN
 
 TONGUE_SCALE = "weighing.tongue_scale"
@@ -86,8 +86,9 @@ def _share(key: str, state: str, says: Phrase, remedy: Phrase) -> Finding:
 def _band(weights: Weights, advise: Advise) -> list[Finding]:
     """Light is the dangerous side, heavy the troublesome one; what straddles an edge is told as that."""
     judged = weights.judgement
+    light = judged.state == LIGHT or LOW_SIDE in judged.sides
     put = {
-        "share": (sure(weights.share).value, SHARE, {LIGHT: "down", HEAVY: "up"}.get(judged.state, "nearest")),
+        "share": (sure(weights.share).value, SHARE, "down" if light else "up"),
         "spread": (expanded(sure(weights.share)), SHARE, "up"),
         "low": (judged.low, SHARE, "nearest"),
         "high": (judged.high, SHARE, "nearest"),
@@ -109,7 +110,7 @@ def _band(weights: Weights, advise: Advise) -> list[Finding]:
         return [_share("tongue_heavy", CAUTION, says, _move(weights, advise, forward=False))]
     if judged.state != CANNOT_TELL:
         return []
-    if "low" in judged.sides:
+    if light:
         says = Phrase(
             f"It cannot be told yet whether the tongue is too light: {{share}} of the trailer, known to ± {{spread}}, "
             f"at least {{low}} wanted. {_LIGHT}",
