@@ -203,14 +203,11 @@ def still_to_change(placed: tuple[Placed, ...]) -> Change:
     moving = steps(placed, TRAILER)
     signs = {one.key: one.sign for one in moving}
 
-    def total(what: str) -> Anything:
-        return work(
-            "Σ still to come − Σ comes out", WEIGHT,
-            lambda **loads: sum(signs[key] * load for key, load in loads.items()), _LEVER,
-            **{one.key: getattr(one, what) for one in moving},
-        )  # fmt: skip
+    def total(loads: dict[str, Anything]) -> Anything:
+        return sum_of("Σ still to come − Σ comes out", WEIGHT, loads, _LEVER, times=signs)
 
-    return Change(total("tongue"), total("weight"), len(moving))
+    tongue, gross = {one.key: one.tongue for one in moving}, {one.key: one.weight for one in moving}
+    return Change(total(tongue), total(gross), len(moving))
 
 
 def behind_rear_axle(rig: Rig, placed: tuple[Placed, ...]) -> Anything:

@@ -103,7 +103,8 @@ class OnHitch:
 
     def as_towed(self, tongue: Anything) -> Figure | None:
         """The tongue weight as it is towed with the bars so set, kg; None where it is what it weighs level, or nobody can tell."""
-        return axles.tongue_as_towed(self.links.rig, tongue, self.above_as_set(tongue))
+        rig = self.links.rig
+        return axles.tongue_as_towed(rig, tongue, self.above_as_set(tongue)) if axles.follows_the_nose(rig) else None
 
     def carried(
         self,

@@ -307,7 +307,38 @@ def expanded(known: Known) -> float:
 
 
 def sum_of(
-    formula: str, dimension: str, terms: Mapping[str, Anything], rule: Rule | None = None, note: str = ""
+    formula: str,
+    dimension: str,
+    terms: Mapping[str, Anything],
+    rule: Rule | None = None,
+    note: str = "",
+    times: Mapping[str, float] = MappingProxyType({}),
 ) -> Figure | Missing:
-    """The terms added up."""
-    return work(formula, dimension, lambda **parts: sum(parts.values()), rule, note, **terms)
+    """The terms added up, each so many ``times``: 1 where nothing is said, −1 for what is taken away.
+
+    >>> ball, settle = assumed(600.0, "length", "ball", 3.0), assumed(20.0, "length", "settle", 4.0)
+    >>> stands = sum_of("ball − settle", "length", {"ball": ball, "settle": settle}, times={"settle": -1.0})
+    >>> stands.value, stands.u
+    (580.0, 5.0)
+    """
+    origin = Provenance.MEASURED if terms else Provenance.ASSUMED
+    total = 0.0
+    for name, term in terms.items():
+        if isinstance(term, Missing):
+            return Missing(wanting(*terms.values()))
+        total += times.get(name, 1.0) * term.value
+        if term.provenance.strength < origin.strength:
+            origin = term.provenance
+    put_in = cast(dict[str, Known], terms)  # none of them is missing
+    working = Working(formula, put_in, rule, note)
+    return Figure(total, dimension, origin, working, partial(_spread_of_sum, put_in, times))
+
+
+def _spread_of_sum(terms: Mapping[str, Known], times: Mapping[str, float]) -> Spread:
+    """Each input's share in the uncertainty of a sum: what it is in each term, so many times."""
+    spread: dict[str, float] = {}
+    for name, term in terms.items():
+        slope = times.get(name, 1.0)
+        for path, share in term.spread.items():
+            spread[path] = spread.get(path, 0.0) + slope * share
+    return spread

@@ -28,6 +28,7 @@ from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
 from stathmos.core.weighing import CANNOT_TELL, HEAVY, LIGHT, LOW_SIDE, Passed, Weights, mark_to_pass
 
 TRIES = 4  # a larger move is less well known itself; so often the target is drawn further in
+A_LITTLE_MORE = 1.005  # no guard grows by quite a straight line
 
 
 @dataclass(frozen=True)
@@ -107,7 +108,8 @@ def _until_inside(bench: Bench, make: Make) -> Candidate | None:
     """A move just large enough that the share lies inside by its guard, the move's own doubt in it; None where none is."""
     weights = bench.weights
     now = sure(weights.share)
-    target = _target(weights, guard(now))
+    before, band = _Seen(now.value, guard(now)), weights.judgement
+    target = _target(weights, before.guard)
     for _ in range(TRIES):
         candidate = None if target is None else make(target)
         if candidate is None:
@@ -115,12 +117,30 @@ def _until_inside(bench: Bench, make: Make) -> Candidate | None:
         then = bench.weighed(candidate.writes)
         if isinstance(then.share, Missing):
             return None
-        within = guard(then.share)
-        low, high = then.judgement.low, then.judgement.high
-        if low <= then.share.value - within + _SAME and then.share.value + within - _SAME <= high:
+        seen = _Seen(then.share.value, guard(then.share))
+        if band.low <= seen.share - seen.guard + _SAME and seen.share + seen.guard - _SAME <= band.high:
             return candidate if (then.share.value > now.value) == _forward(weights) else None
-        target = _target(weights, within * 1.02)
+        before, target = seen, _further_in(weights, before, seen)
     return None
+
+
+class _Seen(NamedTuple):
+    """A share of the trailer on the tongue, and how far inside the band it is to lie."""
+
+    share: float
+    guard: float
+
+
+def _further_in(weights: Weights, before: _Seen, seen: _Seen) -> float | None:
+    """The next share to aim at, where the guard grows with the move as it did last: by a straight line, and a little more."""
+    further = seen.share - before.share
+    grows = (seen.guard - before.guard) / further if further else 0.0
+    edge = weights.judgement.low if _forward(weights) else weights.judgement.high
+    way = 1.0 if _forward(weights) else -1.0
+    if way * grows >= 1.0:
+        return None  # the larger the move, the less well it is known where it ends
+    at = (edge + way * (seen.guard - grows * seen.share)) / (1.0 - way * grows)
+    return _target(weights, max(way * (at - edge), seen.guard) * A_LITTLE_MORE)
 
 
 def _past_the_mark(bench: Bench, make: Make) -> Candidate | None:

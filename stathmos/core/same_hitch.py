@@ -11,12 +11,12 @@ from stathmos.core.choice import Choice
 from stathmos.core.figures import Anything, Missing, expanded, sure, there, wanting
 from stathmos.core.finding import FINE, PERHAPS_TOO_MUCH, REFUSED, SEVERITY, UNKNOWN
 from stathmos.core.limits.steady import HEIGHT_CLEAR
-from stathmos.core.ratings import State, full_tongue, hitch_load
+from stathmos.core.ratings import Link, State, full_tongue, hitch_load
 from stathmos.core.rig import Load
 from stathmos.core.selection import USABLE, AnyVerdict
 from stathmos.core.trial import Bench, Tried
 from stathmos.core.tryout import SHARE, Outcome, Spare, Stood, link_severities, outcome_of
-from stathmos.core.units import KG_PER_LB
+from stathmos.core.units import KG_PER_LB, WEIGHT
 from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LIGHT, LOW_SIDE, surely_light
 
 #: kg of hitch load that are clear of another hitch
@@ -25,6 +25,8 @@ CLEAR = 25 * KG_PER_LB
 ANOTHER_KIT = 100 * KG_PER_LB
 #: a trailer that loses or gains more than this share of its weight is judged whole
 NEARLY_ALL = 0.5
+#: so many times less well a load may be known with other loads than without: from memory
+LESS_WELL = 2.0
 TONGUE = "weigh/tongue"
 
 
@@ -33,14 +35,15 @@ def on_the_same_hitch(bench: Bench, choice: Choice, stood: Stood, writes: tuple[
     if not _plain(bench):
         return None
     then = bench.tried(writes)
-    spare = _spare(bench, choice, then)
+    close = _close(bench, then, writes)
+    spare = _spare(bench, choice, then, close)
     if spare is None or _too_light_as_towed(then) or surely_light(bench.rig, then.weights):
         return None
     judged, before = then.weights.judgement, stood.severities
     severity = {name: badly for name, badly in before.items() if "/" in name and name not in (SHARE, TONGUE)}
     beside = {link.key for link in stood.planned} - {link.key for link in then.links}
     severity |= {name: badly for name, badly in before.items() if name in beside}
-    severity |= link_severities(then.links)
+    severity |= link_severities(close)
     state = _of_the_share(judged.state, judged.sides)
     if state != FINE:
         severity[SHARE] = state
@@ -79,7 +82,7 @@ def _serves(verdicts: tuple[AnyVerdict, ...], name: str) -> bool:
     return any(one.part.name == name and one.state in USABLE for one in verdicts)
 
 
-def _spare(bench: Bench, choice: Choice, then: Tried) -> Spare | None:
+def _spare(bench: Bench, choice: Choice, then: Tried, close: tuple[Link, ...]) -> Spare | None:
     """How far the hitch in force is from its limits with the changed trailer; None where it is not clear of them."""
     build, on = choice.in_force, bench.on_hitch
     tongue, gross, behind = then.weights.tongue, then.weights.gross, then.carried.loads.behind_axle
@@ -89,7 +92,7 @@ def _spare(bench: Bench, choice: Choice, then: Tried) -> Spare | None:
     kit, shank = build.kit, there(build.shank)
     if not _serves(choice.shanks, shank.name) or (kit is not None and not _serves(choice.kits, kit.name)):
         return None
-    if _near_a_rating(then) and _carried_otherwise(bench, choice, then):
+    if _near_a_rating(close) and _carried_otherwise(bench, choice, then):
         return None
     was = sure(bench.weights.gross).value
     if abs(sure(gross).value - was) > NEARLY_ALL * was:
@@ -103,9 +106,34 @@ def _spare(bench: Bench, choice: Choice, then: Tried) -> Spare | None:
     return found if found.tongue > CLEAR and found.height > HEIGHT_CLEAR else None
 
 
-def _near_a_rating(then: Tried) -> bool:
+def _close(bench: Bench, then: Tried, writes: tuple[Load, ...]) -> tuple[Link, ...]:
+    """The links but for those that are within their rating by far, whatever is not known and whichever kit it is.
+
+    How well a load is known is reckoned from above, so that it need not be worked out for each.
+    """
+    written = {load.key for load in writes}
+    put = [known for one in bench.placed_with(writes) if one.key in written for known in (one.weight, one.tongue_to)]
+    tongue, was = then.weights.tongue, bench.weights.tongue
+    if wanting(*put, tongue, was) or sure(was).value <= 0:
+        return then.links
+    grown = LESS_WELL * max(1.0, sure(tongue).value / sure(was).value)
+    more = LESS_WELL * sum(expanded(sure(one)) for one in put)
+    before = {link.key: link.demand for link in bench.planned.links}
+
+    def far(link: Link) -> bool:
+        known = before.get(link.key)
+        if link.state not in (State.WITHIN, State.RESERVE) or known is None or isinstance(known, Missing):
+            return False
+        if known.dimension != WEIGHT or link.margin is None:
+            return False
+        return link.margin > ANOTHER_KIT + grown * expanded(known) + more
+
+    return tuple(link for link in then.links if not far(link))
+
+
+def _near_a_rating(links: tuple[Link, ...]) -> bool:
     """Whether some link is so near its rating that another kit could make it stand otherwise."""
-    for link in then.links:
+    for link in links:
         rating, demand = link.rating, link.demand
         if not rating or demand is None or isinstance(rating, Missing) or isinstance(demand, Missing):
             continue

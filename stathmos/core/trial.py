@@ -46,6 +46,15 @@ def demands(links: tuple[Link, ...]) -> dict[str, float]:
     }
 
 
+@dataclass(frozen=True)
+class _Loaded:
+    """The rig with some loads written otherwise, where they are and will be, and what it weighs then."""
+
+    rig: Rig
+    placed: tuple[cargo.Placed, ...]
+    weights: Weights
+
+
 @dataclass(frozen=True, kw_only=True)
 class Bench:
     """A rig on its hitch, where other loads are tried. ``planned`` and ``loads``: its case
@@ -70,7 +79,7 @@ class Bench:
 
     def placed_with(self, writes: tuple[Load, ...]) -> tuple[cargo.Placed, ...]:
         """The loading plan with some loads written otherwise."""
-        return cargo.plan(load_changes.with_loads(self.rig, writes), self.placed) if writes else self.placed
+        return self._loaded(writes).placed if writes else self.placed
 
     @Lazily
     def over_now(self) -> frozenset[str]:
@@ -79,34 +88,44 @@ class Bench:
 
     def weighed(self, writes: tuple[Load, ...]) -> Weights:
         """The weighing with other loads: as it stands stays, as planned is worked out anew."""
-        changed = load_changes.with_loads(self.rig, writes)
-        return self._weighed(changed, cargo.plan(changed, self.placed))
+        return self._loaded(writes).weights
 
-    def _weighed(self, changed: Rig, placed: tuple[cargo.Placed, ...]) -> Weights:
-        return weighing.replanned(self.weights, changed, self.on_hitch.rules, placed)
+    def _loaded(self, writes: tuple[Load, ...]) -> _Loaded:
+        found = self._loadings.get(writes)
+        if found is None:
+            changed = load_changes.with_loads(self.rig, writes)
+            placed = cargo.plan(changed, self.placed)
+            weights = weighing.replanned(self.weights, changed, self.on_hitch.rules, placed)
+            found = self._loadings[writes] = _Loaded(changed, placed, weights)
+        return found
+
+    @Lazily
+    def _loadings(self) -> dict[tuple[Load, ...], _Loaded]:
+        """What was weighed before: a move is aimed, judged and told with the same loads."""
+        return {}
 
     @Lazily
     def _trials(self) -> dict[tuple[Load, ...], Tried]:
-        """What was tried before: a move is aimed, judged and told with the same loads."""
+        """What was tried before, likewise."""
         return {}
 
     def tried(self, writes: tuple[Load, ...]) -> Tried:
         """Weighed and judged again: the trailer where its loads change, the vehicle where its own do."""
-        if writes not in self._trials:
-            self._trials[writes] = self._try(writes)
-        return self._trials[writes]
+        found = self._trials.get(writes)
+        if found is None:
+            found = self._trials[writes] = self._try(writes)
+        return found
 
     def _try(self, writes: tuple[Load, ...]) -> Tried:
         if not writes:
             return Tried(
                 weights=self.weights, carried=self.planned.carried, links=self.planned.links, on_hitch=self.on_hitch
             )
-        changed = load_changes.with_loads(self.rig, writes)
-        placed = cargo.plan(changed, self.placed)
+        loaded = self._loaded(writes)
         on = {KINDS[load.kind_key].on for load in writes}
-        weights = self._weighed(changed, placed) if TRAILER in on else self.weights
-        loads = self.on_hitch.loads(changed, placed) if VEHICLE in on else self.loads
-        lean = axles.leans(changed, placed, TRAILER)
+        weights = loaded.weights if TRAILER in on else self.weights
+        loads = self.on_hitch.loads(loaded.rig, loaded.placed) if VEHICLE in on else self.loads
+        lean = axles.leans(loaded.rig, loaded.placed, TRAILER)
         carried = self.on_hitch.carried(weights.tongue, weights.gross, loads, lean=lean)
         return Tried(weights=weights, carried=carried, links=self.on_hitch.links.under(carried), on_hitch=self.on_hitch)
 

@@ -92,7 +92,7 @@ class WhatMayBeLoaded(TestCase):
                 for kind, at in ends:
                     step = 30.0
                     then = excesses(bench.tried(put(made, kind, step, at)), guard)
-                    rows = {name: (then[name] - now[name]) / step for name in now if then[name] - now[name] > 0.01}
+                    rows = {name: (then[name] - now[name]) / step for name in then if then[name] - now[name] > 0.01}
                     if any(now[name] > 0 for name in rows):
                         best.append(0.0)
                         continue

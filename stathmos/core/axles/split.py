@@ -20,7 +20,9 @@ from stathmos.core.figures import (
     Rule,
     assumed,
     constant,
+    sum_of,
     sure,
+    there,
     wanting,
     work,
 )
@@ -175,7 +177,7 @@ def _stands(above: Anything, slack: Anything) -> tuple[Anything, ...]:
 def _alike(group: Anything, count: int) -> Anything:
     if count == 1:
         return group
-    return work("axle = axles / number", WEIGHT, lambda axles: axles / count, _SHARED, axles=group)
+    return sum_of("axle = axles / number", WEIGHT, {"axles": group}, _SHARED, times={"axles": 1 / count})
 
 
 def _sprung(rig: Rig, split: Split, couple: Anything, above: Anything, count: int, number: int) -> Anything:
@@ -269,16 +271,20 @@ def inch_of_nose(rig: Rig) -> Inch | None:
     return Inch(on_axles=axles, on_tongue=tongue, told=bool(suspension_of(rig)), shares=alike)
 
 
+def follows_the_nose(rig: Rig) -> bool:
+    """Whether the tongue weighs otherwise as the trailer is towed than it does level: on several axles that do not share."""
+    return (count_of(rig) or 0) > 1 and suspension_of(rig) == INDEPENDENT
+
+
 def tongue_as_towed(rig: Rig, tongue: Anything, above: Anything) -> Figure | None:
     """The tongue weight as the trailer is towed, weighed level: on axles that do not share it follows the nose, kg.
 
     ``above`` how far the coupled ball stands above level, mm. None where the axles share, or where that cannot be told.
     """
-    count = count_of(rig)
-    if count is None or count < 2 or suspension_of(rig) != INDEPENDENT:
+    if not follows_the_nose(rig):
         return None
     towed = work(
-        "TW towed = TW + k · n · y · (Σx² − n · L²) / Σx²", WEIGHT, partial(_towed, n=count), _TOWED,
+        "TW towed = TW + k · n · y · (Σx² − n · L²) / Σx²", WEIGHT, partial(_towed, n=there(count_of(rig))), _TOWED,
         TW=tongue, k=rate_of(rig), y=above, L=rig.figure("trailer.ball_to_axle"), s=spacing_of(rig),
     )  # fmt: skip
     return None if isinstance(towed, Missing) else towed

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Container
 from dataclasses import dataclass
 from functools import partial
+from typing import NamedTuple
 
 from stathmos.core import load_changes
 from stathmos.core.figures import Known, Missing, expanded, sure
@@ -17,7 +18,9 @@ from stathmos.core.units import KG_PER_LB
 PROBE = 20 * KG_PER_LB
 STEPS_BACK = 6
 STRAIGHT = 1e-3  # kg a kg: an excess that grows by less does not grow
-WITHIN = 0.1  # kg: what a straight line may be off by at the end it finds
+FAR = 100 * KG_PER_LB
+BENT = 5 * KG_PER_LB  # a straight line that is further off is none
+DRAWN_IN = 3  # so many times
 COARSER = 1.4  # a rear axle feels the tongue by its lever, about so much: from memory
 
 
@@ -66,11 +69,11 @@ def tongue_range(
         return None
     now, reach, known = weights.tongue.value, L.value, known_now(bench.planned.links)
 
-    def at(tongue: float, among: Container[str] = known) -> dict[str, float]:
-        writes = load_changes.shifted(bench.rig, reach, tongue - now) if abs(tongue - now) > 1e-9 else ()
+    def with_more(by: float, among: Container[str] = known) -> dict[str, float]:
+        writes = load_changes.shifted(bench.rig, reach, by) if abs(by) > 1e-9 else ()
         # A scale is out by a share of what it reads: a heavier tongue is known less well than today's.
         more = (
-            COARSER * expanded(sure(weights.tongue)) * max(0.0, tongue / max(now, PROBE) - 1.0)
+            COARSER * expanded(sure(weights.tongue)) * max(0.0, (now + by) / max(now, PROBE) - 1.0)
             if within is not exact
             else 0.0
         )
@@ -80,9 +83,12 @@ def tongue_range(
 
         return {name: over + more for name, over in excesses(bench.tried(writes), within, binding).items()}
 
-    near = _ends(at, max(now, PROBE))
+    def at(tongue: float) -> dict[str, float]:
+        return with_more(tongue - now)
+
+    near = _ends(with_more, -now)
     if near is not None:
-        low, high = (End(edge.at, edge.by, name_of(bench, edge.by)) for edge in near)
+        low, high = (End(now + edge.more, edge.by, name_of(bench, edge.by)) for edge in near)
         return TongueRange(low, high)
     # From the middle of the band outwards; where that is over something already, from as low as it must come.
     judged, gross = weights.judgement, sure(weights.gross).value
@@ -94,29 +100,56 @@ def tongue_range(
 
 @dataclass(frozen=True)
 class _Edge:
-    """An end by itself."""
+    """An end by itself: how much more than today, kg (less than nothing: less), and what holds it."""
 
-    at: float
+    more: float
     by: str
 
 
-def _ends(at: Callable[..., dict[str, float]], now: float) -> tuple[_Edge, _Edge] | None:
-    """Both ends by straight lines through two tongue weights, where nothing is found over at either; else None.
+def _ends(with_more: Callable[..., dict[str, float]], none_left: float) -> tuple[_Edge, _Edge] | None:
+    """Both ends by straight lines through two tongue weights, each drawn in until nothing is over there; None where that is far.
 
-    Most limits are straight in the tongue, and then that is all there is to it.
+    Most limits are all but straight in the tongue, and then that is all there is to it. ``none_left``: kg, where there is no
+    tongue weight any more.
     """
-    first, second = at(now), at(now + PROBE)
+    begun = max(0.0, PROBE + none_left)
+    first, second = with_more(begun), with_more(begun + PROBE)
     slopes = {name: (second[name] - over) / PROBE for name, over in first.items() if name in second}
-    roots = [(now - first[name] / slope, name, slope) for name, slope in slopes.items() if abs(slope) > STRAIGHT]
-    lows, highs = [one for one in roots if one[2] < 0], [one for one in roots if one[2] > 0]
-    if not lows or not highs:
+    lines = [_Line(begun - first[name] / slope, slope, name) for name, slope in slopes.items() if abs(slope) > STRAIGHT]
+    falling, rising = [line for line in lines if line.slope < 0], [line for line in lines if line.slope > 0]
+    if not falling or not rising:
         return None
-    least, most = _Edge(*max(lows)[:2]), _Edge(*min(highs)[:2])
-    if least.at > most.at or least.at <= 0:
+    begins, ends = max(falling, key=lambda line: line.root), min(rising, key=lambda line: line.root)
+    if begins.root > ends.root or begins.root <= none_left:
         return None
-    growing = {name for _, name, _ in roots}
-    reached = [over for edge in (least, most) for name, over in at(edge.at, growing).items() if name in growing]
-    return (least, most) if all(over <= WITHIN for over in reached) else None
+    least, most = _drawn_in(with_more, lines, begins, 1.0), _drawn_in(with_more, lines, ends, -1.0)
+    return None if least is None or most is None or least.more > most.more else (least, most)
+
+
+class _Line(NamedTuple):
+    """A limit as a straight line: how much more than today is just inside it, kg, and how much nearer a kilogram more brings it."""
+
+    root: float
+    slope: float
+    name: str
+
+
+def _drawn_in(
+    with_more: Callable[..., dict[str, float]], lines: list[_Line], held: _Line, inward: float
+) -> _Edge | None:
+    """An end where a straight line has it, or so much further in that nothing is over at the whole pound inside of it."""
+    at = held.root
+    for _ in range(DRAWN_IN):
+        whole = inward * load_changes.to_the_pound(inward * at)
+        # What a straight line leaves far from its limit there is not over it by a bend in the line.
+        near = {line.name: line for line in lines if line.slope * (whole - line.root) > -FAR}
+        over = {name: by for name, by in with_more(whole, near).items() if name in near and by > 0}
+        if not over:
+            return _Edge(at, held.name)
+        at += inward * max(by / abs(near[name].slope) for name, by in over.items())
+        if abs(at - held.root) > BENT:
+            return None
+    return None
 
 
 def _edge(

@@ -179,7 +179,9 @@ class Hand:
             return
         counts = allowed_counts(one)
         # A row of holes or links has as many as its kit allows: from the other end the count is what is left of it.
-        yield from _miscount(at, path, number, scene.counts[name], min(counts, default=0.0) + max(counts, default=0.0))
+        # A stack of washers has one end.
+        ends = min(counts, default=0.0) + max(counts, default=0.0) if one.kind.sided else None
+        yield from _miscount(at, path, number, scene.counts[name], ends)
         both = [scene.counts[each] for each in fields_of(one) if each in scene.counts]
         if len(set(both)) > 1:
             yield Made(key="unequal", at=at, path=path)
@@ -326,12 +328,12 @@ def _name_of(other: str, means: Meant) -> str:
     return "tongue_for_rail" if rail and other in ("tongue", "tongue_root", "coupler") else "wrong_place"
 
 
-def _miscount(at: float, path: str, number: float, truly: float, ends: float) -> Iterator[Made]:
+def _miscount(at: float, path: str, number: float, truly: float, ends: float | None) -> Iterator[Made]:
+    """A count that is not the true one; ``ends``: the counts from both ends together, None where there is one end to count from."""
     if abs(number - truly) < 1e-9:
         return
-    yield Made(
-        key="other_end" if abs(number - (ends - truly)) < 1e-9 else "miscounted", at=at, path=path, off=number - truly
-    )
+    other_end = ends is not None and abs(number - (ends - truly)) < 1e-9
+    yield Made(key="other_end" if other_end else "miscounted", at=at, path=path, off=number - truly)
 
 
 def _costs(yard: Yard, place: str, off: float) -> Phrase:

@@ -22,6 +22,7 @@ from stathmos.core.figures import (
     Missing,
     Rule,
     constant,
+    sum_of,
     work,
 )
 from stathmos.core.heights import Geometry
@@ -145,10 +146,15 @@ class Chained:
             *_equipment_links(rig),
         )
 
+    @Lazily
+    def trailer_rated(self) -> _TrailerRated:
+        """What the trailer's axles, tyres and wheels are rated for."""
+        return _rated(self.rig)
+
     def under(self, case: Case) -> tuple[Link, ...]:
         """The links that a load changes, for one case."""
         return (
-            *_trailer_links(self.rig, case, self.reserve, self.s_limited),
+            *_trailer_links(self, case),
             *_hitch_links(self.rig, case, self.build, self.reserve),
             *_vehicle_links(self.rig, case, self.reserve),
         )
@@ -167,31 +173,50 @@ def trailer_axle_load(tongue: Anything, gross: Anything, M: Anything, L: Anythin
     )  # fmt: skip
 
 
-def _trailer_links(rig: Rig, case: Case, reserve: float, s_limited: bool) -> tuple[Link, ...]:
-    axles = case.axles.trailer
+@dataclass(frozen=True, kw_only=True)
+class _TrailerRated:
+    """What the trailer is rated for by its parts, kg: all ``axles`` and all ``tyres`` together; tyres and wheels of one side of one axle."""
 
-    def together(each: str, count: str) -> Anything:
+    axles: Anything
+    tyres: Anything
+    tyres_on_a_side: Anything
+    wheels_on_a_side: Anything
+
+
+def _rated(rig: Rig) -> _TrailerRated:
+    tyre, tyres, axles = each.carried_by_tyre(rig), rig.figure("trailer.tyre_count"), rig.figure("trailer.axle_count")
+
+    def together(each: Anything, number: Anything) -> Anything:
         return work(
-            "rating = each · number", WEIGHT, lambda each, number: each * number, _LABEL,
-            each=rig.figure(each), number=rig.figure(count),
+            "rating = each · number", WEIGHT, lambda each, number: each * number, _LABEL, each=each, number=number
+        )
+
+    def on_a_side(each: Anything) -> Anything:
+        return work(
+            "rating = each · tyres / (2 · axles)", WEIGHT, lambda each, tyres, axles: each * tyres / (2 * axles), _LABEL,
+            each=each, tyres=tyres, axles=axles,
         )  # fmt: skip
 
-    tyre = each.carried_by_tyre(rig)
-    tyres = work(
-        "rating = each · number", WEIGHT, lambda each, number: each * number, _LABEL,
-        each=tyre, number=rig.figure("trailer.tyre_count"),
-    )  # fmt: skip
-    gawr = together("trailer.axle_rating", "trailer.axle_count")
+    return _TrailerRated(
+        axles=together(rig.figure("trailer.axle_rating"), axles),
+        tyres=together(tyre, tyres),
+        tyres_on_a_side=on_a_side(tyre),
+        wheels_on_a_side=on_a_side(rig.figure("trailer.wheel_rating")),
+    )
+
+
+def _trailer_links(chained: Chained, case: Case) -> tuple[Link, ...]:
+    rig, reserve, rated, axles = chained.rig, chained.reserve, chained.trailer_rated, case.axles.trailer
     s_limit = rig.figure("trailer.coupler_tongue_limit")
     on_coupler = (
         [load("coupler_tongue", case.tongue, s_limit, reserve, _LABEL)]
-        if s_limited or not isinstance(s_limit, Missing)
+        if chained.s_limited or not isinstance(s_limit, Missing)
         else []
     )
     return (
-        load("trailer_tyres", axles, tyres, reserve, _LABEL),
-        load("trailer_axles", axles, gawr, reserve, _LABEL),
-        *_each_axle(rig, case, reserve, tyre),
+        load("trailer_tyres", axles, rated.tyres, reserve, _LABEL),
+        load("trailer_axles", axles, rated.axles, reserve, _LABEL),
+        *_each_axle(chained, case),
         load("trailer_gvwr", case.gross, rig.figure("trailer.gvwr"), reserve, _SHARED),
         load("coupler", case.gross, rig.figure("trailer.coupler_rating"), reserve, _LABEL),
         *on_coupler,
@@ -217,29 +242,24 @@ def axle_link(
     return either(link, load(key, of_it(on.shared), rating, reserve, _EACH), "trailer.suspension")
 
 
-def _each_axle(rig: Rig, case: Case, reserve: float, tyre: Anything) -> Iterator[Link]:
+def _each_axle(chained: Chained, case: Case) -> Iterator[Link]:
     """Each axle by itself where there are several; what hangs on its wheels, where their rating is written or a load stands to one side."""
+    rig, reserve, rated = chained.rig, chained.reserve, chained.trailer_rated
     on, lean = case.axles.each, case.axles.lean
     several, leaning = len(on) > 1, isinstance(lean, Missing) or abs(lean.value) > demands.SAME
-    wheel, tyres = rig.figure("trailer.wheel_rating"), rig.figure("trailer.tyre_count")
+    wheel = rig.figure("trailer.wheel_rating")
+
+    def side(axle_load: Anything) -> Anything:
+        return work(
+            "side = axle / 2 + |lean| / axles", WEIGHT,
+            lambda load, lean: each.heavier_side(load, lean / len(on)), _SIDE, load=axle_load, lean=lean,
+        )  # fmt: skip
+
     for axle, one in zip(AXLES, on, strict=False):
-
-        def side(axle_load: Anything) -> Anything:
-            return work(
-                "side = axle / 2 + |lean| / axles", WEIGHT,
-                lambda load, lean: each.heavier_side(load, lean / len(on)), _SIDE, load=axle_load, lean=lean,
-            )  # fmt: skip
-
-        def on_a_side(rating: Anything) -> Anything:
-            return work(
-                "rating = each · tyres / (2 · axles)", WEIGHT, lambda each, tyres, axles: each * tyres / (2 * axles), _LABEL,
-                each=rating, tyres=tyres, axles=rig.figure("trailer.axle_count"),
-            )  # fmt: skip
-
         if several or leaning:
-            yield axle_link(axle.key + TYRES, one, on_a_side(tyre), reserve, side)
+            yield axle_link(axle.key + TYRES, one, rated.tyres_on_a_side, reserve, side)
         if not isinstance(wheel, Missing):
-            yield axle_link(axle.key + WHEELS, one, on_a_side(wheel), reserve, side)
+            yield axle_link(axle.key + WHEELS, one, rated.wheels_on_a_side, reserve, side)
         if several:
             yield axle_link(axle.key, one, rig.figure("trailer.axle_rating"), reserve)
 
@@ -373,17 +393,10 @@ _AT_MOST = Rule("Moments about the axles; taken at the most restoration of the s
 
 def _vehicle_links(rig: Rig, case: Case, reserve: float) -> tuple[Link, ...]:
     loads = case.loads
-    on_payload = work(
-        "aboard + TW", WEIGHT, lambda aboard, TW: aboard + TW, _PAYLOAD, aboard=loads.aboard, TW=case.tongue
-    )  # fmt: skip
-    vehicle_gross = work(
-        "front + rear + TW", WEIGHT, lambda front, rear, TW: front + rear + TW, _NO_CREDIT,
-        front=loads.front, rear=loads.rear, TW=case.tongue,
-    )  # fmt: skip
-    combined = work(
-        "front + rear + GTW", WEIGHT, lambda front, rear, GTW: front + rear + GTW, _TOGETHER,
-        front=loads.front, rear=loads.rear, GTW=case.gross,
-    )  # fmt: skip
+    tongue, front, rear = case.tongue, loads.front, loads.rear
+    on_payload = sum_of("aboard + TW", WEIGHT, {"aboard": loads.aboard, "TW": tongue}, _PAYLOAD)
+    vehicle_gross = sum_of("front + rear + TW", WEIGHT, {"front": front, "rear": rear, "TW": tongue}, _NO_CREDIT)
+    combined = sum_of("front + rear + GTW", WEIGHT, {"front": front, "rear": rear, "GTW": case.gross}, _TOGETHER)
 
     def rated(key: str, demand: Anything, path: str) -> Link:
         return load(key, demand, rig.figure(path), reserve, _LABEL)

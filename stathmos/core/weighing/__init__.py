@@ -288,12 +288,12 @@ def _planned(standing: Anything, change: Anything, symbol: str, moving: Change) 
     """As it stands and what is still to come; the standing figure itself where nothing is."""
     if not moving.steps:
         return standing
-    planned = work(
-        f"{symbol} planned = as it stands + still to come − comes out", WEIGHT,
-        lambda standing, change: standing + change,
+    planned = sum_of(
+        f"{symbol} planned = as it stands + still to come − comes out",
+        WEIGHT,
+        {"standing": standing, "change": change},
         Rule("As it will travel, not as it stands on the day.", COMMON_PRACTICE),
-        standing=standing, change=change,
-    )  # fmt: skip
+    )
     if symbol == "GTW" and not isinstance(planned, Missing) and planned.value <= 0:
         return Missing(("trailer.gross_weight",))  # more comes out than the trailer weighs: said as a contradiction
     return planned

@@ -33,7 +33,7 @@ def between_marks(reading: float, mark: float, accuracy: float) -> Dial:
     """Between which marks a needle stands; on a mark, half a mark either way. All kg; ``accuracy`` a share of the reading.
 
     >>> between_marks(75, 100, 0.0), between_marks(200, 100, 0.0)
-    (Dial(mark=100, least=0, most=100), Dial(mark=100, least=150.0, most=250.0))
+    (Dial(mark=100, least=0, most=100.0), Dial(mark=100, least=150.0, most=250.0))
     """
     steps = reading / mark
     if abs(steps - round(steps)) < 0.02:
