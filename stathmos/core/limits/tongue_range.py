@@ -137,7 +137,7 @@ class _Line(NamedTuple):
 def _drawn_in(
     with_more: Callable[..., dict[str, float]], lines: list[_Line], held: _Line, inward: float
 ) -> _Edge | None:
-    """An end where a straight line has it, or so much further in that nothing is over at the whole pound inside of it."""
+    """The whole pound inside of where a straight line has an end, or so much further in that nothing is over there."""
     at = held.root
     for _ in range(DRAWN_IN):
         whole = inward * load_changes.to_the_pound(inward * at)
@@ -145,7 +145,7 @@ def _drawn_in(
         near = {line.name: line for line in lines if line.slope * (whole - line.root) > -FAR}
         over = {name: by for name, by in with_more(whole, near).items() if name in near and by > 0}
         if not over:
-            return _Edge(at, held.name)
+            return _Edge(whole, held.name)
         at += inward * max(by / abs(near[name].slope) for name, by in over.items())
         if abs(at - held.root) > BENT:
             return None
