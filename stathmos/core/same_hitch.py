@@ -14,15 +14,20 @@ from stathmos.core.limits.steady import HEIGHT_CLEAR
 from stathmos.core.ratings import Link, State, full_tongue, hitch_load
 from stathmos.core.rig import Load
 from stathmos.core.selection import USABLE, AnyVerdict
+from stathmos.core.stock import Kit, Shank, Sleeve
 from stathmos.core.trial import Bench, Tried
 from stathmos.core.tryout import SHARE, Outcome, Spare, Stood, link_severities, outcome_of
 from stathmos.core.units import KG_PER_LB, WEIGHT
 from stathmos.core.weighing import CANNOT_TELL, HEAVY, INSIDE, LIGHT, LOW_SIDE, surely_light
 
+Part = Kit | Shank | Sleeve
+
 #: kg of hitch load that are clear of another hitch
 CLEAR = 25 * KG_PER_LB
 #: kg by which another kit, heavier or longer, may load an axle otherwise: from memory
 ANOTHER_KIT = 100 * KG_PER_LB
+#: and another shank or mount, which may stand an inch otherwise and weigh a few pounds more
+ANOTHER_SHANK = 20 * KG_PER_LB
 #: a trailer that loses or gains more than this share of its weight is judged whole
 NEARLY_ALL = 0.5
 #: so many times less well a load may be known with other loads than without: from memory
@@ -37,7 +42,7 @@ def on_the_same_hitch(bench: Bench, choice: Choice, stood: Stood, writes: tuple[
     then = bench.tried(writes)
     close = _close(bench, then, writes)
     spare = _spare(bench, choice, then, close)
-    if spare is None or _too_light_as_towed(then) or surely_light(bench.rig, then.weights):
+    if spare is None or _too_light_as_towed(then) or surely_light(bench.loaded(writes).rig, then.weights):
         return None
     judged, before = then.weights.judgement, stood.severities
     severity = {name: badly for name, badly in before.items() if "/" in name and name not in (SHARE, TONGUE)}
@@ -92,7 +97,12 @@ def _spare(bench: Bench, choice: Choice, then: Tried, close: tuple[Link, ...]) -
     kit, shank = build.kit, there(build.shank)
     if not _serves(choice.shanks, shank.name) or (kit is not None and not _serves(choice.kits, kit.name)):
         return None
-    if _near_a_rating(close) and _carried_otherwise(bench, choice, then):
+    if _near_a_rating(close, ANOTHER_SHANK):
+        return None
+    otherwise = _carried_otherwise(bench, choice, then)
+    if otherwise and (
+        _near_a_rating(close, ANOTHER_KIT, known=True) or _rated_for_less(otherwise, sure(gross).value + ANOTHER_KIT)
+    ):
         return None
     was = sure(bench.weights.gross).value
     if abs(sure(gross).value - was) > NEARLY_ALL * was:
@@ -131,19 +141,27 @@ def _close(bench: Bench, then: Tried, writes: tuple[Load, ...]) -> tuple[Link, .
     return tuple(link for link in then.links if not far(link))
 
 
-def _near_a_rating(links: tuple[Link, ...]) -> bool:
-    """Whether some link is so near its rating that another kit could make it stand otherwise."""
+def _near_a_rating(links: tuple[Link, ...], by: float, known: bool = False) -> bool:
+    """Whether some link is so near its rating that another part, by so many kg, could make it stand otherwise.
+
+    ``known``: what is not known of the load counts with it.
+    """
     for link in links:
         rating, demand = link.rating, link.demand
         if not rating or demand is None or isinstance(rating, Missing) or isinstance(demand, Missing):
             continue
-        if abs(rating.value - demand.value) < ANOTHER_KIT + expanded(demand):
+        if abs(rating.value - demand.value) < by + (expanded(demand) if known else 0.0):
             return True
     return False
 
 
-def _carried_otherwise(bench: Bench, choice: Choice, then: Tried) -> bool:
-    """Whether a part in force, or a kit that would go before it, carries the changed trailer with another reserve than it did."""
+def _rated_for_less(parts: tuple[Part, ...], gross: float) -> bool:
+    """Whether some part is rated for a lighter trailer than that, kg, or nobody knows."""
+    return any(not part.gross_rating or part.gross_rating.value < gross for part in parts)
+
+
+def _carried_otherwise(bench: Bench, choice: Choice, then: Tried) -> tuple[Part, ...]:
+    """The parts in force, and the kits that would go before the one in force, that carry the changed trailer with another reserve."""
     rules, gvwr = bench.on_hitch.rules, bench.rig.figure("trailer.gvwr")
     behind = then.carried.loads.behind_axle
     full = hitch_load(full_tongue(then.weights.share, gvwr, rules.share.high, then.weights.never_over), behind)
@@ -151,22 +169,35 @@ def _carried_otherwise(bench: Bench, choice: Choice, then: Tried) -> bool:
     was, now = (choice.hitch_load, choice.hitch_load_full), (load, full)
     build = choice.in_force
 
-    def carried(rating: float, how: tuple[Anything, Anything]) -> tuple[bool, ...]:
-        return _carries(rating, rules.reserve, *how)
+    def carried(part: Part, how: tuple[Anything, Anything]) -> tuple[bool, ...]:
+        return _carries(there(part.tongue_rating).value, rules.reserve, *how)
 
-    fitted = [
-        part.tongue_rating.value for part in (build.kit, build.shank, build.sleeve) if part and part.tongue_rating
-    ]
-    if any(carried(one, was) != carried(one, now) for one in fitted):
-        return True
+    def otherwise(part: Part) -> bool:
+        return carried(part, was) != carried(part, now)
+
+    fitted = tuple(part for part in (build.kit, build.shank, build.sleeve) if part and part.tongue_rating)
+    changed = tuple(part for part in fitted if otherwise(part))
     if build.kit is None or bench.rig.choice("hitch.kit"):
-        return False
-    # Of the kits that serve with the reserve the smallest goes first; where none does, any may.
-    own = there(build.kit.tongue_rating).value
-    others = [one.part.tongue_rating.value for one in choice.kits if one.part.tongue_rating]
-    if all(carried(own, was)):
-        return any(one < own and all(carried(one, now)) and not all(carried(one, was)) for one in others)
-    return any(carried(one, was) != carried(one, now) for one in others)
+        return changed
+    others = [one.part for one in choice.kits if one.part.tongue_rating]
+    if otherwise(build.kit):
+        return (*changed, *others)
+    # The one in force carries as it did: only one that carries better than it did may go before it; and where it keeps the
+    # reserve with the trailer full, only a smaller one that does so too.
+    if not any(_lighter(before, after) for before, after in zip(was, now, strict=True)):
+        return changed
+    better = [
+        one for one in others if any(n and not w for w, n in zip(carried(one, was), carried(one, now), strict=True))
+    ]
+    if all(carried(build.kit, was)):
+        own = there(build.kit.tongue_rating).value
+        better = [one for one in better if there(one.tongue_rating).value < own and all(carried(one, now))]
+    return (*changed, *better)
+
+
+def _lighter(before: Anything, after: Anything) -> bool:
+    """Whether a load is less than it was, or one of the two is not known."""
+    return isinstance(before, Missing) or isinstance(after, Missing) or after.value < before.value
 
 
 def _carries(rating: float, reserve: float, load: Anything, full: Anything) -> tuple[bool, ...]:

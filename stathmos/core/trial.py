@@ -47,7 +47,7 @@ def demands(links: tuple[Link, ...]) -> dict[str, float]:
 
 
 @dataclass(frozen=True)
-class _Loaded:
+class Loaded:
     """The rig with some loads written otherwise, where they are and will be, and what it weighs then."""
 
     rig: Rig
@@ -79,7 +79,7 @@ class Bench:
 
     def placed_with(self, writes: tuple[Load, ...]) -> tuple[cargo.Placed, ...]:
         """The loading plan with some loads written otherwise."""
-        return self._loaded(writes).placed if writes else self.placed
+        return self.loaded(writes).placed if writes else self.placed
 
     @Lazily
     def over_now(self) -> frozenset[str]:
@@ -88,19 +88,20 @@ class Bench:
 
     def weighed(self, writes: tuple[Load, ...]) -> Weights:
         """The weighing with other loads: as it stands stays, as planned is worked out anew."""
-        return self._loaded(writes).weights
+        return self.loaded(writes).weights
 
-    def _loaded(self, writes: tuple[Load, ...]) -> _Loaded:
+    def loaded(self, writes: tuple[Load, ...]) -> Loaded:
+        """The rig with some loads written otherwise, and what it weighs then."""
         found = self._loadings.get(writes)
         if found is None:
             changed = load_changes.with_loads(self.rig, writes)
             placed = cargo.plan(changed, self.placed)
             weights = weighing.replanned(self.weights, changed, self.on_hitch.rules, placed)
-            found = self._loadings[writes] = _Loaded(changed, placed, weights)
+            found = self._loadings[writes] = Loaded(changed, placed, weights)
         return found
 
     @Lazily
-    def _loadings(self) -> dict[tuple[Load, ...], _Loaded]:
+    def _loadings(self) -> dict[tuple[Load, ...], Loaded]:
         """What was weighed before: a move is aimed, judged and told with the same loads."""
         return {}
 
@@ -121,7 +122,7 @@ class Bench:
             return Tried(
                 weights=self.weights, carried=self.planned.carried, links=self.planned.links, on_hitch=self.on_hitch
             )
-        loaded = self._loaded(writes)
+        loaded = self.loaded(writes)
         on = {KINDS[load.kind_key].on for load in writes}
         weights = loaded.weights if TRAILER in on else self.weights
         loads = self.on_hitch.loads(loaded.rig, loaded.placed) if VEHICLE in on else self.loads

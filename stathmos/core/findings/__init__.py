@@ -38,7 +38,7 @@ __all__ = ["REMEDY_TRIED", "Judged", "age_of_tyres", "collect", "out_of_scope", 
 
 #: what is said with a remedy that is put on the rig before it is told
 REMEDY_TRIED = frozenset(
-    {"over", "tongue_light", "tongue_heavy", "tongue_may_be_light", "tongue_may_be_heavy", "bars_forbidden", "bars_demanded", "no_kit_yet", "no_kit_serves", "kit_does_not_serve", "kit_not_known", "kit_with_care"}
+    {"over", "tongue_light", "tongue_heavy", "tongue_may_be_light", "tongue_may_be_heavy", "bars_forbidden", "bars_demanded", "no_kit_yet", "no_kit_serves", "kit_does_not_serve", "kit_not_known", "kit_with_care", "tongue_light_towed", "tongue_as_towed"}
 )  # fmt: skip
 
 
@@ -84,7 +84,7 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *guessed(judged.guesses),
             *overloads(planned, refused_kit, judged.cure),
             *tongue(judged.weights, judged.advise),
-            *as_towed(judged.weights, judged.on_hitch),
+            *as_towed(judged.weights, judged.on_hitch, judged.tryout),
             *air_in_tyres(rig),
             *measuring(rig, judged.weights.bridge),
             *stood_still(judged.did_not_move),

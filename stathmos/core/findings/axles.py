@@ -11,6 +11,7 @@ from stathmos.core.figures import Missing
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
 from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.rig import Rig
+from stathmos.core.tryout import Tryout
 from stathmos.core.units import KG_PER_LB, KPA_PER_PSI, LENGTH, PRESSURE, SHARE, WEIGHT
 from stathmos.core.weighing import INSIDE, Weights
 
@@ -24,7 +25,7 @@ def _finding(
     return Finding(key=key, state=state, station=station, subject=subject, says=says, remedy=remedy, reads=reads)
 
 
-def as_towed(weights: Weights, on_hitch: OnHitch) -> list[Finding]:
+def as_towed(weights: Weights, on_hitch: OnHitch, tryout: Tryout | None) -> list[Finding]:
     """A tongue weighed level and towed otherwise, on axles that do not share."""
     if isinstance(weights.tongue, Missing) or isinstance(weights.gross, Missing):
         return []
@@ -47,11 +48,19 @@ def as_towed(weights: Weights, on_hitch: OnHitch) -> list[Finding]:
         f"{{more}} {'less' if low else 'more'}: {{towed}}, {{share}} of the trailer.",
         put,
     )
-    level = Phrase("Stand the trailer level, or weigh it as it is towed.")
+    level = _level_or_weighed(on_hitch, tryout)
     if low and judged.state == INSIDE and share < judged.low:
         light = joined(says, Phrase("That is less than the {least} wanted.", put))
         return [_finding("tongue_light_towed", UNKNOWN, "weigh", "tongue", light, level)]
     return [_finding("tongue_as_towed", CAUTION, "weigh", "tongue", says, level)]
+
+
+def _level_or_weighed(on_hitch: OnHitch, tryout: Tryout | None) -> Phrase:
+    """What to do: stand the trailer level where that leaves nothing worse; weighing it as it is towed always tells."""
+    level = on_hitch.heights.level
+    if tryout is None or isinstance(level, Missing) or not tryout.with_ball_at(level.value).clean:
+        return Phrase("Weigh it as it is towed.")
+    return Phrase("Stand the trailer level, or weigh it as it is towed.")
 
 
 def air_in_tyres(rig: Rig) -> list[Finding]:

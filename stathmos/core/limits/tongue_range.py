@@ -19,8 +19,9 @@ PROBE = 20 * KG_PER_LB
 STEPS_BACK = 6
 STRAIGHT = 1e-3  # kg a kg: an excess that grows by less does not grow
 FAR = 100 * KG_PER_LB
-BENT = 5 * KG_PER_LB  # a straight line that is further off is none
-DRAWN_IN = 3  # so many times
+BENT = 50 * KG_PER_LB  # a straight line that is further off is none
+DRAWN_IN = 4  # so many times
+WITHIN = 0.05  # kg: what an end that was searched for may be off by
 COARSER = 1.4  # a rear axle feels the tongue by its lever, about so much: from memory
 
 
@@ -95,7 +96,12 @@ def tongue_range(
     name = partial(name_of, bench)
     least = _edge(at, judged.low * gross, LIGHT_END, name, up=False)
     most = _edge(at, judged.high * gross, HEAVY_END, name, up=True)
-    return None if least is None or most is None else TongueRange(least, most)
+    if least is None or most is None:
+        return None
+    found = TongueRange(least, most)
+    # What was searched for from an end that is over already may be over there still: then nothing is told.
+    over = () if found.excluded else (by for end in (least, most) for by in at(end.at).values())
+    return None if any(by > WITHIN for by in over) else found
 
 
 @dataclass(frozen=True)
@@ -146,7 +152,7 @@ def _drawn_in(
         over = {name: by for name, by in with_more(whole, near).items() if name in near and by > 0}
         if not over:
             return _Edge(whole, held.name)
-        at += inward * max(by / abs(near[name].slope) for name, by in over.items())
+        at = whole + inward * max(by / abs(near[name].slope) for name, by in over.items())
         if abs(at - held.root) > BENT:
             return None
     return None
