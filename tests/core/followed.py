@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 import random
 import re
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 from functools import cache
 
@@ -361,7 +361,7 @@ class Walker:
             self.tally.add("build", "; ".join(wrong), False, f"{self.seed} {chooses}")
 
 
-def walks(seeds: range, physically: bool = True) -> Tally:
+def walks(seeds: Iterable[int], physically: bool = True) -> Tally:
     """Every rig of some seeds, followed."""
     tally = Tally()
     for seed in seeds:

@@ -41,7 +41,7 @@ class WhatMayBeLoaded(TestCase):
         self.assertEqual(PLAIN.keys(), set(ORDER))
 
     @given(st.integers(200, 2600), st.integers(0, 500), st.integers(4800, 7000))
-    @settings(max_examples=100, deadline=None)
+    @settings(max_examples=60, deadline=None)
     def test_what_may_be_loaded_into_the_vehicle_is_borne(self, people: int, bed: int, gross: int) -> None:
         """Put behind the front seats or over the rear axle, all of it: nothing is over that was not, and nothing may be."""
         known = {
@@ -60,7 +60,7 @@ class WhatMayBeLoaded(TestCase):
             self.assertEqual(over(assessed(rig(**known, **more))), set())
 
     @given(st.integers(4500, 7600), st.integers(9, 15))
-    @settings(max_examples=100, deadline=None)
+    @settings(max_examples=60, deadline=None)
     def test_what_may_be_loaded_into_the_trailer_is_borne(self, gross: int, share: int) -> None:
         """Over its axles it adds nothing to the tongue: the same tongue, a heavier trailer, and still enough of it on the ball."""
         tongue = measured(f"{gross * share // 100}")
@@ -76,7 +76,7 @@ class WhatMayBeLoaded(TestCase):
     def test_against_a_linear_program(self) -> None:
         """The same rooms by scipy's linear program, its rows taken from the chain by finite differences."""
         compared = 0
-        for seed in range(60):
+        for seed in range(45):
             made, stock, rules = a_rig(seed)
             before = assess(made, rules, stock)
             bench, w = before.bench, sure(made.figure("vehicle.wheelbase")).value
@@ -108,7 +108,7 @@ class WhatMayBeLoaded(TestCase):
                     continue  # the whole rig said no to something no link has
                 self.assertLess(abs(found - min(best)), 0.5 + 0.02 * min(best), (seed, key))
                 compared += 1
-        self.assertGreater(compared, 60)
+        self.assertGreater(compared, 45)
 
     def test_both_at_once_are_borne(self) -> None:
         """A GCWR that both share: 12 950 lb leaves less than the two alone, and what is told of both holds, whatever part is put."""
