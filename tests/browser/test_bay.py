@@ -74,9 +74,9 @@ class Portrait(BrowserTest):
         bolts = self.page.locator("section[data-state]")
         expect(bolts).to_have_count(number)
         for bolt in bolts.all():
-            for button in bolt.get_by_role("button").all():
-                if button.inner_text() not in NO_STEP:
-                    button.click()
+            for name in bolt.get_by_role("button").all_inner_texts():
+                if name not in NO_STEP:
+                    bolt.get_by_role("button", name=name, exact=True).click()
         expect(self.page.locator("section[data-state=good]")).to_have_count(number)
 
     def rocked(self) -> None:

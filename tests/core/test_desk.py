@@ -115,7 +115,7 @@ def styled(asked: Rig, distributing: bool) -> Rig:
 
 
 class Ranges(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=90, deadline=None)
     @given(st.integers(0, 10**9), st.integers(0, 10**9))
     def test_whatever_is_read_lies_within_what_the_desk_said(self, seed: int, inside: int) -> None:
         """A truth anywhere inside the ranges, judged by `assess`: every load within its span, and the answer not belied."""
@@ -139,7 +139,7 @@ class Ranges(unittest.TestCase):
         if said.state == desk.CANNOT and not said.lacking:
             self.assertTrue([link.key for link in told.planned if link.state is State.OVER])
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=40, deadline=None)
     @given(st.integers(0, 10**9))
     def test_no_place_between_is_worse_than_the_worst_corner(self, seed: int) -> None:
         asked, read = at_the_desk(seed)
@@ -192,7 +192,7 @@ class Ranges(unittest.TestCase):
 
 
 class LeftForPeopleAndCargo(unittest.TestCase):
-    @settings(max_examples=100, deadline=None)
+    @settings(max_examples=60, deadline=None)
     @given(st.integers(0, 10**9), st.integers(0, 10**9))
     def test_what_is_left_may_be_put_anywhere_ahead_of_the_rear_axle(self, seed: int, inside: int) -> None:
         """People in front, behind, cargo in the bed, in any mix up to what is left at least: `assess` finds nothing of the vehicle over."""
@@ -264,7 +264,7 @@ class Settles(unittest.TestCase):
     def test_it_settles_as_often_as_it_says(self) -> None:
         """Readings drawn and written, rig by rig: within five points of what was said, the doubt of the draws allowed for."""
         compared = 0
-        for seed in range(26):
+        for seed in range(36):
             asked, read = at_the_desk(seed)
             said = first_answer(asked, read)
             singles = [one for one in said.hangs_on if len(one.closes) == 1 and not one.closes[0].startswith("hitch.")]
@@ -275,11 +275,11 @@ class Settles(unittest.TestCase):
                 true = sum(self.drawn(asked, read, said, hangs.closes[0], chance) for _ in range(DRAWS)) / DRAWS
                 self.assertLess(abs(true - hangs.settles), 0.05 + 2 * (true * (1 - true) / DRAWS) ** 0.5, (seed, hangs))
                 compared += 1
-        self.assertGreater(compared, 6)
+        self.assertGreater(compared, 8)
 
 
 #: how often a reading is drawn for each
-DRAWS = 60
+DRAWS = 40
 
 
 class AgainstTheHandbook(unittest.TestCase):

@@ -51,7 +51,7 @@ function Left({ told }: { told: FirstAnswer }) {
   const range = read(left.least) === read(left.most) ? read(left.least) : `${read(left.least)} to ${read(left.most)}`;
   return (
     <Box component="section" aria-label="Left for people and cargo" sx={{ borderTop: `2px solid ${ink}`, borderBottom: `1px solid ${hairline}`, py: 1 }}>
-      <Slab sx={{ fontSize: "1.5rem", lineHeight: 1.15 }}>{range} left</Slab>
+      <Slab component="p" sx={{ fontSize: "1.5rem", lineHeight: 1.15 }}>{range} left</Slab>
       <Box>
         for people and cargo in the vehicle, {left.driver ? "driver included" : "beyond what is listed"}; {read(left.least)} in every case, the rest by what isn&rsquo;t read yet.{" "}
         <Box component="span" sx={{ color: inkSoft }}>
