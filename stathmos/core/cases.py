@@ -104,7 +104,9 @@ class OnHitch:
     def as_towed(self, tongue: Anything) -> Figure | None:
         """The tongue weight as it is towed with the bars so set, kg; None where it is what it weighs level, or nobody can tell."""
         rig = self.links.rig
-        return axles.tongue_as_towed(rig, tongue, self.above_as_set(tongue)) if axles.follows_the_nose(rig) else None
+        if not axles.follows_the_nose(rig):
+            return None  # and how high the ball stands need not be worked out
+        return axles.tongue_as_towed(rig, tongue, self.above_as_set(tongue))
 
     def carried(
         self,

@@ -177,6 +177,17 @@ class WhatMayBeLoaded(TestCase):
             judged = assessed(rig(**{**limited, "weighing__tongue_scale": measured(f"{at / KG} lb")}))
             self.assertEqual(judged.weights.judgement.state == "inside" and not over(judged), well, at / KG)
 
+    def test_what_the_tongue_does_not_change_hides_no_range(self) -> None:
+        """7 200 lb on a GVWR of 7 000 is over at any tongue: 10 to 15 % of 7 200, 720 to 1 080, less what is not known of either end."""
+        heavy = assessed(rig(trailer__gross_weight=measured("7200 lb"), weighing__tongue_scale=measured("650 lb")))
+        self.assertIn("trailer_gvwr", over(heavy))
+        band = heavy.tongue_range()
+        self.assertTrue(720 < band.least.at / KG < 740 and 1050 < band.most.at / KG < 1080)
+        self.assertIn(
+            "until the tongue weighs at least",
+            " ".join(one.remedy.text("us").replace("\u00a0", " ") for one in heavy.findings),
+        )
+
 
 class Money(TestCase):
     @given(st.lists(st.tuples(st.integers(1, 9), MONEY, st.booleans()), max_size=12), st.decimals(0, 40, places=3))

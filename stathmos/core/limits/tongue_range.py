@@ -17,8 +17,9 @@ from stathmos.core.units import KG_PER_LB
 
 PROBE = 20 * KG_PER_LB
 STEPS_BACK = 6
-STRAIGHT = 1e-3  # kg a kg: an excess that grows by less does not grow
-FAR = 100 * KG_PER_LB
+FELT = 0.05  # kg a kg: an excess that changes by less is not the tongue's, but the doubt of what is moved
+FAR = 100 * KG_PER_LB  # so far inside, a limit is not looked at again where a straight line ends
+BEND = 1.5  # kg a kg: steeper than that no limit bends, from memory
 BENT = 50 * KG_PER_LB  # a straight line that is further off is none
 DRAWN_IN = 4  # so many times
 WITHIN = 0.05  # kg: what an end that was searched for may be off by
@@ -99,9 +100,15 @@ def tongue_range(
     if least is None or most is None:
         return None
     found = TongueRange(least, most)
-    # What was searched for from an end that is over already may be over there still: then nothing is told.
-    over = () if found.excluded else (by for end in (least, most) for by in at(end.at).values())
-    return None if any(by > WITHIN for by in over) else found
+    return found if found.excluded or _holds(at, found) else None
+
+
+def _holds(at: Callable[[float], dict[str, float]], found: TongueRange) -> bool:
+    """Whether of what the tongue changes nothing is over at either end: what was searched for from where it is may be over still."""
+    low, high, beyond = at(found.least.at), at(found.most.at), at(found.most.at + PROBE)
+    wide = found.most.at + PROBE - found.least.at
+    felt = {name for name, over in beyond.items() if name in low and abs(over - low[name]) > FELT * wide}
+    return not any(over > WITHIN for end in (low, high) for name, over in end.items() if name in felt)
 
 
 @dataclass(frozen=True)
@@ -121,14 +128,22 @@ def _ends(with_more: Callable[..., dict[str, float]], none_left: float) -> tuple
     begun = max(0.0, PROBE + none_left)
     first, second = with_more(begun), with_more(begun + PROBE)
     slopes = {name: (second[name] - over) / PROBE for name, over in first.items() if name in second}
-    lines = [_Line(begun - first[name] / slope, slope, name) for name, slope in slopes.items() if abs(slope) > STRAIGHT]
+    lines = [_Line(begun - first[name] / slope, slope, name) for name, slope in slopes.items() if abs(slope) > FELT]
+    # What the tongue changes only further on: within now, and looked at where it may have come to its limit.
+    later = {name: over for name, over in first.items() if abs(slopes.get(name, 0.0)) <= FELT and over <= 0}
+
+    def near(more: float) -> dict[str, float]:
+        """How steeply each limit comes nearer, of those that may be reached at so much more; far from it no bend reaches it."""
+        straight = {line.name: abs(line.slope) for line in lines if line.slope * (more - line.root) > -FAR}
+        return straight | {name: BEND for name, over in later.items() if over + BEND * abs(more - begun) > 0}
+
     falling, rising = [line for line in lines if line.slope < 0], [line for line in lines if line.slope > 0]
     if not falling or not rising:
         return None
     begins, ends = max(falling, key=lambda line: line.root), min(rising, key=lambda line: line.root)
     if begins.root > ends.root or begins.root <= none_left:
         return None
-    least, most = _drawn_in(with_more, lines, begins, 1.0), _drawn_in(with_more, lines, ends, -1.0)
+    least, most = _drawn_in(with_more, near, begins, 1.0), _drawn_in(with_more, near, ends, -1.0)
     return None if least is None or most is None or least.more > most.more else (least, most)
 
 
@@ -141,18 +156,17 @@ class _Line(NamedTuple):
 
 
 def _drawn_in(
-    with_more: Callable[..., dict[str, float]], lines: list[_Line], held: _Line, inward: float
+    with_more: Callable[..., dict[str, float]], near: Callable[[float], dict[str, float]], held: _Line, inward: float
 ) -> _Edge | None:
     """The whole pound inside of where a straight line has an end, or so much further in that nothing is over there."""
     at = held.root
     for _ in range(DRAWN_IN):
         whole = inward * load_changes.to_the_pound(inward * at)
-        # What a straight line leaves far from its limit there is not over it by a bend in the line.
-        near = {line.name: line for line in lines if line.slope * (whole - line.root) > -FAR}
-        over = {name: by for name, by in with_more(whole, near).items() if name in near and by > 0}
+        steep = near(whole)
+        over = {name: by for name, by in with_more(whole, steep).items() if name in steep and by > 0}
         if not over:
             return _Edge(whole, held.name)
-        at = whole + inward * max(by / abs(near[name].slope) for name, by in over.items())
+        at = whole + inward * max(by / steep[name] for name, by in over.items())
         if abs(at - held.root) > BENT:
             return None
     return None
