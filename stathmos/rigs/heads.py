@@ -35,10 +35,10 @@ def head_of(pk: object) -> Head:
     if state is None:
         return Head(NOTHING, ())
     mark, last, waived = state
-    return Head(kept_history(mark, last), _waivers(mark, waived or 0), str(mark))
+    return Head(kept_history(mark, last), kept_waivers(mark, waived or 0), str(mark))
 
 
 @lru_cache(maxsize=256)
-def _waivers(mark: uuid.UUID, state: int) -> tuple[Waiver, ...]:
+def kept_waivers(mark: uuid.UUID, state: int) -> tuple[Waiver, ...]:
     """The waivers of a rig in a state of theirs."""
     return Rig.every.get(mark=mark).waivers() if state else ()

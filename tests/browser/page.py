@@ -8,6 +8,7 @@ from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from playwright.sync_api import Browser, Locator, Page, Playwright, expect, sync_playwright
 
 from stathmos.demo import loading
+from tests import demo_yard
 from tests.truncating import Truncating
 
 NO_BREAK = "\u00a0"
@@ -38,7 +39,7 @@ class BrowserTest(Truncating, StaticLiveServerTestCase):
         super().tearDownClass()
 
     def setUp(self) -> None:
-        loading.load()
+        demo_yard.put()
         self.page = self.new_page()
 
     def new_page(self, **more: str) -> Page:

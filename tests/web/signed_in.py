@@ -7,9 +7,9 @@ from typing import Any
 
 from django.test import Client, TestCase
 
-from stathmos.demo import loading
 from stathmos.people.models import Person
 from stathmos.rigs.models import Rig
+from tests import demo_yard
 
 
 class WithDemo(TestCase):
@@ -17,7 +17,7 @@ class WithDemo(TestCase):
 
     @classmethod
     def setUpTestData(cls) -> None:
-        loading.load()
+        demo_yard.put()
 
     def setUp(self) -> None:
         self.client = self.signed_in("thea")

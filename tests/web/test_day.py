@@ -18,13 +18,13 @@ from stathmos.core.day.hours import moment
 from stathmos.core.stockroom import Item, Need
 from stathmos.day import calendars, opening
 from stathmos.day.models import Away, Job, JobChange, Place
-from stathmos.demo import loading
 from stathmos.handover.models import Card
 from stathmos.people import slots
 from stathmos.people.models import Person
 from stathmos.rigs.models import Rig
 from stathmos.stockroom.actions.move import set_aside
 from stathmos.stockroom.shelves import standings
+from tests import demo_yard
 from tests.truncating import Truncating
 from tests.web.signed_in import WithDemo, measured
 
@@ -313,7 +313,7 @@ class TwoAtOnce(Truncating, TransactionTestCase):
     """Both want the last one in the same moment, each in a connection of its own."""
 
     def test_one_gets_it_and_nobody_gets_half(self) -> None:
-        loading.load()
+        demo_yard.put()
         item = Item("kits", "Anvilroot 1000")
         odile, marks = Person.objects.get(username="odile"), [str(one.mark) for one in Rig.objects.order_by("pk")[:6]]
         got: list[int] = []

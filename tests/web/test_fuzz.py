@@ -7,13 +7,14 @@ import re
 from django.test import LiveServerTestCase
 
 from stathmos.demo import loading
+from tests import demo_yard
 from tests.fuzz.run import PEOPLE, ask
 from tests.truncating import Truncating
 
 
 class Fuzz(Truncating, LiveServerTestCase):
     def test_nothing_but_what_the_schema_declares(self) -> None:
-        loading.load()
+        demo_yard.put()
         code, said = ask(
             self.live_server_url, 2, PEOPLE, loading.PASSWORD, "--phases", "examples,fuzzing", "--generation-deterministic", "--mode", "all"
         )  # fmt: skip

@@ -14,6 +14,7 @@ from stathmos.demo import loading
 from stathmos.people.actions import keep_people
 from stathmos.people.actions.keep_people import NotDone
 from stathmos.people.models import Act, Person, PersonChange
+from tests import demo_yard
 from tests.truncating import Truncating
 from tests.web.signed_in import WithDemo
 
@@ -228,7 +229,7 @@ class FromTheCommandLine(TestCase):
     @override_settings(PRODUCTION=True)
     def test_nobody_of_the_demo_in_production(self) -> None:
         self.assertRaisesMessage(CommandError, "production", call_command, "load_demo")
-        loading.load()
+        demo_yard.put()
         client = Client()
         for username, _, _ in loading.PEOPLE:
             body = json.dumps({"username": username, "password": loading.PASSWORD})
@@ -238,7 +239,7 @@ class FromTheCommandLine(TestCase):
         self.assertFalse(client.get("/api/session/").json()["signed_in"], "nor by a session of before")
 
     def test_the_demo_retired(self) -> None:
-        loading.load()
+        demo_yard.put()
         self.assertRaisesMessage(CommandError, "First: manage.py person add", call_command, "retire_demo")
         self.run_it("add", "ines", "--role", "manager")
         call_command("retire_demo", stdout=StringIO())

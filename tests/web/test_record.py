@@ -19,6 +19,7 @@ from stathmos.record import arriving, whole
 from stathmos.record.actions.bring_in import bring_in
 from stathmos.record.arriving import NotReadable
 from stathmos.rigs.models import Reading, ReserveWaiver, Rig
+from tests import demo_yard
 from tests.truncating import Truncating
 from tests.web import a_fit
 from tests.web.test_bay import Handing
@@ -160,7 +161,7 @@ class OutAndIn(Truncating, TransactionTestCase):
     """Everything out, the house emptied, everything in: the same, byte for byte."""
 
     def setUp(self) -> None:
-        loading.load()
+        demo_yard.put()
         self.manager = Person.objects.get(username="odile")
         rig = Rig.objects.get(customer=a_fit.CUSTOMER)
         Rig.objects.filter(customer="Perrin Aldous").update(previous=rig, visit="same")

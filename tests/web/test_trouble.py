@@ -7,17 +7,17 @@ from unittest import mock
 from django.db import OperationalError, connection
 from django.test import Client, TransactionTestCase
 
-from stathmos.demo import loading
 from stathmos.people.models import Person
 from stathmos.rigs.actions.write_rig import Change, Stale, write_rig
 from stathmos.rigs.models import Reading, Rig
+from tests import demo_yard
 from tests.truncating import Truncating
 from tests.web.signed_in import WithDemo, measured
 
 
 class AtOneTime(Truncating, TransactionTestCase):
     def setUp(self) -> None:
-        loading.load()
+        demo_yard.put()
         self.rig = Rig.objects.get(customer="Haldis Okonjo")
 
     def test_of_many_saves_on_one_version_exactly_one_is_written(self) -> None:

@@ -13,10 +13,10 @@ from django.db import OperationalError, connection
 from django.test import SimpleTestCase, TransactionTestCase, override_settings
 
 from stathmos.database import retrying, trouble
-from stathmos.demo import loading
 from stathmos.people.models import Person
 from stathmos.rigs.actions.write_rig import Change, Stale, write_rig
 from stathmos.rigs.models import Rig
+from tests import demo_yard
 from tests.truncating import Truncating
 from tests.web.signed_in import WithDemo, measured
 
@@ -227,7 +227,7 @@ class ARealDeadlock(Truncating, TransactionTestCase):
     """Two transactions lock two rigs the other way round: the server kills one of them, and its verb is done again."""
 
     def test_both_are_written(self) -> None:
-        loading.load()
+        demo_yard.put()
         first, second = Rig.objects.order_by("pk")[:2]
         person = Person.objects.get(username="odile")
         meet, said = threading.Barrier(2), []
