@@ -36,13 +36,14 @@ from stathmos.core.decisions import Decisions
 from stathmos.core.figures import Lazily, Missing, wanting
 from stathmos.core.finding import UNKNOWN, Finding, Verdict
 from stathmos.core.heights import Heights
+from stathmos.core.relations import Mismatch
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 from stathmos.core.trial import Bench
 from stathmos.core.tryout import Tryout
 
 #: findings whose figures are named by the links, or as guesses, already
-SAID_ALREADY = ("links_unknown", "guessed", "unreadable", "contradicted")
+SAID_ALREADY = ("links_unknown", "guessed", "unreadable", "contradicted", "mismatched")
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -67,6 +68,7 @@ class Assessment:
     placed: tuple[cargo.Placed, ...]
     cases: tuple[cases.CaseLoads, ...]
     contradictions: tuple[Contradiction, ...]
+    mismatches: tuple[Mismatch, ...]
     guesses: tuple[str, ...]
     fits: fitting.Fitting
     bench: Bench

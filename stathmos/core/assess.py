@@ -26,6 +26,7 @@ from stathmos.core import (
     loading,
     on_coupling,
     ratings,
+    relations,
     remedies,
     same_hitch,
     selection,
@@ -76,7 +77,7 @@ def assess(
     rules = rules_for(rig, rules)
     stock = with_mixed_bars(stock, rig.choice("hitch.kit"), rig.choice("hitch.bars"))
     placed = cargo.plan(rig)
-    wrong = contradictions(rig, placed)
+    wrong, asked = contradictions(rig, placed), relations.mismatches(rig)
     if wrong:
         rig = rig.without(path for one in wrong for path in one.spoils)
         placed = cargo.plan(rig)
@@ -115,6 +116,11 @@ def assess(
     loads = on_hitch.loads(rig, placed)
     planned = on_hitch.planned(rig, placed, weights, loads, fitted.couples)
     beside = () if trial else on_hitch.beside(rig, placed, weights, tongue_full, loads, planned)
+    if (
+        asked and not trial
+    ):  # a remedy is tried on the figures as they are written: what agrees with what is asked beside it
+        planned, *rest_of = (replace(one, links=relations.held_back(one.links, asked)) for one in (planned, *beside))
+        beside = tuple(rest_of)
     full = next((case.links for case in beside if case.key == cases.FULL), ())
     bracket = _bracket(kit, rig)
 
@@ -146,7 +152,7 @@ def assess(
 
     judged = findings.Judged(
         rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full, decided=decided,
-        waived=waived, contradictions=wrong, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch, swings=swings,
+        waived=waived, contradictions=wrong, mismatches=asked, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch, swings=swings,
         cure=lambda link: remedies.remedy(bench, link, None, tuple), advise=lambda forward: None, tryout=None,
     )  # fmt: skip
     said = findings.collect(judged)
@@ -184,6 +190,7 @@ def assess(
         placed=placed,
         cases=cases.in_order(planned, beside),
         contradictions=wrong,
+        mismatches=asked,
         guesses=guessed,
         fits=fits,
         bench=bench,

@@ -8,10 +8,9 @@ from stathmos.core import axles
 from stathmos.core.cargo import RACK, Placed, load_space
 from stathmos.core.figures import Given, Missing, sure, wanting
 from stathmos.core.phrases import Phrase
-from stathmos.core.rig import Rig, name_at
+from stathmos.core.rig import Rig
 from stathmos.core.rig.loads import TO_COME_OUT, TRAILER
 from stathmos.core.rig.trailer import EQUALISED, SINGLE
-from stathmos.core.selection import contradicts
 from stathmos.core.uncertainty import iii_l_tolerance, weighbridge_division
 from stathmos.core.units import KG_PER_LB, LENGTH, VOLUME, WEIGHT
 
@@ -29,7 +28,7 @@ class Contradiction:
 
 def contradictions(rig: Rig, placed: tuple[Placed, ...]) -> tuple[Contradiction, ...]:
     """Everything on a rig that cannot be as it is written."""
-    return (*_readings(rig), *_squat(rig), *_bands(rig), *_ratings(rig), *_axles(rig), *_loads(rig, placed))
+    return (*_readings(rig), *_squat(rig), *_bands(rig), *_axles(rig), *_loads(rig, placed))
 
 
 def suspension_cannot_be(kind: str, count: int | None) -> bool:
@@ -93,15 +92,7 @@ def _axles_weighed(rig: Rig, way: str, count: int) -> list[Contradiction]:
 
 def _readings(rig: Rig) -> list[Contradiction]:
     found = []
-    weighing, gross = rig.weighing, rig.trailer.gross_weight
-    for path in ("tongue_scale", "gauge"):
-        reading = getattr(weighing, path)
-        if reading is not None and gross is not None and reading.value >= gross.value:
-            says = Phrase(
-                "This is no less than the whole trailer, {gross}: one of the two figures is wrong.",
-                {"gross": (gross.value, WEIGHT, "nearest")},
-            )
-            found.append(Contradiction(f"weighing.{path}", says))
+    weighing = rig.weighing
     if weighing.beam_reading and weighing.beam_tare and weighing.beam_tare.value >= weighing.beam_reading.value:
         says = Phrase(
             "The beam alone reads as much as with the tongue on it: the coupler is not on the beam, or the two are exchanged."
@@ -145,39 +136,6 @@ def _squat(rig: Rig) -> list[Contradiction]:
         says = Phrase("Auto-levelling is on and holds the arch up: switch it off and read both again.")
         return [Contradiction("weighing.squat_after", says, ("weighing.squat_after",))]
     return []
-
-
-#: a rating of a tongue and the gross rating that it stands beside
-_TONGUES = (
-    ("vehicle.tongue_limit", "vehicle.tow_rating"),
-    ("vehicle.receiver_wc_tongue", "vehicle.receiver_wc_gross"),
-    ("vehicle.receiver_wd_tongue", "vehicle.receiver_wd_gross"),
-    ("trailer.coupler_tongue_limit", "trailer.coupler_rating"),
-)
-#: a rating that is part of another, and cannot be more
-_PARTS_OF = (
-    ("vehicle.payload", "vehicle.gvwr"),
-    ("vehicle.gvwr", "vehicle.gcwr"),
-    ("vehicle.tow_rating", "vehicle.gcwr"),
-)
-
-
-def _ratings(rig: Rig) -> list[Contradiction]:
-    """Ratings that cannot both be as they are written: one of the two labels was misread."""
-    found = []
-    for path, beside in _TONGUES:
-        tongue, gross = rig.figure(path), rig.figure(beside)
-        if isinstance(tongue, Given) and isinstance(gross, Given) and contradicts(gross, tongue):
-            put = {"tongue": (tongue.value, WEIGHT, "nearest"), "gross": (gross.value, WEIGHT, "nearest")}
-            says = f"{{tongue}} on the tongue beside {name_at(beside)} of {{gross}}: one of the two is misread."
-            found.append(Contradiction(path, Phrase(says, put)))
-    for path, whole in _PARTS_OF:
-        part, all_of_it = rig.figure(path), rig.figure(whole)
-        if isinstance(part, Given) and isinstance(all_of_it, Given) and part.value >= all_of_it.value:
-            put = {"part": (part.value, WEIGHT, "nearest"), "whole": (all_of_it.value, WEIGHT, "nearest")}
-            says = f"{{part}} is no less than {name_at(whole)}, {{whole}}: one of the two is misread."
-            found.append(Contradiction(path, Phrase(says, put)))
-    return found
 
 
 def _bands(rig: Rig) -> list[Contradiction]:

@@ -35,10 +35,18 @@ KEYS = (
     ),
     "test_failed",
     # unknown
-    *("kit_not_known", "part_not_known", "unreadable", "weighings_disagree", "contradicted", "tongue_may_be_light"),
+    *(
+        "kit_not_known",
+        "part_not_known",
+        "unreadable",
+        "weighings_disagree",
+        "contradicted",
+        "mismatched",
+        "tongue_may_be_light",
+    ),
     "tongue_light_towed",
     *("guessed", "did_not_move", "share_unknown"),
-    *("tongue_not_weighed", "height_unknown", "no_kit_yet", "no_part_yet", "links_unknown"),
+    *("tongue_not_weighed", "gross_planned", "height_unknown", "no_kit_yet", "no_part_yet", "links_unknown"),
     *("check_open", "kit_not_named", "state_not_measured", "jack_not_seen", "c_not_begun", "c_void", "c_not_measured"),
     *("c_rear_not_measured", "window_not_told", "setting_not_counted", "window_open", "restorations_disagree"),
     *("proof_open", "torque_open", "bay_signature_stale", "bay_not_signed", "test_open", "drill_open"),
@@ -60,7 +68,6 @@ KEYS = (
         "sway_control_wanted",
         "tailgate",
         "load_still_to_change",
-        "gross_planned",
         "reserve_waived",
     ),
     *(

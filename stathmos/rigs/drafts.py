@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shapes import PROVENANCES
 from stathmos.catalogue.shelf import Kept
-from stathmos.core import cargo, compare, coupled, elevation, heights, report, units
+from stathmos.core import cargo, compare, coupled, elevation, heights, relations, report, units
 from stathmos.core.answer import Assessment
 from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Missing
@@ -163,9 +163,10 @@ def _one_of(asked: dict, name: str, choices: tuple[str, ...]) -> str:
 def problems(draft: Draft, system: str) -> list[dict[str, str]]:
     """What is written and cannot be read, or cannot be, by place, in one system of units."""
     rig = draft.rig_file.rig
-    wrong = contradictions(rig, cargo.plan(rig))
+    wrong = {one.place: one.says for one in contradictions(rig, cargo.plan(rig))}
+    wrong |= {path: one.beside(path) for one in relations.mismatches(rig) for path in one.figures}
     unread = [{"place": one.place, "says": one.says} for one in draft.rig_file.problems]
-    return [*unread, *({"place": one.place, "says": one.says.text(system)} for one in wrong)]
+    return [*unread, *({"place": place, "says": says.text(system)} for place, says in wrong.items())]
 
 
 MOST_ASKED = 12  # holes, or steps of a setting, either way

@@ -588,11 +588,22 @@ SECTIONS = {
     "hitch": HitchShape(required=False),
     "decisions": DecisionsShape(required=False),
 }
+AnswerEntryShape = shape("AnswerEntry", path=text(), is_=text(), system=s.ChoiceField(["us", "metric"]))
+MismatchShape = shape(
+    "Mismatch",
+    key=text(),
+    says=Words(),
+    likelier=text(),
+    figures=shape("Mismatched", path=text(), name=text())(many=True),
+    slips=shape("Slip", says=Words(), writes=AnswerEntryShape(many=True))(many=True),
+    as_read=AnswerEntryShape(many=True),
+)
 AssessmentShape = shape(
     "Assessment",
     verdict=VerdictShape(),
     findings=FindingShape(many=True),
     problems=shape("Contradiction", place=text(), says=Words())(many=True),
+    mismatches=MismatchShape(many=True),
     notes=NotesShape(),
     elevation=ElevationShape(),
     **SECTIONS,

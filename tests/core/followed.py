@@ -15,6 +15,7 @@ from stathmos.core.assess import assess
 from stathmos.core.cargo import plan, still_to_change
 from stathmos.core.figures import Authority, Given, Missing, Provenance, sure
 from stathmos.core.load_changes import put, shifted, with_loads
+from stathmos.core.relations import mismatches
 from stathmos.core.rig import KINDS, Load, Rig, entry_at
 from stathmos.core.rig.loads import ABOARD, TO_COME, TO_COME_OUT, TRAILER
 from stathmos.core.rules import Rules, own_band
@@ -82,6 +83,7 @@ def a_rig(seed: int) -> tuple[Rig, Stock, Rules]:
     rig = replace(rig, weighing=replace(type(rig.weighing)(), tongue_scale=kept, tongue_scale_mark=mark))
     L = rig.trailer.ball_to_axle.value
     rig = random_rigs.put(rig, "trailer.ball_to_rear", _measured(L * 1.45, "length", "trailer.ball_to_rear"))
+    rig = random_rigs.put(rig, "trailer.frame_length", _measured(L * 1.35, "length", "trailer.frame_length"))
     if dice.random() < 0.7:
         for key in ("gear", "machine", "galley")[: dice.randrange(1, 4)]:
             when = dice.choice((ABOARD, ABOARD, TO_COME))
@@ -91,7 +93,10 @@ def a_rig(seed: int) -> tuple[Rig, Stock, Rules]:
     for path in dice.sample(TIGHT, dice.choice((0, 0, 1, 2))):
         given = rig.figure(path)
         if not isinstance(given, Missing):
-            rig = random_rigs.put(rig, path, replace(given, value=given.value * dice.choice((0.8, 0.9, 0.95, 1.05))))
+            tight = random_rigs.put(rig, path, replace(given, value=given.value * dice.choice((0.8, 0.9, 0.95, 1.05))))
+            rig = (
+                rig if mismatches(tight) else tight
+            )  # a label that agrees with no other is asked about, and nothing told
     chooses = []
     if dice.random() < 0.2:
         chooses.append(("vehicle.handbook_wd", dice.choice(("forbidden", "required"))))

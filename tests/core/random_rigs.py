@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import copy
+import math
 import random
 from dataclasses import fields, replace
 from functools import cache
@@ -68,7 +69,7 @@ def a_document(seed: int) -> dict:
         "vehicle_class": label(kind), "front_rate": measured(f"{front} lb/in"), "rear_rate": measured(f"{rear} lb/in"),
         "receiver_height": measured(f"{dice.uniform(16, 27):.2f} in", datum="inside_top"), "receiver_wd_gross": near(gvwr * 1.1),
         "receiver_wd_tongue": near(gvwr * 0.165), "receiver_wc_gross": near(gvwr), "receiver_wc_tongue": near(gvwr * 0.16), "tongue_limit": near(gvwr * 0.165),
-        "tow_rating": near(gvwr * 1.1), "gcwr": label(f"{max(gvwr * 2.4, gvwr + 7000 * dice.choice((0.95, 1.1, 1.5))):.0f} lb"), "gvwr": near(6700 + tongue), "rear_gawr": near(2900 + 1.2 * tongue),
+        "tow_rating": near(gvwr * 1.1), "gcwr": label(f"{max(gvwr * 2.4, gvwr + 7000 * dice.choice((0.95, 1.1, 1.5))):.0f} lb"), "rear_gawr": near(2900 + 1.2 * tongue),
         "front_gawr": near(3900), "payload": near(700 + tongue), "overhang": measured(f"{dice.uniform(42, 56):.1f} in"),
     }  # fmt: skip
     document["weighing"] = {dice.choice(("tongue_scale", "gauge")): measured(f"{tongue:.0f} lb")}
@@ -87,7 +88,45 @@ def a_document(seed: int) -> dict:
     del document["stock"]
     if dice.random() < 0.3:
         document["hitch"] = {"style": label("weight_carrying")}
+    _agreed(document, dice)
     return document
+
+
+def _agreed(document: dict, dice: random.Random) -> None:
+    """Labels that agree as a maker's do: a payload is the GVWR less the empty vehicle, tires bear their axle, and so on."""
+    vehicle, trailer = document["vehicle"], document["trailer"]
+
+    def pounds(given: dict) -> float:
+        return float(given["is"].removesuffix(" lb"))
+
+    def at_least(given: dict, least: float) -> dict:
+        return label(f"{max(pounds(given), math.ceil(least)):.0f} lb")
+
+    def at_most(given: dict, most: float) -> dict:
+        return label(f"{min(pounds(given), math.floor(most)):.0f} lb")
+
+    empty = {end: pounds(vehicle[f"unladen_{end}"]) for end in ("front", "rear")}
+    gvwr = sum(empty.values()) + pounds(vehicle["payload"]) * dice.uniform(0.97, 1.03)
+    vehicle["gvwr"] = label(f"{gvwr:.0f} lb")
+    vehicle["rear_gawr"] = at_most(at_least(vehicle["rear_gawr"], 0.3 * gvwr), min(0.8 * gvwr, 2.9 * empty["rear"]))
+    rear = pounds(vehicle["rear_gawr"])
+    vehicle["front_gawr"] = at_most(
+        at_least(vehicle["front_gawr"], max(gvwr - rear, 0.3 * gvwr)), min(0.8 * gvwr, 1.55 * gvwr - rear)
+    )
+    vehicle["gcwr"] = at_least(vehicle["gcwr"], max(pounds(vehicle["tow_rating"]) + sum(empty.values()), 1.1 * gvwr))
+    for what in ("gross", "tongue"):
+        vehicle[f"receiver_wd_{what}"] = at_least(
+            vehicle[f"receiver_wd_{what}"], pounds(vehicle[f"receiver_wc_{what}"])
+        )
+    for tongue, gross in (
+        ("tongue_limit", "tow_rating"), ("receiver_wc_tongue", "receiver_wc_gross"), ("receiver_wd_tongue", "receiver_wd_gross"),
+    ):  # fmt: skip
+        vehicle[tongue] = at_most(vehicle[tongue], 0.29 * pounds(vehicle[gross]))
+    axle = pounds(trailer["axle_rating"])
+    trailer["tyre_rating"] = at_most(at_least(trailer["tyre_rating"], axle / 2), 1.4 * axle)
+    if "wheel_rating" in trailer:
+        tire = pounds(trailer["tyre_rating"])
+        trailer["wheel_rating"] = at_most(at_least(trailer["wheel_rating"], 0.7 * tire), 1.9 * tire)
 
 
 def some_rules(seed: int) -> Rules:

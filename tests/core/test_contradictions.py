@@ -18,7 +18,6 @@ CANNOT_BE = (
     ("jack behind the axles", {"trailer__ball_to_axle": measured("100 in"), "trailer__jack_position": measured("110 in")}, "trailer.jack_position", "between ball and axles"),
     ("arch that rises", {"weighing__squat_before": measured("37 in"), "weighing__squat_after": measured("38 in")}, "weighing.squat_after", "exchanged"),
     ("levelling on", {"weighing__squat_before": measured("38 in"), "weighing__squat_after": measured("37 in"), "vehicle__auto_levelling": label("on")}, "weighing.squat_after", "switch it off"),
-    ("scale over the trailer", {"weighing__tongue_scale": measured("5900 lb"), "trailer__gross_weight": measured("5800 lb")}, "weighing.tongue_scale", "one of the two"),
     ("load behind the trailer", {"trailer__ball_to_rear": measured("340 in"), "loads__gear__weight": measured("50 lb"), "loads__gear__at": measured("400 in")}, "loads.gear.at", "outside the trailer"),
     ("moved behind the trailer", {"trailer__ball_to_rear": measured("340 in"), "loads__gear__weight": measured("50 lb"), "loads__gear__at": measured("40 in"), "loads__gear__moved_to": measured("400 in")}, "loads.gear.moved_to", "outside the trailer"),
     ("load behind the ball of the vehicle", {"loads__bed__at": measured("220 in")}, "loads.bed.at", "outside the vehicle"),

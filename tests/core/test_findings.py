@@ -47,7 +47,7 @@ class WhereToRead(unittest.TestCase):
         guess = assessed(rig(**GOOD, vehicle__payload={"is": "2800 lb", "from": "assumed"})).verdict
         self.assertEqual(guess.reads, ("vehicle.payload",))
         wrong = assessed(rig(**GOOD, vehicle__payload=label("9000 lb"))).verdict
-        self.assertEqual(wrong.reads, ("vehicle.payload",))
+        self.assertIn("vehicle.payload", wrong.reads)
 
     def test_good_news_waits_for_nothing(self) -> None:
         self.assertEqual(assessed(rig(**GOOD)).verdict.reads, ())

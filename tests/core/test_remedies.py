@@ -24,6 +24,7 @@ from tests.core.rigs import KG, assessed, label, link, measured, rig, shank
 #: rear axle 3 565 + … over its rating by a little; bed and gear to play with
 OVER = {
     "vehicle__rear_gawr": label("3850 lb"),
+    "vehicle__front_gawr": label("4600 lb"),
     "loads__gear__weight": measured("500 lb"),
     "loads__gear__at": measured("100 in"),
     "loads__gear__when": measured("to_come"),
@@ -242,8 +243,12 @@ class MayBeOver(unittest.TestCase):
         }
         sure = {"vehicle__unladen_front": measured("3200 lb"), "vehicle__unladen_rear": measured("2400 lb")}
         demand = link(assessed(rig(**sure)), "gvwr").demand
-        tight = label(f"{int(demand.value / KG * 1.012)} lb")
-        read = {"ways__reserve": label("0 %"), "vehicle__gvwr": tight}
+        tight = int(demand.value / KG * 1.012)
+        read = {
+            "ways__reserve": label("0 %"),
+            "vehicle__gvwr": label(f"{tight} lb"),
+            "vehicle__payload": label(f"{tight - 5600} lb"),
+        }
         vaguely = assessed(rig(**vague, **read))
         self.assertTrue(link(vaguely, "gvwr").may_be_over)
         self.assertIn("may be over", " ".join(one.says.text("us") for one in vaguely.findings))

@@ -1834,6 +1834,11 @@ export interface components {
             name: string;
             plate: string;
         };
+        AnswerEntry: {
+            path: string;
+            is: string;
+            system: components["schemas"]["UnitSystemEnum"];
+        };
         Aside: {
             is: string;
             from: components["schemas"]["ProvenanceEnum"];
@@ -1874,6 +1879,7 @@ export interface components {
             verdict: components["schemas"]["Verdict"];
             findings: components["schemas"]["Finding"][];
             problems: components["schemas"]["Contradiction"][];
+            mismatches: components["schemas"]["Mismatch"][];
             notes: components["schemas"]["Notes"];
             elevation: components["schemas"]["Elevation"];
         };
@@ -3581,6 +3587,18 @@ export interface components {
             /** Format: date */
             due?: string | null;
         };
+        Mismatch: {
+            key: string;
+            says: string | components["schemas"]["Both"];
+            likelier: string;
+            figures: components["schemas"]["Mismatched"][];
+            slips: components["schemas"]["Slip"][];
+            as_read: components["schemas"]["AnswerEntry"][];
+        };
+        Mismatched: {
+            path: string;
+            name: string;
+        };
         Morning: {
             /** Format: date */
             day: string;
@@ -4610,6 +4628,10 @@ export interface components {
          * @enum {string}
          */
         SignatureStateEnum: "signed" | "stale" | "open";
+        Slip: {
+            says: string | components["schemas"]["Both"];
+            writes: components["schemas"]["AnswerEntry"][];
+        };
         SlotTo: {
             /** Format: date */
             day: string;

@@ -86,6 +86,7 @@ export type Check = Schemas["Check"];
 export type DrillStep = Schemas["DrillStep"];
 export type Fastener = Schemas["Fastener"];
 export type Finding = Schemas["Finding"];
+export type Mismatch = Schemas["Mismatch"];
 export type Fit = Schemas["Fit"];
 export type HandOver = Schemas["HandOver"];
 export type Overview = Schemas["Overview"];

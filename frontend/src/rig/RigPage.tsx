@@ -26,6 +26,7 @@ import { Conflict } from "./Conflict";
 import { labelAt, RigContext, useFields, useLoadKinds } from "./context";
 import { useDraft, useRecord } from "./draft";
 import { useLoadHandling } from "./loadHandling";
+import { Mismatches } from "./Mismatches";
 import { ProvisionalLine } from "./ProvisionalLine";
 import { RigDrawing } from "./RigDrawing";
 import { YardPane } from "../practice/YardPane";
@@ -159,7 +160,10 @@ function OpenRig({ record }: { record: RigRecord | null }) {
           station === DESK.key && own?.desk && newest.verdict.state !== "refused" && !draft.age ? (
             <ProvisionalLine told={own.desk} older={draft.headIsOlder} open={() => visit("meet")} />
           ) : (
-            <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} aside={Object.keys(draft.aside).map((path) => labelAt(described, path))} visit={visit} goTo={goTo} />
+            <>
+              <VerdictLine assessment={newest} older={draft.headIsOlder} age={draft.age} aside={Object.keys(draft.aside).map((path) => labelAt(described, path))} visit={visit} goTo={goTo} />
+              <Mismatches mismatches={newest.mismatches} draft={draft} goTo={goTo} />
+            </>
           )
         }
         line={<StationLine station={station} assessment={newest} signatures={record?.signatures ?? []} saved={record !== null} old={draft.age !== null} visit={visit} />}

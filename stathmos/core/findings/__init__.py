@@ -22,10 +22,11 @@ from stathmos.core.findings.hitch import hitch, style, sway
 from stathmos.core.findings.measuring import measuring, stood_still
 from stathmos.core.findings.swing import swing
 from stathmos.core.findings.tongue import Advise, tongue
-from stathmos.core.findings.written import contradicted, guessed, out_of_scope, part_differs, unread
+from stathmos.core.findings.written import contradicted, guessed, mismatched, out_of_scope, part_differs, unread
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link, Waiver
+from stathmos.core.relations import Mismatch
 from stathmos.core.rig import Rig
 from stathmos.core.selection import REJECTED
 from stathmos.core.sway import Swings
@@ -61,6 +62,7 @@ class Judged:
     decided: Decisions
     waived: tuple[Waiver, ...]
     contradictions: tuple[Contradiction, ...]
+    mismatches: tuple[Mismatch, ...]
     guesses: tuple[str, ...]
     unreadable: tuple[str, ...]
     asides: tuple[Finding, ...]
@@ -81,6 +83,7 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *judged.asides,
             *unread(judged.unreadable),
             *contradicted(judged.contradictions),
+            *mismatched(judged.mismatches),
             *guessed(judged.guesses),
             *overloads(planned, refused_kit, judged.cure),
             *tongue(judged.weights, judged.advise),

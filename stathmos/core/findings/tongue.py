@@ -66,10 +66,13 @@ def tongue(weights: Weights, advise: Advise = lambda forward: None) -> list[Find
         found.append(_finding("load_still_to_change", CAUTION, "tongue", says, again))
     if sure(weights.gross_standing).provenance is not Provenance.MEASURED:
         put = {"share": (weights.share.value, SHARE, "nearest")}
-        says = Phrase("Gross trailer weight is planned, not weighed; the tongue's share of {share} hangs on it.", put)
+        says = Phrase(
+            "Nobody weighed the trailer: its gross weight is worked out, and with it the tongue's share of {share}.",
+            put,
+        )
         found.append(
             _finding(
-                "gross_planned", CAUTION, "gross", says, Phrase("Weigh the loaded trailer."), ("trailer.gross_weight",)
+                "gross_planned", UNKNOWN, "gross", says, Phrase("Weigh the loaded trailer."), ("trailer.gross_weight",)
             )
         )
     return found

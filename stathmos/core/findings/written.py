@@ -5,6 +5,7 @@ from __future__ import annotations
 from stathmos.core.contradictions import Contradiction
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words, needs_named
 from stathmos.core.phrases import Phrase, as_text
+from stathmos.core.relations import Mismatch
 from stathmos.core.rig import name_at
 
 _STATION_OF_SECTION = {"weighing": "weigh", "hitch": "hitch", "stock": "hitch", "loads": "load"}
@@ -24,6 +25,22 @@ def contradicted(wrong: tuple[Contradiction, ...]) -> list[Finding]:
     """What cannot be as it is written: nothing is worked out with it, and no rig is fit with it."""
     put_right = Phrase("Read it again and write it right, or leave it blank if it is not known.")
     return [_at(one.place, "contradicted", one.says.after(f"{name_at(one.place)}: "), put_right) for one in wrong]
+
+
+def mismatched(asked: tuple[Mismatch, ...]) -> list[Finding]:
+    """Figures of the record that contradict each other: nothing passes on them until they are read again."""
+    return [
+        Finding(
+            key="mismatched",
+            state=UNKNOWN,
+            station=_station_of(one.likelier or one.relations[0].paths[0]),
+            subject=one.key,
+            says=one.says,
+            remedy=one.remedy,
+            reads=tuple(one.figures),
+        )
+        for one in asked
+    ]
 
 
 def unread(places: tuple[str, ...]) -> list[Finding]:

@@ -13,6 +13,7 @@ from stathmos.core.contradictions import contradictions, spacing_cannot_be, susp
 from stathmos.core.figures import NO_LIMIT, Authority, Given, Missing, Provenance, assumed
 from stathmos.core.lot.columns import Column, Columns, numbers, value_of, words
 from stathmos.core.ratings.demands import full_tongue_weight
+from stathmos.core.relations import mismatches
 from stathmos.core.rig import CHOICE, KINDS, SEAT, Rig, Trailer, Weighing
 from stathmos.core.rig.loads import VEHICLE
 from stathmos.core.rules import Rules, rules_for
@@ -177,7 +178,7 @@ def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
     """One vehicle by the same rooms as `assess`."""
     overhang = rig.figure("vehicle.overhang")
     placed = cargo.plan(rig)
-    wrong = contradictions(rig, placed)
+    wrong, asked = contradictions(rig, placed), mismatches(rig)
     if wrong:
         rig = rig.without(path for one in wrong for path in one.spoils)
         placed = cargo.plan(rig)
@@ -185,7 +186,7 @@ def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
     k_f, k_r = heights.spring_rates(rig)
     return {
         "vehicle": rig.vehicle,
-        "asked": bool(wrong),
+        "asked": bool(wrong or asked),
         "rules": rules_for(rig, house),
         "gcwr": value_of(loading.gcwr(rig)),
         "front": value_of(loads.front),
@@ -247,7 +248,7 @@ def trailers(listed: Sequence[Trailer]) -> Trailers:
         coupling=words(listed, "coupling"),
         suspension=np.array([_suspension(one) for one in filled_up]),
         guessed=_guessed(filled_up),
-        asked=np.array([bool(contradictions(one, ())) for one in filled_up], bool),
+        asked=np.array([bool(contradictions(one, ()) or mismatches(one)) for one in filled_up], bool),
     )
 
 

@@ -22,6 +22,7 @@ from stathmos.core.report.desk import first_answer
 from stathmos.core.report.findings import at_a_glance, finding
 from stathmos.core.report.heights import heights
 from stathmos.core.report.loads import loading
+from stathmos.core.report.mismatches import at_their_places, mismatch
 from stathmos.core.report.reading import to_read
 from stathmos.core.report.sway import what_if as swing_what_if
 from stathmos.core.report.weights import weights
@@ -67,7 +68,11 @@ def _said(assessment: Assessment) -> Tree:
     return {
         **at_a_glance(assessment),
         "findings": [finding(found) for found in assessment.findings],
-        "problems": [{"place": one.place, "says": one.says} for one in assessment.contradictions],
+        "problems": [
+            *({"place": one.place, "says": one.says} for one in assessment.contradictions),
+            *at_their_places(assessment.mismatches),
+        ],
+        "mismatches": [mismatch(one) for one in assessment.mismatches],
     }
 
 

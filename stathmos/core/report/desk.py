@@ -16,7 +16,7 @@ from stathmos.core.units import SHARE, WEIGHT
 #: what no rating is, and keeps a rig from fitting
 LACKING = {lot.NO_KIT: "no hitch kit on the shelf serves", lot.NO_MOUNT: "no shank or ball on the shelf serves"}
 #: findings that say of a figure that it cannot be read, or cannot be
-WRITTEN_WRONG = ("unreadable", "contradicted")
+WRITTEN_WRONG = ("unreadable", "contradicted", "mismatched")
 _NAMED = 3
 
 

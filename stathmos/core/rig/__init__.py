@@ -33,6 +33,7 @@ from stathmos.core.entry import (
     weight,
 )
 from stathmos.core.figures import Given, Lazily, Missing
+from stathmos.core.rig.answers import Answer
 from stathmos.core.rig.bay import Bay, Bolt, Trial
 from stathmos.core.rig.handover import Complaint, Handover, Step
 from stathmos.core.rig.hitch import Hitch, Journey, Ways
@@ -59,6 +60,7 @@ __all__ = [
     "SECTIONS",
     "TEXT",
     "TOP",
+    "Answer",
     "Bay",
     "Bolt",
     "Complaint",
@@ -106,6 +108,7 @@ class Rig:
     ways: Ways = Ways()
     which: Which = Which()
     shop: Shop = Shop()
+    answers: tuple[Answer, ...] = ()
 
     def figure(self, path: str) -> Given | Missing:
         """The figure at a path such as ``trailer.gvwr`` or ``loads.bed.weight``, or `Missing` naming that path.
@@ -179,7 +182,14 @@ SECTIONS: dict[str, type] = {
 
 
 #: sections that hold any number of things, each under a key of its own: ``loads.bed.weight``
-LISTS: dict[str, type] = {"loads": Load, "trials": Trial, "torque": Bolt, "drill": Step, "complaints": Complaint}
+LISTS: dict[str, type] = {
+    "loads": Load,
+    "trials": Trial,
+    "torque": Bolt,
+    "drill": Step,
+    "complaints": Complaint,
+    "answers": Answer,
+}
 
 ENTRIES: dict[str, Entry] = {
     f"{section}.{name}": entry for section, kind in SECTIONS.items() for name, entry in entries(kind)

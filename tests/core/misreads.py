@@ -1,0 +1,192 @@
+"""One figure of a record misread, as people misread them: which slips are asked about, which slip through, which are guessed right."""
+
+from __future__ import annotations
+
+import random
+import sys
+from collections import Counter
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, field, replace
+from typing import NamedTuple
+
+from stathmos.core.answer import Assessment
+from stathmos.core.assess import assess
+from stathmos.core.figures import Given, Missing
+from stathmos.core.load_changes import word
+from stathmos.core.relations import Mismatch, mismatches
+from stathmos.core.relations.slips import EXCHANGED, OTHER_UNIT, as_digits, misread
+from stathmos.core.rig import Rig, entry_at
+from stathmos.core.rig.answers import Answer
+from stathmos.core.rules import Rules
+from stathmos.core.stock import Stock
+from stathmos.core.uncertainty import as_written
+from stathmos.core.units import KG_PER_LB, LENGTH, WEIGHT
+from tests.core import random_rigs
+
+PASSES = ("good", "caution")
+#: what makes a rig a refused one: a rating too small, a load too great
+TOO_SMALL = (
+    "vehicle.rear_gawr",
+    "vehicle.payload",
+    "vehicle.tongue_limit",
+    "vehicle.receiver_wd_tongue",
+    "vehicle.tow_rating",
+)
+TOO_GREAT = ("weighing.tongue_scale", "weighing.gauge", "trailer.gross_weight", "loads.bed.weight")
+
+
+class Misread(NamedTuple):
+    """A figure written otherwise than it was read."""
+
+    path: str
+    kind: str
+    rig: Rig
+
+
+@dataclass
+class Tally:
+    """What came of it."""
+
+    sound: int = 0
+    questioned: int = 0
+    passed: int = 0
+    unasked: Counter[str] = field(default_factory=Counter)
+    offered: int = 0
+    right: int = 0
+
+
+def misreads(rig: Rig, dice: random.Random, many: int) -> Iterator[Misread]:
+    """So many of its figures misread, one at a time, each by one slip."""
+    written = [
+        (path, given)
+        for path, given in random_rigs.written(rig).items()
+        if given.dimension in (WEIGHT, LENGTH) and as_digits(given) is not None
+    ]
+    for path, given in dice.sample(written, min(many, len(written))):
+        read = as_digits(given)
+        assert read is not None
+        found = [(kind, int(digits) * read.unit) for kind, digits in misread(read.digits)]
+        if given.dimension == WEIGHT:
+            found += [(OTHER_UNIT, given.value * by) for by in (KG_PER_LB, 1 / KG_PER_LB)]
+        found += [(NEIGHBOR, other.value) for other in _beside(rig, path) if abs(other.value - given.value) > 1e-6]
+        # As often one kind as another, whatever number of digits there is.
+        kind = dice.choice(sorted({kind for kind, _ in found}))
+        value = dice.choice([value for other, value in found if other == kind])
+        entry = entry_at(path)
+        if entry is not None and entry.low <= value <= entry.high:
+            yield Misread(path, kind, random_rigs.put(rig, path, _as_typed(given, value, read.unit)))
+    for one, other in dice.sample(TWINS, 2):
+        here, there = rig.figure(one), rig.figure(other)
+        if isinstance(here, Given) and isinstance(there, Given) and here.value != there.value:
+            exchanged = random_rigs.put(rig, one, _as_typed(here, there.value, KG_PER_LB))
+            yield Misread(one, EXCHANGED, random_rigs.put(exchanged, other, _as_typed(there, here.value, KG_PER_LB)))
+
+
+#: figures that are written for each other: front for rear, gross for net
+TWINS = (
+    ("vehicle.front_gawr", "vehicle.rear_gawr"), ("vehicle.unladen_front", "vehicle.unladen_rear"), ("vehicle.gvwr", "vehicle.payload"),
+    ("vehicle.receiver_wc_gross", "vehicle.receiver_wd_gross"), ("vehicle.receiver_wc_tongue", "vehicle.receiver_wd_tongue"),
+)  # fmt: skip
+NEIGHBOR = "neighbor"
+
+
+def _beside(rig: Rig, path: str) -> list[Given]:
+    """What stands on the same label."""
+    entry = entry_at(path)
+    return [
+        given
+        for other, given in random_rigs.written(rig).items()
+        if other != path
+        and entry is not None
+        and (beside := entry_at(other)) is not None
+        and (beside.dimension, beside.read_at) == (entry.dimension, entry.read_at)
+    ]
+
+
+def _as_typed(given: Given, value: float, unit: float) -> Given:
+    entry = entry_at(given.path)
+    assert entry is not None
+    u = as_written(value, entry, given.provenance)
+    return replace(given, value=value, typed=f"{value / unit:.0f}" if unit else "", u=u)
+
+
+def answered(rig: Rig, asked: Iterable[Mismatch]) -> Rig:
+    """Every mismatch answered: as it was read."""
+    found = {key: text for one in asked for key, text in one.answers.items()}
+    return replace(rig, answers=tuple(Answer(key, word(text)) for key, text in found.items()))
+
+
+def refused(seed: int) -> tuple[Rig, Stock, Rules] | None:
+    """A sound rig that is refused for a figure of its own; None where this seed makes none."""
+    rig, stock, rules = random_rigs.a_rig(seed)
+    dice = random.Random(seed)
+    path = dice.choice((*TOO_SMALL, *TOO_GREAT))
+    given = rig.figure(path)
+    if isinstance(given, Missing):
+        return None
+    factor = dice.uniform(0.6, 0.9) if path in TOO_SMALL else dice.uniform(1.1, 1.5)
+    pounds = round(given.value * factor / KG_PER_LB)
+    rig = random_rigs.put(rig, path, _as_typed(given, pounds * KG_PER_LB, KG_PER_LB))
+    if mismatches(rig) or assess(rig, rules, stock, trial=True).verdict.state != "refused":
+        return None
+    return rig, stock, rules
+
+
+def passes(assessment: Assessment) -> bool:
+    """Whether the rig may go."""
+    return assessment.verdict.state in PASSES
+
+
+def measured(rigs: int) -> Tally:
+    """So many sound rigs, and so many refused ones, each misread ten times."""
+    tally = Tally()
+    for seed in range(rigs):
+        rig, _, _ = random_rigs.a_rig(seed)
+        tally.sound += 1
+        tally.questioned += bool(mismatches(rig))
+        for slip in misreads(rig, random.Random(seed), 10):
+            _offered(tally, rig, slip, mismatches(slip.rig))
+    made = 0
+    for seed in range(10 * rigs):
+        found = refused(seed)
+        if found is None:
+            continue
+        made += 1
+        _one(tally, *found, random.Random(seed))
+        if made == rigs:
+            break
+    return tally
+
+
+def _one(tally: Tally, rig: Rig, stock: Stock, rules: Rules, dice: random.Random) -> None:
+    for slip in misreads(rig, dice, 10):
+        asked = mismatches(slip.rig)
+        _offered(tally, rig, slip, asked)
+        if passes(assess(answered(slip.rig, asked), rules, stock, trial=True)):
+            tally.passed += 1
+            if not asked:
+                tally.unasked[slip.path] += 1
+
+
+def _offered(tally: Tally, rig: Rig, slip: Misread, asked: Iterable[Mismatch]) -> None:
+    """What is offered instead, and whether it is what was there."""
+    true = rig.figure(slip.path)
+    assert isinstance(true, Given)
+    for one in asked:
+        for offered in one.slips:
+            tally.offered += 1
+            tally.right += abs(offered.writes.get(slip.path, 0.0) - true.value) < 0.01 * true.value
+
+
+def lines(tally: Tally) -> Iterator[str]:
+    """What was found, for a person."""
+    unasked = sum(tally.unasked.values())
+    yield f"{tally.sound} sound rigs, {tally.questioned} of them asked about without cause ({tally.questioned / max(1, tally.sound):.1%})"
+    yield f"{tally.passed} slips turned a refusal into a pass, {unasked} of them unasked ({unasked / max(1, tally.passed):.0%})"
+    for path, count in tally.unasked.most_common(12):
+        yield f"    {count} {path}"
+    yield f"{tally.offered} slips offered, {tally.right} of them the true figure ({tally.right / max(1, tally.offered):.0%})"
+
+
+if __name__ == "__main__":
+    sys.stdout.write("\n".join(lines(measured(int(sys.argv[1])))) + "\n")

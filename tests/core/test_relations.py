@@ -1,0 +1,194 @@
+"""The figures of a record held against each other: what contradicts is asked about, passes nothing, and is answered for by a person."""
+
+import random
+import unittest
+from dataclasses import replace
+
+from stathmos.core import report
+from stathmos.core.assess import assess
+from stathmos.core.figures import Missing, Provenance
+from stathmos.core.ratings import State
+from stathmos.core.relations import RELATIONS, mismatches
+from stathmos.core.rig import entry_at
+from stathmos.core.rigfile import read, read_entries
+from tests.core import random_rigs
+from tests.core.misreads import answered
+from tests.core.misreads import measured as misread
+from tests.core.rigs import KG, assessed, label, link, measured, rig
+
+
+def brochure(text: str) -> dict:
+    return {"is": text, "from": "brochure"}
+
+
+#: what a maker's labels, a scale and a tape say of the worked rig besides what it has: every relation has its figures
+ALL = {
+    "weighing__bridge_front_alone": measured("3400 lb"), "weighing__bridge_rear_alone": measured("2700 lb"),
+    "weighing__bridge_front_bare": measured("3130 lb"), "weighing__bridge_rear_bare": measured("3770 lb"),
+    "weighing__bridge_trailer_bare": measured("5400 lb"), "weighing__bridge_front_bars": measured("3300 lb"),
+    "weighing__bridge_rear_bars": measured("3500 lb"), "weighing__bridge_trailer_bars": measured("5500 lb"),
+    "weighing__gauge": measured("800 lb"), "weighing__jack_reading": measured("880 lb"), "trailer__unladen_weight": brochure("5000 lb"),
+    "trailer__wheel_rating": label("2150 lb"), "trailer__coupler_tongue_limit": label("1000 lb"), "trailer__ball_to_rear": measured("330 in"),
+    "vehicle__receiver_wc_tongue": label("500 lb"),
+}  # fmt: skip
+
+#: the rig with something misread, and a figure that the question names
+ASKED = (
+    ("alone lighter than empty", {"weighing__bridge_front_alone": measured("1800 lb"), "weighing__bridge_rear_alone": measured("1200 lb")}, "vehicle.unladen_front"),
+    ("empty far under GVWR less payload", {"vehicle__unladen_front": label("2200 lb"), "vehicle__unladen_rear": label("2000 lb")}, "vehicle.payload"),
+    ("payload far over GVWR less empty", {"vehicle__payload": label("4000 lb")}, "vehicle.gvwr"),
+    ("trailer lighter than its brochure", {"trailer__gross_weight": measured("2600 lb"), "trailer__unladen_weight": brochure("5100 lb")}, "trailer.unladen_weight"),
+    ("three axles on four tires", {"trailer__axle_count": label("3")}, "trailer.tyre_count"),
+    ("three tires", {"trailer__tyre_count": label("3")}, "trailer.axle_count"),
+    ("a GAWR over the GVWR", {"vehicle__rear_gawr": label("15000 lb")}, "vehicle.gvwr"),
+    ("a tongue heavier than its trailer", {"weighing__tongue_scale": measured("5900 lb"), "trailer__gross_weight": measured("5800 lb")}, "trailer.gross_weight"),
+)  # fmt: skip
+
+
+class Asked(unittest.TestCase):
+    def test_a_sound_record_is_not_asked_about(self) -> None:
+        self.assertEqual(assessed(rig()).mismatches, ())
+        self.assertEqual(assessed(rig(**ALL)).mismatches, ())
+        self.assertEqual([seed for seed in range(300) if mismatches(random_rigs.a_rig(seed)[0])], [])
+
+    def test_each_is_asked_where_either_figure_is_typed_and_passes_nothing(self) -> None:
+        for name, changes, named in ASKED:
+            with self.subTest(name):
+                found = assessed(rig(**changes))
+                self.assertIn(named, {path for one in found.mismatches for path in one.figures})
+                self.assertIn(found.verdict.state, ("unknown", "refused"))
+                places = {one["place"] for one in report.plain(found)["problems"]}
+                self.assertTrue({path for one in found.mismatches for path in one.figures} <= places)
+
+    def test_nothing_that_stands_on_a_contradicted_figure_passes(self) -> None:
+        found = assessed(rig(vehicle__payload=label("4000 lb")))
+        for key in ("payload", "gvwr", "gcwr", "rear_gawr"):
+            self.assertIs(link(found, key).state, State.UNKNOWN, key)
+        # and what stands on none of them does
+        self.assertIs(link(found, "trailer_gvwr").state, link(assessed(rig()), "trailer_gvwr").state)
+
+    def test_what_is_over_stays_over(self) -> None:
+        found = assessed(rig(vehicle__gvwr=label("4800 lb")))
+        self.assertIs(link(found, "gvwr").state, State.OVER)
+        self.assertEqual(found.verdict.state, "refused")
+
+    def test_a_guess_contradicts_nothing(self) -> None:
+        self.assertEqual(assessed(rig(vehicle__rear_gawr={"is": "15000 lb", "from": "assumed"})).mismatches, ())
+
+    def test_the_figure_that_agrees_with_nothing_is_named_and_the_slip_offered(self) -> None:
+        """8,400 lb read as 4,800: digits swapped. 15,000 for 5,000: one too many. 7,000 lb of a plate written as kilograms."""
+        for changes, path, pounds in (
+            ({"vehicle__gvwr": label("4800 lb")}, "vehicle.gvwr", 8400),
+            ({"vehicle__rear_gawr": label("15000 lb")}, "vehicle.rear_gawr", 5000),
+            ({"trailer__gvwr": label("7000 kg")}, "trailer.gvwr", 7000),
+        ):
+            with self.subTest(path):
+                one = assessed(rig(**ALL, **changes)).mismatches[0]
+                self.assertEqual(one.likelier, path)
+                self.assertIn(entry_at(path).label, one.says.text("us"))
+                self.assertEqual([round(slip.writes[path] / KG) for slip in one.slips], [pounds])
+
+
+class RelationByRelation(unittest.TestCase):
+    def test_each_can_be_broken_and_then_is_asked_about(self) -> None:
+        """Each figure of each, made larger and smaller by all that is believed in its field: somewhere it contradicts."""
+        whole = read(rig(**ALL)).rig
+        for relation in RELATIONS:
+            asked = False
+            for path in relation.paths:
+                given, entry = whole.figure(path), entry_at(path)
+                self.assertNotIsInstance(given, Missing, path)
+                for factor in (0.05, 0.2, 0.5, 0.7, 0.82, 1.4, 2.0, 5.0, 20.0):
+                    value = given.value * factor
+                    if entry.low <= value <= entry.high:
+                        other = random_rigs.put(whole, path, replace(given, value=value))
+                        asked |= any(relation in one.relations for one in mismatches(other))
+            self.assertTrue(asked, relation.key)
+
+    def test_their_keys_are_their_own_and_their_fields_are_there(self) -> None:
+        self.assertEqual(len({one.key for one in RELATIONS}), len(RELATIONS))
+        for one in RELATIONS:
+            self.assertTrue(one.states.endswith(".") and one.settled_by and one.source, one.key)
+            self.assertTrue(all(entry_at(path) for path in one.paths), one.key)
+
+
+class Answered(unittest.TestCase):
+    def test_as_read_it_is_asked_no_more_while_the_figures_stay(self) -> None:
+        document = rig(vehicle__payload=label("3600 lb"))
+        before = read(document)
+        asked = mismatches(before.rig)
+        self.assertTrue(asked)
+        told = assess(answered(before.rig, asked), stock=before.stock)
+        self.assertEqual(told.mismatches, ())
+        self.assertIs(link(told, "payload").state, State.WITHIN)
+        again = answered(before.rig, asked)
+        other = random_rigs.put(again, "vehicle.payload", replace(again.figure("vehicle.payload"), value=3700 * KG))
+        self.assertTrue(mismatches(other))
+
+    def test_an_answer_is_an_entry_as_any_other(self) -> None:
+        """What the screen is told to write, written: the question is gone, in both unit systems."""
+        document = rig(vehicle__payload=label("3600 lb"))
+        before = read(document)
+        told = report.station(assess(before.rig, stock=before.stock), "meet", "metric")["mismatches"]
+        entries = {
+            path: {"is": given.typed, "from": given.provenance.value, "system": "us"}
+            for path, given in random_rigs.written(before.rig).items()
+        }
+        entries["vehicle.receiver_height"]["datum"], entries["trailer.coupler_height"]["datum"] = "inside_top", "top"
+        self.assertTrue(mismatches(read_entries(entries, before.stock).rig))
+        entries |= {
+            one["path"]: {"is": one["is"], "from": "measured", "system": one["system"]}
+            for asked in told
+            for one in asked["as_read"]
+        }
+        self.assertEqual(mismatches(read_entries(entries, before.stock).rig), ())
+
+
+class Properties(unittest.TestCase):
+    def test_a_question_never_makes_a_better_verdict(self) -> None:
+        """Any figure of any rig made another: with the question the verdict is no better than with it answered."""
+        order = ("refused", "unknown", "caution", "good")
+        asked = 0
+        for seed in range(400):
+            made, stock, rules = random_rigs.a_rig(seed)
+            dice = random.Random(seed)
+            path = dice.choice(sorted(random_rigs.written(made)))
+            given, entry = made.figure(path), entry_at(path)
+            if isinstance(given, Missing) or not given.value:
+                continue
+            value = given.value * dice.choice((0.3, 0.6, 1.6, 3.0))
+            if not entry.low <= value <= entry.high:
+                continue
+            other = random_rigs.put(made, path, replace(given, value=value))
+            found = mismatches(other)
+            if not found:
+                continue
+            asked += 1
+            with self.subTest(seed=seed, path=path):
+                now, then = assess(other, rules, stock), assess(answered(other, found), rules, stock)
+                self.assertLessEqual(order.index(now.verdict.state), min(1, order.index(then.verdict.state)))
+                for before, after in zip(now.planned, then.planned, strict=True):
+                    if before.state is not after.state:
+                        self.assertIs(before.state, State.UNKNOWN)
+                        self.assertIsNot(after.state, State.OVER)
+        self.assertGreater(asked, 40)
+
+    def test_misreads(self) -> None:
+        """As `python -m tests.core.misreads` counts them of two thousand."""
+        tally = misread(40)
+        self.assertEqual(tally.questioned, 0)
+        self.assertGreaterEqual(tally.right, 0.7 * tally.offered)
+        self.assertGreater(tally.offered, 10)
+
+
+class Weakest(unittest.TestCase):
+    def test_of_two_the_brochure_is_likelier_wrong(self) -> None:
+        one = assessed(
+            rig(trailer__gross_weight=measured("4100 lb"), trailer__unladen_weight=brochure("5100 lb"))
+        ).mismatches[0]
+        self.assertEqual(one.likelier, "trailer.unladen_weight")
+        self.assertIs(one.figures["trailer.unladen_weight"].provenance, Provenance.BROCHURE)
+
+
+if __name__ == "__main__":
+    unittest.main()
