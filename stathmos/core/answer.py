@@ -24,6 +24,7 @@ from stathmos.core import (
     parts_list,
     ratings,
     reading_list,
+    relations,
     remedies,
     selection,
     tolerances,
@@ -34,9 +35,8 @@ from stathmos.core.contradictions import Contradiction
 from stathmos.core.coupled import Coupled, Rest, coupled
 from stathmos.core.decisions import Decisions
 from stathmos.core.figures import Lazily, Missing, wanting
-from stathmos.core.finding import UNKNOWN, Finding, Verdict
+from stathmos.core.finding import REFUSED, UNKNOWN, Finding, Verdict
 from stathmos.core.heights import Heights
-from stathmos.core.relations import Mismatch
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 from stathmos.core.trial import Bench
@@ -68,7 +68,7 @@ class Assessment:
     placed: tuple[cargo.Placed, ...]
     cases: tuple[cases.CaseLoads, ...]
     contradictions: tuple[Contradiction, ...]
-    mismatches: tuple[Mismatch, ...]
+    mismatches: tuple[relations.Mismatch, ...]
     guesses: tuple[str, ...]
     fits: fitting.Fitting
     bench: Bench
@@ -138,6 +138,18 @@ class Assessment:
     def tongue_range(self) -> limits.TongueRange | None:
         """From where to where the tongue may weigh, as a scale shows it; None while no whole hitch is chosen."""
         return limits.tongue_range(self.bench) if self.choice.in_force.complete else None
+
+    @Lazily
+    def deciding(self) -> tuple[relations.Deciding, ...]:
+        """The figures on which a pass stands and that nothing else in the record bears out; none of a rig that does not pass."""
+        if self.declined or self.verdict.state in (REFUSED, UNKNOWN):
+            return ()
+        return relations.deciding(self.bench.rig, self.planned, self.weights)
+
+    @property
+    def to_read_again(self) -> tuple[str, ...]:
+        """Which of those were not yet read a second time, by path."""
+        return tuple(one.path for one in self.deciding if relations.is_missing(self.bench.rig, one.path))
 
     @Lazily
     def remedies(self) -> tuple[remedies.Remedy, ...]:

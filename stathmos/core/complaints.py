@@ -12,12 +12,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from stathmos.core import cargo
 from stathmos.core.axles import read_one_by_one, words_for
 from stathmos.core.bay import Fit
 from stathmos.core.bay_schools import TOO_LITTLE, TOO_MUCH
 from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, expanded, sure, there
 from stathmos.core.finding import GOOD, REFUSED
-from stathmos.core.phrases import Phrase, joined
+from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.ratings import Link, State
 from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import NOT_ON, WENT_ON
@@ -26,6 +27,8 @@ from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import KG_PER_LB, KPA_PER_PSI, LENGTH, MM_PER_IN, PRESSURE, SHARE, WEIGHT
 
 SPEAKS, OPEN, THEN, QUIET = "speaks for it", "not known", "in order at the visit", "in order"
+#: so much behind the axles is worth a word, kg: from memory
+MUCH_BEHIND = 50 * KG_PER_LB
 #: what nobody knows and what another load may have changed since stand alike, in the order of the table
 _RANK = {SPEAKS: 0, OPEN: 1, THEN: 1, QUIET: 2}
 SOURCE = COMMON_PRACTICE
@@ -74,24 +77,27 @@ def _rear_load(case: _Case) -> Cause:
     name, measure = "Load behind the trailer's axles", "Look what rides behind the axles, and weigh the tongue again."
     if not _known(L):
         return Cause(name, OPEN, Phrase("Where the axles are is not known."), measure, "weighing.tongue_scale")
-    behind = [
-        one
-        for one in case.fit.now.placed
-        if one.kind.on == TRAILER and _known(one.weight) and _known(one.at) and sure(one.at).value > sure(L).value
-    ]
+    riding = [one for one in case.fit.now.placed if one.kind.on == TRAILER and cargo.travels(one)]
+    behind = [one for one in riding if _known(one.weight) and _known(one.to) and sure(one.to).value > sure(L).value]
     total = sum(sure(one.weight).value for one in behind)
-    put = {"total": (total, WEIGHT, "up")}
-    if total > 50 * KG_PER_LB:
-        return Cause(
-            name,
-            SPEAKS,
-            Phrase("By the loading plan {total} ride behind the axles.", put),
-            measure,
-            "weighing.tongue_scale",
+    message = Phrase("By the loading plan {total} ride behind the axles.", {"total": (total, WEIGHT, "up")})
+    if total > MUCH_BEHIND:
+        return Cause(name, SPEAKS, message, measure, "weighing.tongue_scale")
+    if not riding:
+        nothing = Phrase("The loading plan says nothing of what is in the trailer.")
+        return Cause(name, OPEN, nothing, measure, "weighing.tongue_scale")
+    unknown = [one for one in riding if not _known(one.weight) or not _known(one.to)]
+    if unknown:
+        where = Phrase(
+            as_text(f"Of {_named(unknown)} the loading plan does not say how heavy it is and where it rides.")
         )
-    return Cause(
-        name, QUIET, Phrase("By the loading plan {total} ride behind the axles.", put), measure, "weighing.tongue_scale"
-    )
+        return Cause(name, OPEN, where, measure, "weighing.tongue_scale")
+    return Cause(name, QUIET, message, measure, "weighing.tongue_scale")
+
+
+def _named(loads: list[cargo.Placed]) -> str:
+    """What some loads are called, in a sentence."""
+    return ", ".join(one.load.word.lower() for one in loads)
 
 
 def _of_check(key: str, name: str, measure: str) -> Callable[[_Case], Cause]:

@@ -35,6 +35,7 @@ class Entry:
     ``choices``: value -> word, for a choice. ``datums``: the first is the usual one.
     ``halves``: a count that may be half of one (half a chain link).
     ``of``: what it is read of; none for what a maker's figure says of a part. ``under``: what it is taken under besides.
+    ``second``: it is read a second time what the key of its item names, and means what that means.
     ``bounds``: it may be written as “< 100”. ``guess``: a guess of it decides nothing, and may stand: a typical rate, a price.
     """
 
@@ -51,6 +52,7 @@ class Entry:
     under: tuple[Under, ...] = ()
     guess: bool = False
     bounds: bool = False
+    second: bool = False
 
     @property
     def passes_from(self) -> Provenance:
@@ -192,6 +194,12 @@ def flag(
 def named(label: str, read_at: str = "", of: Subject | None = None) -> Given | None:
     """Free words."""
     return described(label, TEXT, read_at, usual="measured", of=of)
+
+
+def second(label: str, read_at: str) -> Given | None:
+    """A second reading of the figure that its item's key names: with that figure's dimension, unit and limits."""
+    entry = Entry(label, TEXT, read_at, usual="measured", second=True)
+    return field(default=None, metadata={"entry": entry})
 
 
 def entries(kind: type) -> Iterator[tuple[str, Entry]]:

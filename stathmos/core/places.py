@@ -99,6 +99,10 @@ PLACES = (
         _of("trailer", "coupling", "body", ("gvwr", "GVWR # LB"), ("axle_rating", "GAWR EACH AXLE # LB")),
     ),
     Place(
+        "cargo_label", "Trailer's cargo label", "Inside the trailer's door, a yellow sticker: what cargo and water may weigh together.", STICKER,
+        _of("trailer", ("cargo_capacity", "NEVER OVER # LB"), optional=True),
+    ),
+    Place(
         "tongue", "Trailer's tongue", "Stand at the coupler: stamps on its top and side, tags at the chains' hooks.", STAMP,
         _of(
             "trailer", ("coupler_size", "USE # IN BALL"), ("coupler_rating", "MAX GTW # LB"), ("chain_rating", "# LB"), "breakaway",

@@ -280,7 +280,7 @@ def _figures(kind: type, raw: dict[str, Any], place: str, problems: list[Problem
         if name not in raw:
             continue
         try:
-            read_figures[name] = read_entry(raw[name], entry, f"{place}.{name}")
+            read_figures[name] = read_entry(raw[name], entry_at(f"{place}.{name}") or entry, f"{place}.{name}")
         except UnreadableError as error:
             if not any(problem.place == f"{place}.{name}" for problem in problems):
                 problems.append(Problem(f"{place}.{name}", str(error)))

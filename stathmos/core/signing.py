@@ -129,6 +129,10 @@ def _text(path: str, written: Mapping[str, str] | None) -> str:
     return text if words else f"{text} ({written['from']})"
 
 
+#: the station whose signature stands on what decides and was read twice
+READ_TWICE_AT = "ratings"
+
+
 def hinders(station: str, findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
     """What stands in the way of signing a station off: whatever is refused or unknown there."""
     return tuple(one for one in findings if one.station == station and one.state in (REFUSED, UNKNOWN))

@@ -432,6 +432,9 @@ RatingsShape = shape(
     "Ratings",
     planned=ChainShape(),
     full=ChainShape(),
+    second_readings=shape(
+        "SecondReading", path=text(), name=text(), read_at=text(), dimension=text(), is_missing=Truth(), writes=text()
+    )(many=True),
     rules=RulesShape(),
     axles=_maybe(AxlesShape),
     braking=_figures("Braking", *("tongue", "front", "held"), braked=Truth())(many=True),

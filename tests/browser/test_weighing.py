@@ -4,6 +4,7 @@ from contextlib import suppress
 
 from playwright.sync_api import Error, Route, expect
 
+from stathmos.rigs.models import Rig
 from tests.browser.page import BrowserTest
 
 
@@ -248,6 +249,32 @@ class Record(Weighing):
         expect(self.page.locator("[data-signature]").get_by_role("alert")).to_contain_text(
             "Not signed. It cannot be told yet"
         )
+
+    def test_what_decides_is_read_a_second_time_before_the_ratings_are_signed(self) -> None:
+        """745 lb on the tongue scale: 475 read the second time is asked about, 745 lb is the same, and then it is signed."""
+        self.open_rig("Haldis Okonjo", "Ratings")
+        self.page.get_by_role("button", name="Sign off Ratings").click()
+        expect(self.page.locator("[data-signature]").get_by_role("alert")).to_contain_text("Read a second time first")
+        wanted = self.page.locator("[data-second-reading]")
+        expect(wanted.first).to_be_visible()
+        tongue = self.page.locator("[data-second-reading='weighing.tongue_scale']")
+        expect(tongue).to_contain_text("once so far")
+        expect(tongue.get_by_role("textbox")).to_have_value("")
+        tongue.get_by_role("textbox").fill("475")
+        tongue.get_by_role("textbox").press("Enter")
+        self.expect_verdict("unknown")
+        asked = self.page.get_by_role("region", name="Figures that do not agree")
+        expect(asked).to_contain_text("Tongue scale reading, read a second time")
+        self.page.get_by_role("button", name="Undo").click()
+        self.expect_verdict("good")
+        for path in [one.get_attribute("data-second-reading") for one in wanted.all()]:
+            row = self.page.locator(f"[data-second-reading='{path}']")
+            row.get_by_role("textbox").fill(Rig.objects.get(customer="Haldis Okonjo").entries()[path]["is"])
+            row.get_by_role("textbox").press("Enter")
+            expect(row).to_contain_text("twice, and the same")
+        self.save(2)
+        self.page.get_by_role("button", name="Sign off Ratings").click()
+        expect(self.page.locator("[data-signature]")).to_have_attribute("data-signature", "signed")
 
 
 class House(Weighing):

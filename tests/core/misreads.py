@@ -9,18 +9,21 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 from typing import NamedTuple
 
+from stathmos.core import cargo
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
-from stathmos.core.figures import Given, Missing
+from stathmos.core.figures import Given, Missing, Provenance, constant, sure, there
 from stathmos.core.load_changes import word
+from stathmos.core.loading import vehicle_loads
 from stathmos.core.relations import Mismatch, mismatches
 from stathmos.core.relations.slips import EXCHANGED, OTHER_UNIT, as_digits, misread
 from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.answers import Answer
+from stathmos.core.rig.loads import TRAILER
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 from stathmos.core.uncertainty import as_written
-from stathmos.core.units import KG_PER_LB, LENGTH, WEIGHT
+from stathmos.core.units import COUNT, KG_PER_LB, LENGTH, WEIGHT
 from tests.core import random_rigs
 
 PASSES = ("good", "caution")
@@ -51,6 +54,8 @@ class Tally:
     questioned: int = 0
     passed: int = 0
     unasked: Counter[str] = field(default_factory=Counter)
+    unread: Counter[str] = field(default_factory=Counter)
+    read_again: int = 0
     offered: int = 0
     right: int = 0
 
@@ -106,8 +111,50 @@ def _beside(rig: Rig, path: str) -> list[Given]:
 def _as_typed(given: Given, value: float, unit: float) -> Given:
     entry = entry_at(given.path)
     assert entry is not None
-    u = as_written(value, entry, given.provenance)
-    return replace(given, value=value, typed=f"{value / unit:.0f}" if unit else "", u=u)
+    whole = round(value / unit)
+    u = as_written(whole * unit, entry, given.provenance)
+    return replace(given, value=whole * unit, typed=f"{whole}", u=u)
+
+
+def complete(rig: Rig, dice: random.Random) -> Rig:
+    """The rig with what is found at most of them besides: both brochures, a pass over the scale, the tires' sidewalls."""
+
+    def pounds(rig: Rig, path: str, kilograms: float, provenance: Provenance) -> Rig:
+        whole = round(kilograms / KG_PER_LB)
+        entry = there(entry_at(path))
+        u = as_written(whole * KG_PER_LB, entry, provenance)
+        return random_rigs.put(rig, path, Given(whole * KG_PER_LB, WEIGHT, provenance, f"{whole} lb", path=path, u=u))
+
+    gross, tongue = (
+        sure(rig.figure("trailer.gross_weight")).value,
+        sure(assess(rig, trial=True).weights.tongue_standing).value,
+    )
+    on_it = sum(one.weight.value for one in cargo.plan(rig) if one.on == TRAILER and cargo.aboard(one))
+    by_loads = sum(one.tongue.value for one in cargo.plan(rig) if one.on == TRAILER and cargo.aboard(one))
+    empty = (gross - on_it) * dice.uniform(0.88, 0.99)
+    rig = pounds(rig, "trailer.unladen_weight", empty, Provenance.BROCHURE)
+    rig = pounds(
+        rig,
+        "trailer.brochure_tongue",
+        min(max((tongue - by_loads) * dice.uniform(0.85, 1.1), 0.05 * empty), 0.2 * empty),
+        Provenance.BROCHURE,
+    )
+    if dice.random() < 0.7:
+        cargo_label = (sure(rig.figure("trailer.gvwr")).value - empty) * dice.uniform(0.9, 1.0)
+        if cargo_label > 100 * KG_PER_LB:
+            rig = pounds(rig, "trailer.cargo_capacity", cargo_label, Provenance.LABEL)
+    if dice.random() < 0.5:
+        loads = vehicle_loads(
+            rig, cargo.plan(rig), constant(0.0, WEIGHT), rig.figure("vehicle.overhang"), planned=False
+        )
+        rig = pounds(rig, "weighing.bridge_front_alone", sure(loads.front).value, Provenance.MEASURED)
+        rig = pounds(rig, "weighing.bridge_rear_alone", sure(loads.rear).value, Provenance.MEASURED)
+    for end in ("front", "rear"):
+        axle = sure(rig.figure(f"vehicle.{end}_gawr")).value
+        rig = pounds(rig, f"vehicle.{end}_tyre_rating", axle / 2 * dice.uniform(1.0, 1.6), Provenance.LABEL)
+    return random_rigs.put(
+        rig, "vehicle.rear_tyre_count", Given(2.0, COUNT, Provenance.LABEL, "2", path="vehicle.rear_tyre_count")
+    )
 
 
 def answered(rig: Rig, asked: Iterable[Mismatch]) -> Rig:
@@ -118,15 +165,18 @@ def answered(rig: Rig, asked: Iterable[Mismatch]) -> Rig:
 
 def refused(seed: int) -> tuple[Rig, Stock, Rules] | None:
     """A sound rig that is refused for a figure of its own; None where this seed makes none."""
-    rig, stock, rules = random_rigs.a_rig(seed)
     dice = random.Random(seed)
+    rig, stock, rules = random_rigs.a_rig(seed)
     path = dice.choice((*TOO_SMALL, *TOO_GREAT))
     given = rig.figure(path)
     if isinstance(given, Missing):
         return None
     factor = dice.uniform(0.6, 0.9) if path in TOO_SMALL else dice.uniform(1.1, 1.5)
     pounds = round(given.value * factor / KG_PER_LB)
-    rig = random_rigs.put(rig, path, _as_typed(given, pounds * KG_PER_LB, KG_PER_LB))
+    rig = complete(random_rigs.put(rig, path, _as_typed(given, pounds * KG_PER_LB, KG_PER_LB)), dice)
+    ahead, behind = sure(rig.figure("vehicle.front_gawr")), sure(rig.figure("vehicle.rear_gawr"))
+    if ahead.value > behind.value:
+        return None  # what tows is rated for more behind than ahead
     if mismatches(rig) or assess(rig, rules, stock, trial=True).verdict.state != "refused":
         return None
     return rig, stock, rules
@@ -141,7 +191,7 @@ def measured(rigs: int) -> Tally:
     """So many sound rigs, and so many refused ones, each misread ten times."""
     tally = Tally()
     for seed in range(rigs):
-        rig, _, _ = random_rigs.a_rig(seed)
+        rig = complete(random_rigs.a_rig(seed)[0], random.Random(seed))
         tally.sound += 1
         tally.questioned += bool(mismatches(rig))
         for slip in misreads(rig, random.Random(seed), 10):
@@ -162,10 +212,14 @@ def _one(tally: Tally, rig: Rig, stock: Stock, rules: Rules, dice: random.Random
     for slip in misreads(rig, dice, 10):
         asked = mismatches(slip.rig)
         _offered(tally, rig, slip, asked)
-        if passes(assess(answered(slip.rig, asked), rules, stock, trial=True)):
+        found = assess(answered(slip.rig, asked), rules, stock, trial=True)
+        if passes(found):
             tally.passed += 1
+            tally.read_again += len(found.to_read_again)
             if not asked:
                 tally.unasked[slip.path] += 1
+                if slip.path not in found.to_read_again:
+                    tally.unread[slip.path] += 1
 
 
 def _offered(tally: Tally, rig: Rig, slip: Misread, asked: Iterable[Mismatch]) -> None:
@@ -183,6 +237,9 @@ def lines(tally: Tally) -> Iterator[str]:
     unasked = sum(tally.unasked.values())
     yield f"{tally.sound} sound rigs, {tally.questioned} of them asked about without cause ({tally.questioned / max(1, tally.sound):.1%})"
     yield f"{tally.passed} slips turned a refusal into a pass, {unasked} of them unasked ({unasked / max(1, tally.passed):.0%})"
+    unread = sum(tally.unread.values())
+    yield f"    and {unread} not read a second time before signing either ({unread / max(1, tally.passed):.0%}): {dict(tally.unread)}"
+    yield f"    {tally.read_again / max(1, tally.passed):.1f} figures to read a second time for each"
     for path, count in tally.unasked.most_common(12):
         yield f"    {count} {path}"
     yield f"{tally.offered} slips offered, {tally.right} of them the true figure ({tally.right / max(1, tally.offered):.0%})"

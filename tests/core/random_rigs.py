@@ -96,37 +96,36 @@ def _agreed(document: dict, dice: random.Random) -> None:
     """Labels that agree as a maker's do: a payload is the GVWR less the empty vehicle, tires bear their axle, and so on."""
     vehicle, trailer = document["vehicle"], document["trailer"]
 
-    def pounds(given: dict) -> float:
-        return float(given["is"].removesuffix(" lb"))
+    def pounds(section: dict, name: str) -> float:
+        return float(section[name]["is"].removesuffix(" lb"))
 
-    def at_least(given: dict, least: float) -> dict:
-        return label(f"{max(pounds(given), math.ceil(least)):.0f} lb")
+    def between(section: dict, name: str, least: float, most: float) -> float:
+        section[name] = label(f"{min(max(pounds(section, name), math.ceil(least)), math.floor(most)):.0f} lb")
+        return pounds(section, name)
 
-    def at_most(given: dict, most: float) -> dict:
-        return label(f"{min(pounds(given), math.floor(most)):.0f} lb")
-
-    empty = {end: pounds(vehicle[f"unladen_{end}"]) for end in ("front", "rear")}
-    gvwr = sum(empty.values()) + pounds(vehicle["payload"]) * dice.uniform(0.97, 1.03)
-    vehicle["gvwr"] = label(f"{gvwr:.0f} lb")
-    vehicle["rear_gawr"] = at_most(at_least(vehicle["rear_gawr"], 0.3 * gvwr), min(0.8 * gvwr, 2.9 * empty["rear"]))
-    rear = pounds(vehicle["rear_gawr"])
-    vehicle["front_gawr"] = at_most(
-        at_least(vehicle["front_gawr"], max(gvwr - rear, 0.3 * gvwr)), min(0.8 * gvwr, 1.55 * gvwr - rear)
+    front, rear = pounds(vehicle, "unladen_front"), pounds(vehicle, "unladen_rear")
+    empty = front + rear
+    gvwr = round(empty + pounds(vehicle, "payload") * dice.uniform(0.97, 1.03))
+    vehicle["gvwr"] = label(f"{gvwr} lb")
+    behind = between(vehicle, "rear_gawr", max(0.51 * gvwr, 1.02 * rear), min(0.66 * gvwr, 3.0 * rear))
+    between(
+        vehicle,
+        "front_gawr",
+        max(gvwr - behind, 1.02 * front),
+        min(0.55 * gvwr, 1.42 * gvwr - behind, 2.1 * front, behind),
     )
-    vehicle["gcwr"] = at_least(vehicle["gcwr"], max(pounds(vehicle["tow_rating"]) + sum(empty.values()), 1.1 * gvwr))
-    for what in ("gross", "tongue"):
-        vehicle[f"receiver_wd_{what}"] = at_least(
-            vehicle[f"receiver_wd_{what}"], pounds(vehicle[f"receiver_wc_{what}"])
-        )
-    for tongue, gross in (
-        ("tongue_limit", "tow_rating"), ("receiver_wc_tongue", "receiver_wc_gross"), ("receiver_wd_tongue", "receiver_wd_gross"),
-    ):  # fmt: skip
-        vehicle[tongue] = at_most(vehicle[tongue], 0.29 * pounds(vehicle[gross]))
-    axle = pounds(trailer["axle_rating"])
-    trailer["tyre_rating"] = at_most(at_least(trailer["tyre_rating"], axle / 2), 1.4 * axle)
+    tows = between(vehicle, "tow_rating", 500, 2.8 * gvwr)
+    between(vehicle, "gcwr", max(tows + empty, 1.07 * gvwr), min(1.23 * (tows + gvwr), 3.9 * gvwr))
+    on_ball = between(vehicle, "tongue_limit", 0.035 * tows, 0.19 * tows)
+    gross = between(vehicle, "receiver_wd_gross", 0.55 * tows, 2.0 * tows)
+    tongue = between(vehicle, "receiver_wd_tongue", 0.55 * on_ball, min(2.0 * on_ball, 0.19 * gross))
+    carried = between(vehicle, "receiver_wc_gross", gross / 3.3, gross)
+    between(vehicle, "receiver_wc_tongue", max(tongue / 3.3, 0.035 * carried), min(tongue, 0.19 * carried))
+    plate, axles = pounds(trailer, "gvwr"), 2
+    axle = between(trailer, "axle_rating", 0.8 * plate / axles, 1.7 * plate / axles)
+    tire = between(trailer, "tyre_rating", 0.5 * axle, 0.95 * axle)
     if "wheel_rating" in trailer:
-        tire = pounds(trailer["tyre_rating"])
-        trailer["wheel_rating"] = at_most(at_least(trailer["wheel_rating"], 0.7 * tire), 1.9 * tire)
+        between(trailer, "wheel_rating", 0.75 * tire, 1.8 * tire)
 
 
 def some_rules(seed: int) -> Rules:

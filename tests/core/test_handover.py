@@ -135,6 +135,19 @@ class Complaints(unittest.TestCase):
         nothing = complaints.likely_causes("sway", Rig(), fit(Rig()))
         self.assertEqual({one.standing for one in nothing}, {"not known"})
 
+    def test_loads_behind_the_axles_as_they_are_planned_to_ride(self) -> None:
+        """Nothing in the plan, or a place that nobody wrote, is not known; what is planned to move forward speaks no longer."""
+        name = "Load behind the trailer's axles"
+
+        def standing(**machine: str) -> str:
+            changes = {f"loads.machine.{field}": measured(text) for field, text in machine.items()}
+            return self.causes("sway", changes)[name].standing
+
+        self.assertEqual(standing(), "not known")
+        self.assertEqual(standing(weight="600 lb", at="300 in"), "speaks for it")
+        self.assertEqual(standing(weight="600 lb"), "not known")
+        self.assertEqual(standing(weight="600 lb", at="300 in", moved_to="100 in"), "in order")
+
     def test_what_the_load_may_have_changed_is_measured_again_first(self) -> None:
         """The tongue was good at the visit; for sway it is weighed again before anything else."""
         found = self.causes("sway", {"bay.bars_flat": measured("yes")})

@@ -7,7 +7,10 @@ from typing import Any
 
 from django.test import Client, TestCase
 
+from stathmos.core.rig.second_readings import key_of
+from stathmos.house.models import the_house
 from stathmos.people.models import Person
+from stathmos.rigs.assessing import assess_rig
 from stathmos.rigs.models import Rig
 from tests import demo_yard
 
@@ -37,6 +40,16 @@ class WithDemo(TestCase):
 
     def rig_of(self, customer: str) -> Rig:
         return Rig.objects.get(customer=customer)
+
+    def read_twice(self, rig: Rig) -> Rig:
+        """The rig with a second reading, the same, of each figure that wants one before the ratings are signed."""
+        paths = assess_rig(rig, the_house()).to_read_again
+        written = rig.entries()
+        entries = {f"second_readings.{key_of(path)}.reading": {**written[path], "from": "measured"} for path in paths}
+        entries |= {f"second_readings.{key_of(path)}.beside": measured(written[path]["is"]) for path in paths}
+        status, told = self.ask("POST", f"rigs/{rig.pk}/", {"version": rig.version, "entries": entries})
+        self.assertEqual(status, 200, told)
+        return Rig.objects.get(pk=rig.pk)
 
 
 def measured(text: str, system: str = "us") -> dict[str, str]:

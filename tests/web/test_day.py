@@ -282,6 +282,7 @@ class TheWork(Day):
             {"kind": "shanks", "name": "Shank 2 short", "what": "arrived", "quantity": 2, "supplier": "", "why": ""},
             self.bram,
         )
+        rig = self.read_twice(rig)
         for station in ("ratings", "height", "hitch"):
             status, told = self.ask("POST", f"rigs/{rig.pk}/sign/", {"station": station, "version": rig.version})
             self.assertEqual(status, 200, told)
@@ -294,6 +295,7 @@ class TheWork(Day):
         aside = {"kind": "kits", "name": "Cordwain 1400", "what": "aside", "quantity": 1, "supplier": "", "why": ""}
         self.assertEqual([*self.ask("POST", "shelf/", aside)[1]["problems"]], ["rig"])
         self.assertEqual(self.ask("POST", "shelf/", {**aside, "rig": rig.pk})[0], 200)
+        rig = self.read_twice(rig)
         for station in ("ratings", "height", "hitch"):
             self.assertEqual(
                 self.ask("POST", f"rigs/{rig.pk}/sign/", {"station": station, "version": rig.version})[0], 200

@@ -21,11 +21,28 @@ class Signing(WithDemo):
         return record
 
     def test_a_station_is_signed_with_name_and_version(self) -> None:
-        status, record = self.ask("POST", f"rigs/{self.rig.pk}/sign/", {"station": "ratings", "version": 1})
-        self.assertEqual(status, 200)
+        rig = self.read_twice(self.rig)
+        status, record = self.ask("POST", f"rigs/{rig.pk}/sign/", {"station": "ratings", "version": rig.version})
+        self.assertEqual(status, 200, record)
         ratings = self.signed(record, "ratings")
         self.assertEqual((ratings["state"], ratings["by"], ratings["changes"]), ("signed", "Thea", []))
         self.assertEqual(self.signed(record, "height")["state"], "open")
+
+    def test_ratings_are_signed_when_what_decides_was_read_twice(self) -> None:
+        """The tongue scale's 745 lb decides: its second reading says the same, or nothing is signed."""
+        key = "second_readings.weighing__tongue_scale"
+        status, told = self.ask("POST", f"rigs/{self.rig.pk}/sign/", {"station": "ratings", "version": 1})
+        self.assertEqual(status, 400)
+        self.assertIn("Read a second time first:", told["problems"]["station"])
+        self.assertFalse(SignOff.objects.filter(rig=self.rig, station="ratings").exists())
+        rig = self.read_twice(self.rig)
+        other = {f"{key}.reading": measured("475 lb"), f"{key}.beside": measured("745 lb")}
+        record = self.write(other, rig.version)
+        status, told = self.ask("POST", f"rigs/{rig.pk}/sign/", {"station": "ratings", "version": record["version"]})
+        self.assertEqual(status, 400)
+        record = self.write({f"{key}.reading": measured("745")}, record["version"])
+        status, record = self.ask("POST", f"rigs/{rig.pk}/sign/", {"station": "ratings", "version": record["version"]})
+        self.assertEqual((status, self.signed(record, "ratings")["state"]), (200, "signed"))
 
     def test_a_changed_load_makes_stale_what_stood_on_it_and_says_what_and_who(self) -> None:
         record = self.write({"loads.bed.weight": measured("300 lb")}, 1)

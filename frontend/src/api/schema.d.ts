@@ -4295,6 +4295,7 @@ export interface components {
         Ratings: {
             planned: components["schemas"]["Chain"];
             full: components["schemas"]["Chain"];
+            second_readings: components["schemas"]["SecondReading"][];
             rules: components["schemas"]["Rules"];
             axles: components["schemas"]["Axles"] | null;
             braking: components["schemas"]["Braking"][];
@@ -4469,6 +4470,14 @@ export interface components {
             /** Format: double */
             high: number | null;
             stages: string[];
+        };
+        SecondReading: {
+            path: string;
+            name: string;
+            read_at: string;
+            dimension: string;
+            is_missing: boolean;
+            writes: string;
         };
         Served: {
             joint: string;

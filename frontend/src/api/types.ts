@@ -87,6 +87,7 @@ export type DrillStep = Schemas["DrillStep"];
 export type Fastener = Schemas["Fastener"];
 export type Finding = Schemas["Finding"];
 export type Mismatch = Schemas["Mismatch"];
+export type SecondReading = Schemas["SecondReading"];
 export type Fit = Schemas["Fit"];
 export type HandOver = Schemas["HandOver"];
 export type Overview = Schemas["Overview"];

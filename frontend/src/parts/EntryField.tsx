@@ -13,7 +13,7 @@ import { useField, useRig } from "../rig/context";
 import { AsideNote } from "./AsideNote";
 import { PROVENANCE_LINE, PROVENANCES } from "./provenance";
 
-const UNIT_HINT: Record<string, [string, string]> = {
+export const UNIT_HINT: Record<string, [string, string]> = {
   weight: ["lb", "kg"],
   length: ["in", "mm"],
   altitude: ["ft", "m"],

@@ -1,7 +1,20 @@
 """The figures of a record held against each other: one misread label is asked about, and nothing passes on it."""
 
-from stathmos.core.relations.held import held_back, mismatches
+from stathmos.core.relations.deciding import Deciding, deciding
+from stathmos.core.relations.held import agree_with, held_back, mismatches
 from stathmos.core.relations.relation import Mismatch, Relation, Slip
+from stathmos.core.relations.second_reading import is_missing
 from stathmos.core.relations.table import RELATIONS
 
-__all__ = ["RELATIONS", "Mismatch", "Relation", "Slip", "held_back", "mismatches"]
+__all__ = [
+    "RELATIONS",
+    "Deciding",
+    "Mismatch",
+    "Relation",
+    "Slip",
+    "agree_with",
+    "deciding",
+    "held_back",
+    "is_missing",
+    "mismatches",
+]

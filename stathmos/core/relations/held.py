@@ -8,7 +8,9 @@ from typing import NamedTuple
 
 from stathmos.core.figures import Anything, Given, Missing, Provenance, sure, work
 from stathmos.core.ratings import Link, State
+from stathmos.core.relations.loaded import of_loads
 from stathmos.core.relations.relation import Mismatch, Relation
+from stathmos.core.relations.second_reading import of_second_readings
 from stathmos.core.relations.slips import slips
 from stathmos.core.relations.table import RELATIONS
 from stathmos.core.rig import Rig
@@ -25,7 +27,8 @@ def mismatches(rig: Rig) -> tuple[Mismatch, ...]:
 
     A guess contradicts nothing, and is not held against anything.
     """
-    judged = {one.key: (one, figures) for one in RELATIONS if (figures := _written(rig, one)) is not None}
+    looked_at = (*RELATIONS, *of_loads(rig), *of_second_readings(rig))
+    judged = {one.key: (one, figures) for one in looked_at if (figures := _written(rig, one)) is not None}
     broken = [one for one, figures in judged.values() if not agrees(one, figures) and not _answered(rig, one, figures)]
     whole = [one for one, _ in judged.values()]
     found = []
@@ -95,6 +98,16 @@ def agrees(relation: Relation, figures: Figures) -> bool:
         return True
     room = sure(work("what is left", "weight", relation.room, **written))
     return room.value + SURELY * room.u >= 0
+
+
+def agree_with(rig: Rig, given: Given) -> bool:
+    """Whether the record would agree with itself in all that one figure has to do with, were it written so."""
+    for one in (*RELATIONS, *of_loads(rig)):
+        if given.path in one.paths:
+            figures = _written(rig, one)
+            if figures is not None and not agrees(one, {**figures, given.path: given}):
+                return False
+    return True
 
 
 def agrees_with(relation: Relation, rig: Rig, writes: Mapping[str, float]) -> bool:

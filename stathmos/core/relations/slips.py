@@ -101,6 +101,17 @@ def as_digits(given: Given) -> Read | None:
     return None
 
 
+def common_slips(given: Given) -> Iterator[float]:
+    """What a figure may truly be, had it been misread or mistyped by itself, in the core's unit; nothing of what is no whole number."""
+    read = as_digits(given)
+    if read is not None:
+        for _, digits in misread(read.digits):
+            yield int(digits) * read.unit
+        for unit in _UNITS[given.dimension]:
+            if unit != read.unit:
+                yield int(read.digits) * unit
+
+
 def misread(digits: str) -> Iterator[tuple[str, str]]:
     """What digits may have been, each with the kind of slip: one at a time.
 

@@ -11,6 +11,8 @@ from stathmos.core.report.axles import axles, braking
 from stathmos.core.report.build import remedy
 from stathmos.core.report.loads import remedy_writes
 from stathmos.core.report.writing import Amount, Tree, figure, rule_of
+from stathmos.core.rig import entry_at, name_at
+from stathmos.core.rig.second_readings import key_of
 from stathmos.core.rules import Rules
 
 
@@ -71,11 +73,25 @@ def rules(chosen: Rules) -> Tree:
     }
 
 
+def second_reading(assessment: Assessment, path: str) -> Tree:
+    """A figure that decides and has no witness: what it is, where it is read, and whether it was read a second time."""
+    entry = entry_at(path)
+    return {
+        "path": path,
+        "name": name_at(path),
+        "read_at": "" if entry is None else entry.read_at,
+        "dimension": "" if entry is None else entry.dimension,
+        "is_missing": path in assessment.to_read_again,
+        "writes": f"second_readings.{key_of(path)}",
+    }
+
+
 def ratings(assessment: Assessment) -> Tree:
     """The chain as planned and full, and what to do about what is over."""
     return {
         "planned": chain(assessment.planned, assessment.waived),
         "full": chain(assessment.full),
+        "second_readings": [second_reading(assessment, one.path) for one in assessment.deciding],
         "rules": rules(assessment.rules),
         "axles": axles(assessment),
         "braking": braking(assessment),

@@ -39,6 +39,7 @@ from stathmos.core.rig.handover import Complaint, Handover, Step
 from stathmos.core.rig.hitch import Hitch, Journey, Ways
 from stathmos.core.rig.loads import KINDS, Load
 from stathmos.core.rig.readings import Weighing
+from stathmos.core.rig.second_readings import BETWEEN, SecondReading, path_of
 from stathmos.core.rig.shop import Shop
 from stathmos.core.rig.trailer import Trailer
 from stathmos.core.rig.vehicle import Vehicle
@@ -70,6 +71,7 @@ __all__ = [
     "Journey",
     "Load",
     "Rig",
+    "SecondReading",
     "Shop",
     "Step",
     "Trailer",
@@ -109,6 +111,7 @@ class Rig:
     which: Which = Which()
     shop: Shop = Shop()
     answers: tuple[Answer, ...] = ()
+    second_readings: tuple[SecondReading, ...] = ()
 
     def figure(self, path: str) -> Given | Missing:
         """The figure at a path such as ``trailer.gvwr`` or ``loads.bed.weight``, or `Missing` naming that path.
@@ -189,6 +192,7 @@ LISTS: dict[str, type] = {
     "drill": Step,
     "complaints": Complaint,
     "answers": Answer,
+    "second_readings": SecondReading,
 }
 
 ENTRIES: dict[str, Entry] = {
@@ -211,7 +215,11 @@ def entry_at(path: str) -> Entry | None:
     if section not in LISTS:
         return ENTRIES.get(path)
     key, _, name = rest.partition(".")
-    return LIST_ENTRIES.get(f"{section}.*.{name}") if KEY.fullmatch(key) else None
+    entry = LIST_ENTRIES.get(f"{section}.*.{name}") if KEY.fullmatch(key) else None
+    if entry is None or not entry.second:
+        return entry
+    of = entry_at(path_of(key))
+    return None if of is None or of.second else replace(of, label=entry.label, guess=True)
 
 
 def name_at(path: str) -> str:
@@ -226,5 +234,7 @@ def name_at(path: str) -> str:
     section, key, *_ = path.split(".")
     if section not in LISTS:
         return entry.label
+    if BETWEEN in key:
+        return f"{name_at(path_of(key))}, {entry.label.lower()}"
     word = KINDS[key].word if key in KINDS else key.replace("_", " ").capitalize()
     return f"{word}, {entry.label.lower()}"

@@ -80,6 +80,7 @@ class Trailer:
     wheel_rating: Given | None = weight("Wheel rating, each", "stamp inside the wheel: “max load”", 200, 8000)
     unladen_weight: Given | None = weight("Brochure empty weight", "brochure", 200, 30000, usual="brochure")
     brochure_tongue: Given | None = weight("Brochure hitch weight", "brochure", 10, 5000, usual="brochure")
+    cargo_capacity: Given | None = weight("Cargo capacity", "cargo-capacity label, inside the door", 50, 20000)
     gross_weight: Given | None = weight(
         "Gross trailer weight, as it stands", "weighbridge, tongue included", 300, 40000, usual="measured",
         under=(Under.TRAILER_LOADS,),

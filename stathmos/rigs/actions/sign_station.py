@@ -9,6 +9,7 @@ from django.dispatch import Signal
 
 from stathmos.core import finding, handover, signing
 from stathmos.core.answer import Assessment
+from stathmos.core.finding import needs_in_words
 from stathmos.core.rig import name_at
 from stathmos.database.retrying import tried_again
 from stathmos.house.models import House, the_house
@@ -38,7 +39,7 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
             raise Stale(rig)
         now_here = the_house()
         judged = _judged(rig, station, now_here)
-        if judged.hindered or judged.void:
+        if judged.hindered or judged.void or judged.to_read_again:
             raise NotWritten({"station": _refusal(rig, station, judged)})
         assessment = judged.assessment
         build = assessment.choice.in_force
@@ -64,18 +65,22 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
 
 @dataclass(frozen=True)
 class _Judged:
-    """The rig assessed, what stands in the way of a signature, and what is asked there and holds no longer, by path."""
+    """The rig assessed, what stands in the way of a signature, what is asked there and holds no longer, and what decides
+    and was read only once, by path.
+    """
 
     assessment: Assessment
     hindered: tuple[finding.Finding, ...]
     void: tuple[str, ...] = ()
+    to_read_again: tuple[str, ...] = ()
 
 
 def _judged(rig: Rig, station: str, now: House) -> _Judged:
     """What a signature of this station would stand on."""
     if station not in ("bay", "handover"):
         assessment = assess_rig(rig, now)
-        return _Judged(assessment, signing.hinders(station, assessment.findings))
+        to_read_again = assessment.to_read_again if station == signing.READ_TWICE_AT else ()
+        return _Judged(assessment, signing.hinders(station, assessment.findings), to_read_again=to_read_again)
     read, fitted = fit_rig(rig, now)
     asked = {one.path for section in fitted.sections for one in section.questions}
     asked |= {f"torque.{bolt.key}.{field}" for bolt in fitted.proved.torque for field in ("reached", "marked")}
@@ -94,6 +99,8 @@ def _refusal(rig: Rig, station: str, judged: _Judged) -> str:
         said.append(f"{first.says.text('us')} {first.remedy.text('us')}")
         if more:
             said.append(f"And {more} more.")
+    if not judged.hindered and judged.to_read_again:
+        said.append(f"Read a second time first: {needs_in_words(judged.to_read_again)}.")
     kept = rig.kept.aside
     paths = judged.void or tuple(path for path in kept if path.startswith(signing.STANDS_ON[station]))
     if paths:

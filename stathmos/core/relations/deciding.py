@@ -1,0 +1,89 @@
+"""Which figures decide a rig that passes: had one been misread by a common slip, and truly be the other, the rig would be refused."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
+from typing import NamedTuple
+
+from stathmos.core.figures import Anything, Given, Known, Missing, sure
+from stathmos.core.ratings import Link
+from stathmos.core.ratings.demands import SAME
+from stathmos.core.ratings.link import LOAD
+from stathmos.core.relations.held import agree_with
+from stathmos.core.relations.slips import as_digits, common_slips
+from stathmos.core.rig import Rig, entry_at
+from stathmos.core.weighing import Weights
+
+
+class Deciding(NamedTuple):
+    """A figure by its path. ``links``: what would be over, by key; ``slips``: by how many of its common slips."""
+
+    path: str
+    links: tuple[str, ...]
+    slips: int
+
+
+#: the key of the tongue's share among what would be over
+SHARE = "share"
+
+
+def deciding(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Deciding, ...]:
+    """The figures that decide and have no witness, the one first that most slips would turn.
+
+    A slip counts where neither the figure as it is written nor the other one contradicts the record. What the other would do is
+    followed to first order, by what the figure's own uncertainty does to each demand and rating (JCGM 100, 5.1.2).
+    """
+    loads = [one for one in links if one.kind == LOAD and not _is_missing(one.demand) and not _is_missing(one.rating)]
+    paths = {path for one in loads for path in (*sure(one.demand).spread, *_read_for(sure(one.rating)))}
+    if not isinstance(weights.share, Missing):
+        paths |= set(weights.share.spread)
+    found = []
+    for path in sorted(path for path in paths if entry_at(path) is not None):
+        given = rig.figure(path)
+        if isinstance(given, Missing) or as_digits(given) is None:
+            continue
+        turned = [over for value in _others(rig, given) if (over := tuple(_over(loads, weights, given, value)))]
+        if turned:
+            keys = dict.fromkeys(key for over in turned for key in over)
+            found.append(Deciding(path, tuple(keys), len(turned)))
+    return tuple(sorted(found, key=lambda one: -one.slips))
+
+
+def _is_missing(term: Anything | None) -> bool:
+    return term is None or isinstance(term, Missing)
+
+
+def _others(rig: Rig, given: Given) -> Iterator[float]:
+    """What the figure may truly be: each of its common slips that may stand in its field and in this record."""
+    entry = entry_at(given.path)
+    for value in common_slips(given):
+        if entry is not None and entry.low <= value <= entry.high and agree_with(rig, replace(given, value=value)):
+            yield value
+
+
+def _over(loads: Iterable[Link], weights: Weights, given: Given, value: float) -> Iterator[str]:
+    """What would be over, were the figure another."""
+    for one in loads:
+        rating = sure(one.rating)
+        # A rating is what is read off a label, or in proportion to it.
+        rated = rating.value * value / given.value if given.path in _read_for(rating) else rating.value
+        if _moved(sure(one.demand), given, value) > rated + SAME:
+            yield one.key
+    share, judged = weights.share, weights.judgement
+    if not isinstance(share, Missing) and _moved(share, given, value) < judged.low:
+        yield SHARE
+
+
+def _moved(known: Known, given: Given, value: float) -> float:
+    """A figure worked out, were one that it stands on another: to first order."""
+    if not given.u:
+        return known.value
+    return known.value + known.spread.get(given.path, 0.0) / given.u * (value - given.value)
+
+
+def _read_for(rating: Known) -> frozenset[str]:
+    """The figures that a rating was read as, or worked out from."""
+    if isinstance(rating, Given):
+        return frozenset({rating.path}) if rating.path else frozenset()
+    return frozenset().union(*(_read_for(term) for term in rating.working.terms.values()))
