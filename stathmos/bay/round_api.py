@@ -27,7 +27,7 @@ def told(rig: Rig, person: Person) -> dict:
     house = the_house()
     assessment = assessing.assess_rig(rig, house)
     walk = label_round(assessment.bench.rig, assessment.to_read)
-    return {"rig": record_of(rig, person, house), "stops": written(report(walk))}
+    return {"rig": record_of(rig, person, house), "stops": written(report(walk, assessment.mismatches))}
 
 
 class RoundView(APIView):

@@ -218,6 +218,7 @@ RoundShape = shape(
             prints=text(),
             decides=_TEXTS,
             usual=s.ChoiceField(PROVENANCES),
+            mismatch=BothShape(allow_null=True),
             datums=shape("AskDatum", value=text(), word=text())(many=True),
         )(many=True),
     )(many=True),

@@ -114,7 +114,7 @@ class Assessment:
     @Lazily
     def axles(self) -> axle_sheet.AxleSheet | None:
         """The trailer's axles one by one, empty, as planned and full."""
-        return axle_sheet.axle_sheet(self.bench, self.cases)
+        return axle_sheet.axle_sheet(self.bench, self.cases, self.mismatches)
 
     @Lazily
     def braking(self) -> tuple[braking.Braking, ...]:

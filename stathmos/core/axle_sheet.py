@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core import axles, cases
+from stathmos.core import axles, cases, relations
 from stathmos.core.figures import Anything
 from stathmos.core.ratings import AXLES, Link, axle_link
 from stathmos.core.trial import Bench
@@ -45,8 +45,10 @@ class AxleSheet:
     inch: axles.Inch | None
 
 
-def axle_sheet(bench: Bench, all_cases: tuple[cases.CaseLoads, ...]) -> AxleSheet | None:
-    """The sheet of a rig on its hitch; None of a trailer whose axles nobody counted."""
+def axle_sheet(
+    bench: Bench, all_cases: tuple[cases.CaseLoads, ...], asked: tuple[relations.Mismatch, ...] = ()
+) -> AxleSheet | None:
+    """The sheet of a rig on its hitch; None of a trailer whose axles nobody counted. ``asked``: what nothing passes on."""
     rig, count = bench.rig, axles.count_of(bench.rig)
     if not count:
         return None
@@ -62,18 +64,20 @@ def axle_sheet(bench: Bench, all_cases: tuple[cases.CaseLoads, ...]) -> AxleShee
         rate=axles.rate_of(rig),
         spacing=axles.spacing_of(rig),
         weighed=bool(axles.read_one_by_one(rig)),
-        under=tuple(Under(key=key, name=name, axles=_carries(on, rating, reserve)) for key, name, on in rows),
+        under=tuple(Under(key=key, name=name, axles=_carries(on, rating, reserve, asked)) for key, name, on in rows),
         inch=axles.inch_of_nose(rig),
     )
 
 
-def _carries(on: tuple[axles.OnAxle, ...], rating: Anything, reserve: float) -> tuple[Carries, ...]:
+def _carries(
+    on: tuple[axles.OnAxle, ...], rating: Anything, reserve: float, asked: tuple[relations.Mismatch, ...]
+) -> tuple[Carries, ...]:
     return tuple(
         Carries(
             number=one.number,
             name=axles.words_for(one.number, len(on)).capitalize(),
             load=one.load,
-            link=axle_link(axle.key, one, rating, reserve),
+            link=relations.held_back([axle_link(axle.key, one, rating, reserve)], asked)[0],
             worse=not one.told,
         )
         for axle, one in zip(AXLES, on, strict=False)

@@ -23,7 +23,20 @@ from stathmos.core import units
 from stathmos.core.entry import BETWEEN_NAMES
 from stathmos.core.figures import Given, Provenance
 from stathmos.core.holding.conditions import conditions_at
-from stathmos.core.rig import CHOICE, DATUMS, FLAG, KEY, LISTS, NAMES, SECTIONS, TEXT, Entry, Rig, entries, entry_at
+from stathmos.core.rig import (
+    CHOICE,
+    DATUMS,
+    FLAG,
+    LISTS,
+    NAMES,
+    SECTIONS,
+    TEXT,
+    Entry,
+    Rig,
+    entries,
+    entry_at,
+    key_of_items,
+)
 from stathmos.core.stock import PARTS, Stock, every_ball
 from stathmos.core.subjects import Under
 from stathmos.core.uncertainty import as_written
@@ -186,7 +199,7 @@ def _listed(name: str, kind: type, raw: dict[str, Any], problems: list[Problem])
     return tuple(
         kind(key=key, **_figures(kind, item, f"{name}.{key}", problems))
         for key, item in raw.items()
-        if KEY.fullmatch(key) and isinstance(item, dict)
+        if key_of_items(name).fullmatch(key) and isinstance(item, dict)
     )
 
 
@@ -404,7 +417,7 @@ def schema() -> dict[str, Any]:
             **{
                 name: {
                     "type": "object",
-                    "patternProperties": {f"^{KEY.pattern}$": closed(properties(kind))},
+                    "patternProperties": {f"^{key_of_items(name).pattern}$": closed(properties(kind))},
                     "additionalProperties": False,
                     "maxProperties": MOST_LOADS,
                 }

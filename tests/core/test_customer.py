@@ -36,6 +36,10 @@ def room(assessment, key: str):
     return next(one for one in assessment.capacity() if one.place.key == key)
 
 
+#: a GCWR that leaves little for vehicle and trailer together, and the tow rating that goes with it
+TIGHT = {"vehicle__gcwr": label("12950 lb"), "vehicle__tow_rating": label("7300 lb")}
+
+
 class WhatMayBeLoaded(TestCase):
     def test_each_state_has_its_plain_words(self) -> None:
         self.assertEqual(PLAIN.keys(), set(ORDER))
@@ -112,7 +116,7 @@ class WhatMayBeLoaded(TestCase):
 
     def test_both_at_once_are_borne(self) -> None:
         """A GCWR that both share: 12 950 lb leaves less than the two alone, and what is told of both holds, whatever part is put."""
-        tight = assessed(rig(vehicle__gcwr=label("12950 lb")))
+        tight = assessed(rig(**TIGHT))
         trailer, vehicle = room(tight, "trailer"), room(tight, "vehicle")
         self.assertLess(trailer.together, trailer.alone)
         self.assertLess(vehicle.together, vehicle.alone)
@@ -121,7 +125,7 @@ class WhatMayBeLoaded(TestCase):
                 "loads__box__weight": measured(f"{one * vehicle.together / KG:.0f}"), "loads__box__at": measured("145 in"), "loads__box__kind": measured("bed"),
                 "trailer__gross_weight": measured(f"{6200 + other * trailer.together / KG:.0f}"),
             }  # fmt: skip
-            self.assertEqual(over(assessed(rig(vehicle__gcwr=label("12950 lb"), **more))), set())
+            self.assertEqual(over(assessed(rig(**TIGHT, **more))), set())
 
     def test_what_is_not_known_leaves_no_room(self) -> None:
         without = assessed(rig(trailer__gvwr=None))
@@ -143,7 +147,7 @@ class WhatMayBeLoaded(TestCase):
 
     def test_what_may_be_over_is_not_called_kept(self) -> None:
         """A rating that is kept by less than is known of its load."""
-        judged = assessed(rig(vehicle__payload=measured("1310 lb")))
+        judged = assessed(rig(vehicle__payload=measured("1310 lb"), vehicle__gvwr=label("7000 lb")))
         words = {one.name: one.word for one in sheet(judged).borne}
         for link in judged.planned:
             if link.kind == "load":
@@ -152,7 +156,12 @@ class WhatMayBeLoaded(TestCase):
                 )
         self.assertIn(
             MAY_BE_OVER,
-            {one.word for one in sheet(assessed(rig(vehicle__payload=measured(f"{_just_over(judged)} lb")))).borne},
+            {
+                one.word
+                for one in sheet(
+                    assessed(rig(vehicle__payload=measured(f"{_just_over(judged)} lb"), vehicle__gvwr=label("7000 lb")))
+                ).borne
+            },
         )
 
     def test_by_hand(self) -> None:

@@ -460,7 +460,8 @@ class ByHand(unittest.TestCase):
                 seats = Load(key="front_seats", weight=Given(0.0, WEIGHT, Provenance.ASSUMED, path=path))
                 asked = replace(asked, loads=(seats,))
             told = report.station(assess(asked, stock=read.stock), "desk", "us")["desk"]
-            self.assertEqual((told["state"], [one["path"] for one in told["unread"]]), (desk.NOT_ENOUGH, [path]))
+            self.assertEqual(told["state"], desk.NOT_ENOUGH)
+            self.assertIn(path, [one["path"] for one in told["unread"]])
             self.assertIsNone(told["fits"])
             vans = lot.trailers([asked.trailer])
             self.assertEqual(desk.which(asked, Rules(), read.stock, vans, (path,)).counted()[desk.FITS], 0)

@@ -245,7 +245,10 @@ class Over(unittest.TestCase):
 
     def test_the_remedy_of_a_rear_axle_does_what_it_says(self) -> None:
         """Taking out of the bed what the remedy says brings the axle to its rating."""
-        document = rig(vehicle__rear_gawr=label("3700 lb"), vehicle__front_gawr=label("4700 lb"))
+        document = rig(
+            vehicle__rear_gawr=label("3700 lb"), vehicle__front_gawr=label("4200 lb"), vehicle__gvwr=label("7000 lb"),
+            vehicle__payload=label("1400 lb"),
+        )  # fmt: skip
         out = -link(assessed(document), "rear_gawr").margin / KINDS["bed"].wheelbases
         left = 200 * KG - out
         document["loads"]["bed"]["weight"] = measured(f"{left:.6f} kg")

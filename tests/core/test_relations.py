@@ -10,8 +10,10 @@ from stathmos.core.figures import Missing, Provenance
 from stathmos.core.ratings import State
 from stathmos.core.relations import RELATIONS, mismatches
 from stathmos.core.relations.slips import common_slips
-from stathmos.core.rig import entry_at
+from stathmos.core.rig import ENTRIES, entry_at
+from stathmos.core.rig.second_readings import key_of
 from stathmos.core.rigfile import read, read_entries
+from stathmos.core.units import LENGTH, WEIGHT
 from tests.core import random_rigs
 from tests.core.misreads import answered
 from tests.core.misreads import measured as misread
@@ -112,6 +114,15 @@ class RelationByRelation(unittest.TestCase):
         for one in RELATIONS:
             self.assertTrue(one.states.endswith(".") and one.settled_by and one.source, one.key)
             self.assertTrue(all(entry_at(path) for path in one.paths), one.key)
+            self.assertIsNotNone(entry_at(f"answers.{one.key}.as_read"), one.key)
+
+    def test_every_figure_can_be_read_a_second_time_in_a_path_that_can_be_kept(self) -> None:
+        load = f"loads.{'x' * 24}.weight"
+        for path in (load, *(path for path, entry in ENTRIES.items() if entry.dimension in (WEIGHT, LENGTH))):
+            second = f"second_readings.{key_of(path)}.reading"
+            self.assertLessEqual(len(second), 64)
+            self.assertEqual(entry_at(second).dimension, entry_at(path).dimension, path)
+            self.assertIsNone(entry_at(f"second_readings.{key_of(second)}.reading"))
 
 
 class Answered(unittest.TestCase):

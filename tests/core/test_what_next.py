@@ -82,7 +82,10 @@ class Labels(unittest.TestCase):
     def test_a_guess_that_could_tip_a_link_is_asked_for(self) -> None:
         """The bed's 200 lb is a guess, ± 15 %; the rear axle has less left than that."""
         rear = next(one for one in assessed(rig()).planned if one.key == "rear_gawr").demand.value / KG
-        document = rig(vehicle__rear_gawr=label(f"{rear + 10:.0f} lb"), loads__bed__weight="200 lb")
+        document = rig(
+            vehicle__rear_gawr=label(f"{rear + 10:.0f} lb"), vehicle__front_gawr=label("3900 lb"), vehicle__gvwr=label("7000 lb"),
+            vehicle__payload=label("1400 lb"), loads__bed__weight="200 lb",
+        )  # fmt: skip
         tips = {one.path: one.decides for one in assessed(document).to_read if one.why == "could tip it"}
         self.assertIn("Rear GAWR", tips["loads.bed.weight"])
 

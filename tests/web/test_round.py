@@ -56,6 +56,21 @@ class TheRound(WithDemo):
             {"version": record["version"], "practice": False},
         )
 
+    def test_what_contradicts_is_asked_about_at_the_moment_of_typing(self) -> None:
+        """A payload read as 8,180 lb of a placard that says 1,880: with the empty weights it is far over the GVWR."""
+
+        def asked(told: dict, path: str) -> dict | None:
+            asks = [ask for stop in told["stops"] for ask in stop["asks"]]
+            return next(ask["mismatch"] for ask in asks if ask["question"]["path"] == path)
+
+        _, before = self.ask("GET", self.at, None, self.bram)
+        self.assertIsNone(asked(before, "vehicle.payload"))
+        misread = a_fit.parcel({"vehicle.payload": {"is": "8180 lb", "from": "label", "system": "us"}})
+        status, told = self.ask("POST", self.at, misread, self.bram)
+        self.assertEqual(status, 200, told)
+        self.assertIn("This does not agree with", asked(told, "vehicle.payload")["us"])
+        self.assertIn("Placard payload 8,180", asked(told, "vehicle.gvwr")["us"].replace("\u00a0", " "))
+
     def test_only_what_is_read_at_the_rig_is_written_there(self) -> None:
         for path in ("trailer.unladen_weight", "weighing.tongue_scale", "ways.share_school", "nothing.at_all"):
             parcel = a_fit.parcel({path: {"is": "100 lb", "from": "label", "system": "us"}})

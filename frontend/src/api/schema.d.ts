@@ -1855,6 +1855,7 @@ export interface components {
             question: components["schemas"]["Question"];
             prints: string;
             usual: components["schemas"]["ProvenanceEnum"];
+            mismatch: components["schemas"]["Both"] | null;
             datums: components["schemas"]["AskDatum"][];
         };
         AskDatum: {

@@ -4,7 +4,8 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { useState } from "react";
 
 import type { Entry, RigRecord, Stop } from "../api/types";
-import { ink, inkSoft, paper } from "../app/theme";
+import { ink, inkSoft, paper, pencil } from "../app/theme";
+import { useUnits } from "../app/units";
 import { useFields } from "../rig/context";
 import { Answer } from "../bay/Answer";
 import { BigButton } from "../bay/Keypad";
@@ -28,6 +29,7 @@ interface Props {
 export function AskScreen({ stop, ask, counted, entries, record, write, pictures, back, onward }: Props) {
   const { question, datums } = ask;
   const { path } = question;
+  const { read } = useUnits();
   const may = useFields().data?.[path]?.may_write || record.practice;
   const [datum, setDatum] = useState(entries[path]?.datum || datums[0]?.value);
   const lines = stop.asks.map((one) => ({ path: one.question.path, prints: one.prints }));
@@ -61,6 +63,11 @@ export function AskScreen({ stop, ask, counted, entries, record, write, pictures
               {one.word}
             </ButtonBase>
           ))}
+        </Box>
+      )}
+      {ask.mismatch && (
+        <Box role="alert" data-mismatch={path} sx={{ color: pencil, fontWeight: 600, mt: 0.5 }}>
+          {read(ask.mismatch)}
         </Box>
       )}
       <Answer question={question} onward={onward} page={{ entries, write, may, record }} from={ask.usual} datum={datum} whose="This is not yours to write." small />

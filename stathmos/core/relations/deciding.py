@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import replace
 from typing import NamedTuple
 
-from stathmos.core.figures import Anything, Given, Known, Missing, sure
+from stathmos.core.figures import Anything, Given, Known, Missing, Provenance, sure
 from stathmos.core.ratings import Link
 from stathmos.core.ratings.demands import SAME
 from stathmos.core.ratings.link import LOAD
@@ -41,8 +41,8 @@ def deciding(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Decidin
     found = []
     for path in sorted(path for path in paths if entry_at(path) is not None):
         given = rig.figure(path)
-        if isinstance(given, Missing) or as_digits(given) is None:
-            continue
+        if isinstance(given, Missing) or given.provenance is Provenance.ASSUMED or as_digits(given) is None:
+            continue  # what nobody read cannot be read again
         turned = [over for value in _others(rig, given) if (over := tuple(_over(loads, weights, given, value)))]
         if turned:
             keys = dict.fromkeys(key for over in turned for key in over)

@@ -6,12 +6,14 @@ from collections.abc import Sequence
 
 from stathmos.core.entry import DATUMS
 from stathmos.core.label_round import Stop
+from stathmos.core.relations import Mismatch
 from stathmos.core.report.bay import question
 from stathmos.core.report.writing import Tree
 
 
-def label_round(stops: Sequence[Stop]) -> Tree:
-    """Each place with its figures."""
+def label_round(stops: Sequence[Stop], asked: Sequence[Mismatch]) -> Tree:
+    """Each place with its figures; beside a figure that contradicts others, which ones."""
+    mismatched = {path: one.beside(path) for one in asked for path in one.figures}
     return [
         {
             "key": stop.place.key,
@@ -25,6 +27,7 @@ def label_round(stops: Sequence[Stop]) -> Tree:
                     "prints": ask.spot.prints,
                     "decides": list(ask.decides),
                     "usual": ask.usual,
+                    "mismatch": mismatched.get(ask.question.path),
                     "datums": [{"value": one, "word": DATUMS[one]} for one in ask.datums],
                 }
                 for ask in stop.asks

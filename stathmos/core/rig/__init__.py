@@ -204,6 +204,12 @@ LIST_ENTRIES: dict[str, Entry] = {
 KEY = re.compile(r"[a-z][a-z0-9_]{0,23}")
 
 
+def key_of_items(section: str) -> re.Pattern[str]:
+    """What the key of an item of a list may be; one that names something else of the rig may be longer."""
+    pattern: re.Pattern[str] = getattr(LISTS[section], "KEY", KEY)
+    return pattern
+
+
 @lru_cache(maxsize=4096)
 def entry_at(path: str) -> Entry | None:
     """What the field at a path means; None where there is no such field.
@@ -215,7 +221,7 @@ def entry_at(path: str) -> Entry | None:
     if section not in LISTS:
         return ENTRIES.get(path)
     key, _, name = rest.partition(".")
-    entry = LIST_ENTRIES.get(f"{section}.*.{name}") if KEY.fullmatch(key) else None
+    entry = LIST_ENTRIES.get(f"{section}.*.{name}") if key_of_items(section).fullmatch(key) else None
     if entry is None or not entry.second:
         return entry
     of = entry_at(path_of(key))

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
+from typing import ClassVar
 
 from stathmos.core.entry import named, read_of, second
 from stathmos.core.figures import Given
@@ -13,6 +15,8 @@ from stathmos.core.subjects import DECISION
 @read_of(DECISION)
 class SecondReading:
     """One figure, by its path with `BETWEEN` for each point. ``beside``: what was written of it then; it holds while that stays."""
+
+    KEY: ClassVar[re.Pattern[str]] = re.compile(r"[a-z][a-z0-9_]{0,39}")
 
     key: str = ""
     reading: Given | None = second("Read a second time", "where it is read, without looking at what is written")
