@@ -108,6 +108,9 @@ TableShape = shape(
     text=Text(max_length=4_000_000, trim_whitespace=False),
     seal=Text(required=False, allow_blank=True),
 )
+TableProblemShape = shape("TableProblem", row=Whole(), column=text(), says=text())
+#: so many figures that do not agree are listed
+MOST_QUESTIONS = 200
 PlanShape = shape(
     "TablePlan",
     added=s.ListField(child=Text()),
@@ -117,7 +120,8 @@ PlanShape = shape(
         cells=shape("TableCell", column=text(), before=text(), after=text())(many=True),
     )(many=True),
     same=Whole(),
-    problems=shape("TableProblem", row=Whole(), column=text(), says=text())(many=True),
+    problems=TableProblemShape(many=True),
+    questions=TableProblemShape(many=True),
     seal=text(),
     done=Truth(),
 )
@@ -364,6 +368,7 @@ def _plan(made: Plan, done: bool = False) -> dict:
         "changed": [{"name": item.name, "cells": [vars(cell) for cell in cells]} for item, _, cells in made.changed],
         "same": made.same,
         "problems": [vars(problem) for problem in made.problems],
+        "questions": [vars(question) for question in made.questions[:MOST_QUESTIONS]],
         "seal": made.seal,
         "done": done,
     }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 import csv
 import difflib
 import hashlib
@@ -12,6 +13,8 @@ from stathmos.catalogue.cells import as_it_was, harmless
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.reading import read_item
+from stathmos.core.relations import mismatches
+from stathmos.core.rig import SECTIONS, Rig
 
 MOST_ROWS = 5000
 LONGEST_CELL = 400
@@ -71,6 +74,8 @@ class Plan:
     changed: list[tuple[CatalogueItem, dict, list[Cell]]] = field(default_factory=list)
     same: int = 0
     problems: list[RowProblem] = field(default_factory=list)
+    #: figures of one row that do not agree: read again, they may still be so
+    questions: list[RowProblem] = field(default_factory=list)
     seal: str = ""
 
 
@@ -91,13 +96,35 @@ def plan(kind: str, text: str) -> Plan:
         item = there.get(read["name"])
         if item is None:
             made.added.append(read)
+            made.questions += _questions(number, model(**read))
             continue
         changes, cells = _differences(item, read, row)
         if cells:
             made.changed.append((item, changes, cells))
+            made.questions += _questions(number, _with(item, changes))
         else:
             made.same += 1
     return made
+
+
+def _with(item: CatalogueItem, changes: dict) -> CatalogueItem:
+    """A copy of an item as it would be."""
+    after = copy.copy(item)
+    for name, value in changes.items():
+        setattr(after, name, value)
+    return after
+
+
+def _questions(number: int, item: CatalogueItem) -> list[RowProblem]:
+    """What of a vehicle or a trailer contradicts itself, at each of the figures."""
+    section = next((name for name, kind in SECTIONS.items() if kind is item.core), None)
+    if section is None:
+        return []
+    return [
+        RowProblem(number, path.partition(".")[2], one.beside(path).text(item.system))
+        for one in mismatches(Rig(**{section: item.without_texts()}))
+        for path in one.figures
+    ]
 
 
 def _rows(model: type[CatalogueItem], text: str, problems: list[RowProblem]) -> list[tuple[int, dict[str, str]]]:

@@ -433,7 +433,13 @@ RatingsShape = shape(
     planned=ChainShape(),
     full=ChainShape(),
     second_readings=shape(
-        "SecondReading", path=text(), name=text(), read_at=text(), dimension=text(), is_missing=Truth(), writes=text()
+        "SecondReading",
+        path=text(),
+        name=text(),
+        read_at=text(),
+        dimension=text(),
+        state=s.ChoiceField(["once", "same", "differs"]),
+        writes=text(),
     )(many=True),
     rules=RulesShape(),
     axles=_maybe(AxlesShape),

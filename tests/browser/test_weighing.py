@@ -5,7 +5,7 @@ from contextlib import suppress
 from playwright.sync_api import Error, Route, expect
 
 from stathmos.rigs.models import Rig
-from tests.browser.page import BrowserTest
+from tests.browser.page import NO_BREAK, BrowserTest
 
 
 class Weighing(BrowserTest):
@@ -264,7 +264,11 @@ class Record(Weighing):
         tongue.get_by_role("textbox").press("Enter")
         self.expect_verdict("unknown")
         asked = self.page.get_by_role("region", name="Figures that do not agree")
-        expect(asked).to_contain_text("Tongue scale reading, read a second time")
+        expect(asked).to_contain_text(
+            "Tongue scale reading 745 lb may be 475 lb: which is it?".replace(" lb", f"{NO_BREAK}lb")
+        )
+        expect(tongue).to_contain_text("not the same")
+        expect(asked.get_by_role("button", name="Read again, and it is so")).to_have_count(0)
         self.page.get_by_role("button", name="Undo").click()
         self.expect_verdict("good")
         for path in [one.get_attribute("data-second-reading") for one in wanted.all()]:

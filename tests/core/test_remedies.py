@@ -184,8 +184,7 @@ class Excluded(unittest.TestCase):
 
     def test_metric_takes_out_no_more_than_there_is(self) -> None:
         """90.3 kg, all of it, is not 91."""
-        document = rig(**{**OVER, "loads__bed__weight": measured("90.3 kg"), "loads__gear__weight": None, "loads__gear__at": None, "loads__gear__when": None},
-                       vehicle__payload=label("1200 lb"))  # fmt: skip
+        document = rig(**{**OVER, "loads__bed__weight": measured("90.3 kg"), "loads__gear__weight": None, "loads__gear__at": None, "loads__gear__when": None, "vehicle__payload": label("1200 lb")})  # fmt: skip
         said = [
             one.says.text("metric").replace("\u00a0", " ")
             for one in assessed(document).remedies

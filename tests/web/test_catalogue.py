@@ -296,6 +296,16 @@ class Tables(WithDemo):
         self.assertEqual((status, written_out("kits")), (400, before))
         self.assertIn("nothing was changed", said["problems"]["table"])
 
+    def test_figures_of_a_row_that_do_not_agree_are_asked_about_before_it_is_taken_in(self) -> None:
+        """A payload of 8,180 lb on a GVWR of 7,000: named in its row at both figures; it is no problem that refuses the table."""
+        _, plan = self.send(
+            "vehicles", "name,gvwr,payload\nHollin Trial,7000 lb,8180 lb\nHollin Sound,7000 lb,1880 lb\n"
+        )
+        self.assertEqual((plan["added"], plan["problems"]), (["Hollin Trial", "Hollin Sound"], []))
+        self.assertEqual({(one["row"], one["column"]) for one in plan["questions"]}, {(2, "gvwr"), (2, "payload")})
+        says = {one["column"]: one["says"].replace("\u00a0", " ") for one in plan["questions"]}
+        self.assertIn("GVWR 7,000 lb: read them again", says["payload"])
+
     def test_accepted_it_is_done_whole_and_logged(self) -> None:
         table = (
             "name,tongue_rating,price\nAnvilroot 1000,980 lb,$640\nThorngate 700,700 lb,\nAnvilroot 800,800 lb,$599\n"

@@ -4477,9 +4477,16 @@ export interface components {
             name: string;
             read_at: string;
             dimension: string;
-            is_missing: boolean;
+            state: components["schemas"]["SecondReadingStateEnum"];
             writes: string;
         };
+        /**
+         * @description * `once` - once
+         *     * `same` - same
+         *     * `differs` - differs
+         * @enum {string}
+         */
+        SecondReadingStateEnum: "once" | "same" | "differs";
         Served: {
             joint: string;
             name: string;
@@ -4896,6 +4903,7 @@ export interface components {
             changed: components["schemas"]["TableChange"][];
             same: number;
             problems: components["schemas"]["TableProblem"][];
+            questions: components["schemas"]["TableProblem"][];
             seal: string;
             done: boolean;
         };

@@ -68,32 +68,38 @@ export function TableIn({ kind, close }: { kind: CatalogueKind; close: () => voi
   );
 }
 
+function Listed({ head, problems }: { head: string; problems: TablePlan["problems"] }) {
+  if (problems.length === 0) return null;
+  return (
+    <Table cells={{ py: 0.3, pr: 1.5 }} sx={{ mt: 0.5 }}>
+      <thead>
+        <tr>
+          <th scope="col">Row</th>
+          <th scope="col">Column</th>
+          <th scope="col">{head}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {problems.map((problem) => (
+          <tr key={`${problem.row} ${problem.column} ${problem.says}`} data-problem={`${problem.row} ${problem.column}`}>
+            <td>{problem.row}</td>
+            <td>{problem.column}</td>
+            <Box component="td" sx={{ color: pencil }}>{problem.says}</Box>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
 function PlanRead({ plan }: { plan: TablePlan }) {
   return (
     <Box role="status">
       <b>
         {plan.done ? "Taken in" : plan.problems.length ? "Cannot be taken in" : "It would do this"}: {plan.added.length} added, {plan.changed.length} changed, {plan.same} the same, {plan.problems.length} wrong.
       </b>
-      {plan.problems.length > 0 && (
-        <Table cells={{ py: 0.3, pr: 1.5 }} sx={{ mt: 0.5 }}>
-          <thead>
-            <tr>
-              <th scope="col">Row</th>
-              <th scope="col">Column</th>
-              <th scope="col">What is wrong</th>
-            </tr>
-          </thead>
-          <tbody>
-            {plan.problems.map((problem) => (
-              <tr key={`${problem.row} ${problem.column} ${problem.says}`} data-problem={`${problem.row} ${problem.column}`}>
-                <td>{problem.row}</td>
-                <td>{problem.column}</td>
-                <Box component="td" sx={{ color: pencil }}>{problem.says}</Box>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      )}
+      <Listed head="What is wrong" problems={plan.problems} />
+      <Listed head="Read again before it is taken in" problems={plan.questions} />
       {plan.added.length > 0 && <Box>Added: {plan.added.join(", ")}</Box>}
       {plan.changed.map((change) => (
         <Box key={change.name}>

@@ -62,9 +62,11 @@ function Asked({ mismatch, draft, goTo }: { mismatch: Mismatch } & Pick<Props, "
           </Button>
         </Box>
       ))}
-      <Button variant="outlined" size="small" sx={PRESS} onClick={() => draft.setMany(typed(mismatch.as_read), "as it was read")}>
-        Read again, and it is so
-      </Button>
+      {mismatch.as_read.length > 0 && (
+        <Button variant="outlined" size="small" sx={PRESS} onClick={() => draft.setMany(typed(mismatch.as_read), "as it was read")}>
+          Read again, and it is so
+        </Button>
+      )}
     </Box>
   );
 }

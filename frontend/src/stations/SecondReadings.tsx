@@ -4,17 +4,19 @@ import InputBase from "@mui/material/InputBase";
 import { useState } from "react";
 
 import type { SecondReading } from "../api/types";
-import { hairline, ink, inkSoft, sheet } from "../app/theme";
+import { hairline, ink, inkSoft, pencil, sheet } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Problem, UNIT_HINT } from "../parts/EntryField";
 import { Panel } from "../parts/Rows";
 import { useRig, useSection } from "../rig/context";
 
+const STANDS: Record<SecondReading["state"], string> = { once: "once so far", same: "✓ twice, and the same", differs: "✗ not the same" };
+
 export function SecondReadings() {
   const { second_readings } = useSection("ratings");
   if (second_readings.length === 0) return null;
   return (
-    <Panel title="Read a second time before signing" note="what decides, and nothing else in the record bears out: read it again, and type it without looking at the first">
+    <Panel title="Read a second time before signing" note="nothing else bears it out: type it without looking at the first">
       {second_readings.map((one) => (
         <Again key={one.path} reading={one} />
       ))}
@@ -60,7 +62,7 @@ function Again({ reading }: { reading: SecondReading }) {
         inputProps={{ "data-path": path, maxLength: 120, autoComplete: "off", spellCheck: false, "aria-invalid": problem ? true : undefined }}
         sx={{ border: `1px solid ${hairline}`, borderBottom: `1px solid ${ink}`, bgcolor: sheet, px: 0.75, fontWeight: 600, "& input": { p: "2px 0", textAlign: "right", height: 24 } }}
       />
-      <Box>{reading.is_missing ? "once so far" : "✓ twice, and the same"}</Box>
+      <Box sx={reading.state === "differs" ? { color: pencil, fontWeight: 600 } : undefined}>{STANDS[reading.state]}</Box>
       {problem && (
         <Box sx={{ gridColumn: "1 / -1" }}>
           <Problem>{problem}</Problem>

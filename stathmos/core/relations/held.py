@@ -9,9 +9,9 @@ from typing import NamedTuple
 from stathmos.core.figures import Anything, Given, Missing, Provenance, sure, work
 from stathmos.core.ratings import Link, State
 from stathmos.core.relations.loaded import of_loads
-from stathmos.core.relations.relation import Mismatch, Relation
+from stathmos.core.relations.relation import Mismatch, Relation, Slip
 from stathmos.core.relations.second_reading import of_second_readings
-from stathmos.core.relations.slips import slips
+from stathmos.core.relations.slips import MISREAD, slips
 from stathmos.core.relations.table import RELATIONS
 from stathmos.core.rig import Rig
 
@@ -36,10 +36,19 @@ def mismatches(rig: Rig) -> tuple[Mismatch, ...]:
         figures = {path: given for one in group.relations for path, given in judged[one.key][1].items()}
         # Where one relation alone is broken, too many slips would mend it for any of them to be likely.
         offered = slips(rig, figures, whole, group.relations, agrees_with) if len(group.relations) > 1 else ()
+        offered = offered or _the_second(group.relations, figures)
         edited = {path for slip in offered for path in slip.writes}
         likelier = group.by or (edited.pop() if len(edited) == 1 else _weakest(figures))
         found.append(Mismatch(group.relations, figures, likelier, offered))
     return tuple(found)
+
+
+def _the_second(broken: tuple[Relation, ...], figures: Figures) -> tuple[Slip, ...]:
+    """The second reading of a figure offered in place of the first, where nothing else is broken."""
+    if len(broken) > 1 or not broken[0].is_second_reading:
+        return ()
+    first, second = (broken[0].figures[name] for name in ("first", "second"))
+    return (Slip(MISREAD, {first: figures[second].value}),)
 
 
 class _Group(NamedTuple):

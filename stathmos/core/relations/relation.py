@@ -17,7 +17,8 @@ class Relation:
 
     ``figures``: the paths by the names that ``room`` takes them by, in the core's unit. ``room``: how much is left before they
     contradict each other, physical slack and all, in the unit of the figures; less than nothing where they do. ``states``: what
-    must hold, in a sentence. ``settled_by``: which reading settles it. ``source``: whose word it is.
+    must hold, in a sentence. ``settled_by``: which reading settles it. ``source``: whose word it is. ``is_second_reading``: its figures are two readings of one, of which
+    one is taken: nobody can say that both are so.
     """
 
     key: str
@@ -26,6 +27,7 @@ class Relation:
     states: str
     settled_by: str
     source: str = COMMON_PRACTICE
+    is_second_reading: bool = False
 
     @property
     def paths(self) -> tuple[str, ...]:
@@ -66,7 +68,7 @@ class Mismatch:
     @property
     def answers(self) -> Mapping[str, str]:
         """What is written down, by relation, where the figures were read again and are so."""
-        return {one.key: one.answer(self.figures) for one in self.relations}
+        return {one.key: one.answer(self.figures) for one in self.relations if not one.is_second_reading}
 
     @property
     def says(self) -> Phrase:

@@ -29,7 +29,7 @@ def _row(path: str, first: Given, read_at: str) -> Relation:
     return Relation(
         key=f"second_{key_of(path)}", figures={"first": path, "second": f"second_readings.{key_of(path)}.reading"},
         room=lambda first, second: slack - abs(first - second),
-        states="A figure that is read twice is the same twice.", settled_by=read_at or "the figure itself",
+        states="Two readings of one figure are the same.", settled_by=read_at or "the figure itself", is_second_reading=True,
     )  # fmt: skip
 
 

@@ -7,12 +7,13 @@ from stathmos.core.answer import Assessment
 from stathmos.core.figures import Missing
 from stathmos.core.finding import needs_in_words
 from stathmos.core.ratings import Link, State, Waiver, weakest
+from stathmos.core.relations import is_missing
 from stathmos.core.report.axles import axles, braking
 from stathmos.core.report.build import remedy
 from stathmos.core.report.loads import remedy_writes
 from stathmos.core.report.writing import Amount, Tree, figure, rule_of
 from stathmos.core.rig import entry_at, name_at
-from stathmos.core.rig.second_readings import key_of
+from stathmos.core.rig.second_readings import key_of, path_of
 from stathmos.core.rules import Rules
 
 
@@ -73,16 +74,31 @@ def rules(chosen: Rules) -> Tree:
     }
 
 
+def _read_twice(assessment: Assessment) -> list[str]:
+    """What is to be read a second time, and what was."""
+    rig = assessment.bench.rig
+    was = [path for one in rig.second_readings if not is_missing(rig, path := path_of(one.key))]
+    return list(dict.fromkeys([*(one.path for one in assessment.deciding), *was]))
+
+
 def second_reading(assessment: Assessment, path: str) -> Tree:
-    """A figure that decides and has no witness: what it is, where it is read, and whether it was read a second time."""
+    """A figure that decides and has no witness: what it is, where it is read, whether it was read a second time and how."""
+    rig, key = assessment.bench.rig, key_of(path)
+    if is_missing(rig, path):
+        state = "once"
+    else:
+        differs = any(
+            path in one.figures and f"second_readings.{key}.reading" in one.figures for one in assessment.mismatches
+        )
+        state = "differs" if differs else "same"
     entry = entry_at(path)
     return {
         "path": path,
         "name": name_at(path),
         "read_at": "" if entry is None else entry.read_at,
         "dimension": "" if entry is None else entry.dimension,
-        "is_missing": path in assessment.to_read_again,
-        "writes": f"second_readings.{key_of(path)}",
+        "state": state,
+        "writes": f"second_readings.{key}",
     }
 
 
@@ -91,7 +107,7 @@ def ratings(assessment: Assessment) -> Tree:
     return {
         "planned": chain(assessment.planned, assessment.waived),
         "full": chain(assessment.full),
-        "second_readings": [second_reading(assessment, one.path) for one in assessment.deciding],
+        "second_readings": [second_reading(assessment, path) for path in _read_twice(assessment)],
         "rules": rules(assessment.rules),
         "axles": axles(assessment),
         "braking": braking(assessment),
