@@ -20,8 +20,8 @@ from stathmos.core.units import LENGTH
 
 #: what is said of links by themselves: each has its own place in `Outcome.crosses`
 _OF_LINKS = ("over", "wrong_size", "not_there")
-#: and what is said of several together; how each stands is asked of the link
-_OF_SEVERAL = ("links_unknown", "may_be_over")
+#: and what is said of several together: how each stands is asked of the link; or of the record, which no trial changes
+_OF_SEVERAL = ("links_unknown", "may_be_over", "mismatched")
 TONGUE_LIGHT = "tongue_light"
 #: what is said of the share of the trailer on the tongue is said of this subject
 SHARE = "weigh/share"

@@ -62,7 +62,7 @@ def a_document(seed: int) -> dict:
     document["trailer"] |= {
         "gvwr": label(f"{gvwr:.0f} lb"), "gross_weight": measured(f"{gross:.0f} lb"), "axle_rating": near(gvwr / 1.9), "tyre_rating": near(gvwr / 3.6),
         "coupler_rating": near(gvwr * 1.1), "chain_rating": near(gvwr * 1.15), "coupler_height": measured(f"{dice.uniform(17, 27):.2f} in", datum="top"),
-        "ball_to_axle": measured(f"{dice.uniform(150, 260):.0f} in"),
+        "ball_to_axle": measured(f"{dice.uniform(150, 260):.0f} in"), "brochure_tongue": {"is": f"{0.75 * tongue:.0f} lb", "from": "brochure"},
     }  # fmt: skip
     kind, front, rear = dice.choice((("half_ton", 500, 700), ("three_quarter_ton", 750, 1300), ("large_suv", 420, 520)))
     document["vehicle"] |= {

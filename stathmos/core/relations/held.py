@@ -22,12 +22,14 @@ SURELY = 3.0
 Figures = Mapping[str, Given]
 
 
-def mismatches(rig: Rig) -> tuple[Mismatch, ...]:
+def mismatches(rig: Rig, is_record: bool = True) -> tuple[Mismatch, ...]:
     """Every relation that the record contradicts and nobody has answered for.
 
-    A guess contradicts nothing, and is not held against anything.
+    A guess contradicts nothing, and is not held against anything. ``is_record``: False of a rig that is only tried with other
+    loads: what a scale read then is of the loads that are there now.
     """
-    looked_at = (*RELATIONS, *of_loads(rig), *of_second_readings(rig))
+    of_rig = (*of_loads(rig), *of_second_readings(rig)) if is_record else ()
+    looked_at = (*RELATIONS, *of_rig)
     judged = {one.key: (one, figures) for one in looked_at if (figures := _written(rig, one)) is not None}
     broken = [one for one, figures in judged.values() if not agrees(one, figures) and not _answered(rig, one, figures)]
     whole = [one for one, _ in judged.values()]
