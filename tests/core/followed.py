@@ -81,7 +81,9 @@ def a_rig(seed: int) -> tuple[Rig, Stock, Rules]:
     )
     mark = Given(dice.choice((1, 5, 10)) * KG, "weight", Provenance.MEASURED, path="weighing.tongue_scale_mark")
     rig = replace(rig, weighing=replace(type(rig.weighing)(), tongue_scale=kept, tongue_scale_mark=mark))
-    rig = random_rigs.put(rig, "trailer.brochure_tongue", None)  # it would be asked about far from the school's own share
+    rig = random_rigs.put(
+        rig, "trailer.brochure_tongue", None
+    )  # it would be asked about far from the school's own share
     L = rig.trailer.ball_to_axle.value
     rig = random_rigs.put(rig, "trailer.ball_to_rear", _measured(L * 1.45, "length", "trailer.ball_to_rear"))
     rig = random_rigs.put(rig, "trailer.frame_length", _measured(L * 1.35, "length", "trailer.frame_length"))

@@ -9,6 +9,8 @@ from stathmos.core.units import KG_PER_LB, MM_PER_IN
 
 #: kg: fuel, a spare wheel, what lies about in a vehicle
 ABOUT = 150 * KG_PER_LB
+#: kg: what readings in steps of 20 lb leave open
+SCALE_STEPS = 60 * KG_PER_LB
 #: no hitch, receiver or coupler is rated to more than this share of its gross rating on the tongue: from memory
 TONGUE_OF_GROSS = 0.20
 #: the most that a coupler of a ball size is rated for, mm and kg, the smallest first: SAE J684 and what is sold, from memory
@@ -274,11 +276,33 @@ def _passes() -> Iterator[Relation]:
             "rear_bare": "weighing.bridge_rear_bare", "w": "vehicle.wheelbase", "o": "vehicle.overhang",
         },
         room=lambda alone, bare, rear_alone, rear_bare, w, o: (
-            80 * KG_PER_LB + 0.03 * alone - abs(alone - bare - (rear_bare - rear_alone) * o / (w + o))
+            SCALE_STEPS + 0.015 * alone - abs(alone - bare - (rear_bare - rear_alone) * o / (w + o))
         ),
         states="By how much a tongue lifts the front axle follows from how much it loads the rear one.", settled_by=_TICKET,
         source="side-view statics, docs/method.md",
     )  # fmt: skip
+    bare, bars = (
+        {axle: f"weighing.bridge_{axle}_{way}" for axle in ("front", "rear", "trailer")} for way in ("bare", "bars")
+    )
+    yield Relation(
+        key="bars_move", figures={
+            "front_bare": bare["front"], "front_bars": bars["front"], "trailer_bare": bare["trailer"], "trailer_bars": bars["trailer"],
+            "w": "vehicle.wheelbase", "o": "vehicle.overhang", "L": "trailer.ball_to_axle",
+        },
+        room=lambda front_bare, front_bars, trailer_bare, trailer_bars, w, o, L: (
+            SCALE_STEPS * (1 + (L + o) / w) - abs(front_bars - front_bare - (trailer_bars - trailer_bare) * (L + o) / w)
+        ),
+        states="What bars put on the front axle follows from what they put on the trailer's.", settled_by=_TICKET,
+        source="side-view statics, docs/method.md",
+    )  # fmt: skip
+    for axle, sign, states in (
+        ("front", 1, "Bars load the front axle."), ("rear", -1, "Bars take load off the rear axle."), ("trailer", 1, "Bars load the trailer's axles."),
+    ):  # fmt: skip
+        yield Relation(
+            key=f"{axle}_bars_of_bare", figures={"bars": bars[axle], "bare": bare[axle]},
+            room=lambda bars, bare, sign=sign: sign * (bars - bare) + SCALE_STEPS,
+            states=states, settled_by=_TICKET,
+        )  # fmt: skip
 
 
 #: every relation that is looked at, in the order in which a mismatch is asked
