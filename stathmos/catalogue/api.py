@@ -22,6 +22,7 @@ from stathmos.catalogue.actions.write_item import (
 )
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS, ItemChange
+from stathmos.catalogue.questions import questions
 from stathmos.catalogue.seeking import sought
 from stathmos.catalogue.shapes import EntryShape, StrokeShape, shape, text
 from stathmos.catalogue.shelf import shelf
@@ -77,6 +78,7 @@ ItemShape = shape(
     retired=Truth(),
     version=Whole(),
     texts=s.DictField(child=Text()),
+    questions=s.DictField(child=Text(), help_text="by field, which other figures of it that one does not agree with"),
 )
 WriteItemShape = shape(
     "WriteItem",
@@ -185,6 +187,7 @@ def _told(item: CatalogueItem) -> dict:
         "retired": item.retired,
         "version": item.version,
         "texts": {name: entry["is"] for name, entry in item.all_entries().items()},
+        "questions": questions(item),
     }
 
 

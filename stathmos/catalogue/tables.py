@@ -12,9 +12,8 @@ from dataclasses import dataclass, field
 from stathmos.catalogue.cells import as_it_was, harmless
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS
+from stathmos.catalogue.questions import questions
 from stathmos.catalogue.reading import read_item
-from stathmos.core.relations import mismatches
-from stathmos.core.rig import SECTIONS, Rig
 
 MOST_ROWS = 5000
 LONGEST_CELL = 400
@@ -116,15 +115,8 @@ def _with(item: CatalogueItem, changes: dict) -> CatalogueItem:
 
 
 def _questions(number: int, item: CatalogueItem) -> list[RowProblem]:
-    """What of a vehicle or a trailer contradicts itself, at each of the figures."""
-    section = next((name for name, kind in SECTIONS.items() if kind is item.core), None)
-    if section is None:
-        return []
-    return [
-        RowProblem(number, path.partition(".")[2], one.beside(path).text(item.system))
-        for one in mismatches(Rig(**{section: item.without_texts()}))
-        for path in one.figures
-    ]
+    """What of a row contradicts itself, at each of the figures."""
+    return [RowProblem(number, column, says) for column, says in questions(item).items()]
 
 
 def _rows(model: type[CatalogueItem], text: str, problems: list[RowProblem]) -> list[tuple[int, dict[str, str]]]:

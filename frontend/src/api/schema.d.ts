@@ -2339,6 +2339,10 @@ export interface components {
             texts: {
                 [key: string]: string;
             };
+            /** @description by field, which other figures of it that one does not agree with */
+            questions: {
+                [key: string]: string;
+            };
         };
         CatalogueItems: {
             items: components["schemas"]["CatalogueItem"][];

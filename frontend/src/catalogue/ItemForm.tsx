@@ -57,6 +57,8 @@ export function ItemForm({ kind, item, mayKeep, done }: Props) {
     onSuccess: refreshed,
   });
   const problems = save.error?.problems ?? {};
+  // As it is kept: a figure that is being changed is asked about when it is saved.
+  const asked = (field: string) => (texts[field] === item?.texts[field] ? item?.questions[field] : undefined);
   const refused = save.error ?? retire.error;
   const dirty = name !== (item?.name ?? "") || family !== (item?.family ?? "") || kind.fields.some((field) => (texts[field.name] ?? "") !== (item?.texts[field.name] ?? ""));
 
@@ -75,7 +77,7 @@ export function ItemForm({ kind, item, mayKeep, done }: Props) {
               key={title}
               name={`catalogue ${kind.kind} ${title}`}
               usual={written > 0 || item === null}
-              must={fields.some((field) => problems[field.name])}
+              must={fields.some((field) => problems[field.name] ?? asked(field.name))}
               title={
                 <>
                   <b>{title}</b> <Box component="span" sx={{ color: inkSoft, fontSize: "0.88rem" }}>{written} of {fields.length} written</Box>
@@ -84,7 +86,7 @@ export function ItemForm({ kind, item, mayKeep, done }: Props) {
             >
               <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(min(340px, 100%), 1fr))", columnGap: 4 }}>
                 {fields.map((field) => (
-                  <FieldRow key={field.name} field={field} text={texts[field.name] ?? ""} problem={problems[field.name]} mayKeep={mayKeep} write={(text) => setTexts({ ...texts, [field.name]: text })} />
+                  <FieldRow key={field.name} field={field} text={texts[field.name] ?? ""} problem={problems[field.name] ?? asked(field.name)} mayKeep={mayKeep} write={(text) => setTexts({ ...texts, [field.name]: text })} />
                 ))}
               </Box>
             </Fold>
