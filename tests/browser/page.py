@@ -28,7 +28,7 @@ class BrowserTest(Truncating, StaticLiveServerTestCase):
         super().setUpClass()
         cls.playwright = sync_playwright().start()
         cls.browser = cls.playwright.chromium.launch(
-            executable_path="/usr/bin/chromium",
+            executable_path="/usr/bin/chromium-headless-shell",
             args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
         )
 

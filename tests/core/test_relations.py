@@ -259,6 +259,13 @@ class ReadTwice(unittest.TestCase):
             places = {one.place: one.says for one in read(read_twice(second)).problems}
             self.assertIn(said, places["second_readings.weighing__tongue_scale.reading"])
 
+    def test_a_second_reading_of_nothing_is_none(self) -> None:
+        document = rig()
+        document["second_readings"] = {"nothing__at_all": {"reading": measured("1 lb"), "beside": measured("1 lb")}}
+        found = assessed(document)
+        self.assertEqual(found.mismatches, ())
+        self.assertNotIn("nothing.at_all", {one["path"] for one in report.plain(found)["ratings"]["second_readings"]})
+
     def test_of_a_rig_that_does_not_pass_nothing_is_read_again(self) -> None:
         self.assertEqual(assessed(rig(vehicle__gvwr=label("4800 lb"))).to_read_again, ())
 

@@ -45,5 +45,7 @@ def _holds(again: SecondReading, first: Given) -> bool:
 
 def is_missing(rig: Rig, path: str) -> bool:
     """Whether a figure as it is written now was not read a second time."""
+    if entry_at(path) is None:
+        return True
     again, first = rig.one("second_readings", key_of(path)), rig.figure(path)
     return again is None or isinstance(first, Missing) or not _holds(again, first)
