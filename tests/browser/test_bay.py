@@ -67,7 +67,10 @@ class Portrait(BrowserTest):
 
     def section(self, name: str) -> None:
         sections = self.page.get_by_role("navigation", name="The bay's work")
-        sections.get_by_role("button", name=re.compile(rf"^((open|part done|complete) )?{re.escape(name)}$")).click()
+        button = sections.get_by_role("button", name=re.compile(rf"^((open|part done|complete) )?{re.escape(name)}$"))
+        button.click()
+        # What is pressed next may stand on the screen that was there as well.
+        expect(button).to_have_attribute("aria-current", "step")
 
     def tighten(self, number: int) -> None:
         """Every bolt of the screen as its sheet asks: its torque or its feel, its turns, its mark."""
