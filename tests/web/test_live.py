@@ -20,7 +20,7 @@ from tests.web.signed_in import WithDemo
 #: the ratings chain, with each axle, its tyres and wheels, is the longest
 MOST_BYTES, MOST_QUERIES = 52_000, 4
 #: sent whatever the station
-ALWAYS = {"verdict", "findings", "problems", "notes", "elevation"}
+ALWAYS = {"verdict", "findings", "problems", "notes", "elevation", "mismatches"}
 
 
 class Stations(WithDemo):

@@ -149,7 +149,9 @@ class TheLot(WithDemo):
             _, told = self.ask("POST", where, {"entries": entries, "system": "metric", **body})
             said = " ".join(one["says"] for one in told["problems"])
             self.assertEqual(
-                {one["place"] for one in told["problems"]}, {"vehicle.payload", "vehicle.rear_gawr"}, where
+                {one["place"] for one in told["problems"]},
+                {"vehicle.gvwr", "vehicle.payload", "vehicle.rear_gawr"},
+                where,
             )
             self.assertIn("kg", said)
             self.assertNotIn("lb", said)
