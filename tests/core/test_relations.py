@@ -255,7 +255,12 @@ class ReadTwice(unittest.TestCase):
         self.assertNotIn("weighing.tongue_scale", found.to_read_again)
 
     def test_a_second_reading_is_checked_as_the_first_is(self) -> None:
-        for second, said in (("8oo", "8oo"), ("90000 lb", "90000 lb")):
+        for second, said in (("8oo", "8oo"), ("90000 lb", "90000 lb"), ("-800 lb", "negative")):
+            found = read(read_twice(second))
+            (row,) = report.plain(assess(found.rig, stock=found.stock))["ratings"]["second_readings"]
+            self.assertEqual(
+                (row["path"], row["state"]), ("weighing.tongue_scale", "once"), "it stays where it was typed"
+            )
             places = {one.place: one.says for one in read(read_twice(second)).problems}
             self.assertIn(said, places["second_readings.weighing__tongue_scale.reading"])
 

@@ -27,18 +27,22 @@ export function SecondReadings() {
 function Again({ reading }: { reading: SecondReading }) {
   const { draft } = useRig();
   const { system } = useUnits();
-  const [typed, setTyped] = useState("");
+  const [typing, setTyping] = useState<string | null>(null);
   const path = `${reading.writes}.reading`;
+  const kept = draft.written[path]?.is ?? "";
   const first = draft.written[reading.path];
   const problem = draft.problems[path];
 
   // Only whole: half a figure would be held against the first while it is being typed.
   function keep() {
-    if (typed.trim() === "" || !first) return;
+    if (typing === null || !first) return;
+    setTyping(null);
+    const typed = typing.trim();
+    if (typed === kept) return;
     draft.setMany(
       {
-        [path]: { is: typed.trim(), from: "measured", system },
-        [`${reading.writes}.beside`]: { is: first.is, from: "measured", system },
+        [path]: typed ? { is: typed, from: "measured", system } : null,
+        [`${reading.writes}.beside`]: typed ? { is: first.is, from: "measured", system } : null,
       },
       `${reading.name}, read a second time`,
     );
@@ -52,8 +56,8 @@ function Again({ reading }: { reading: SecondReading }) {
       </Box>
       <InputBase
         id={path}
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
+        value={typing ?? kept}
+        onChange={(event) => setTyping(event.target.value)}
         onBlur={keep}
         onKeyDown={(event) => {
           if (event.key === "Enter") keep();

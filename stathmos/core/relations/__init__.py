@@ -3,7 +3,7 @@
 from stathmos.core.relations.deciding import Deciding, deciding
 from stathmos.core.relations.held import agree_with, held_back, mismatches
 from stathmos.core.relations.relation import Mismatch, Relation, Slip
-from stathmos.core.relations.second_reading import is_missing
+from stathmos.core.relations.second_reading import is_missing, is_typed
 from stathmos.core.relations.table import RELATIONS
 
 __all__ = [
@@ -16,5 +16,6 @@ __all__ = [
     "deciding",
     "held_back",
     "is_missing",
+    "is_typed",
     "mismatches",
 ]

@@ -42,7 +42,7 @@ def deciding(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Decidin
     for path in sorted(path for path in paths if entry_at(path) is not None):
         given = rig.figure(path)
         if isinstance(given, Missing) or given.provenance is Provenance.ASSUMED or as_digits(given) is None:
-            continue  # what nobody read cannot be read again
+            continue  # a guess was never read, and cannot be read again
         turned = [over for value in _others(rig, given) if (over := tuple(_over(loads, weights, given, value)))]
         if turned:
             keys = dict.fromkeys(key for over in turned for key in over)

@@ -23,7 +23,7 @@ Figures = Mapping[str, Given]
 
 
 def mismatches(rig: Rig, is_record: bool = True) -> tuple[Mismatch, ...]:
-    """Every relation that the record contradicts and nobody has answered for.
+    """Every relation that the record contradicts and that is not answered for.
 
     A guess contradicts nothing, and is not held against anything. ``is_record``: False of a rig that is only tried with other
     loads: what a scale read then is of the loads that are there now.

@@ -43,6 +43,15 @@ def _holds(again: SecondReading, first: Given) -> bool:
     return again.beside.typed == first.typed or abs(again.reading.value - first.value) < 1e-6
 
 
+def is_typed(rig: Rig, path: str) -> bool:
+    """Whether a second reading of a figure as it is written now was typed, be it one that cannot be read."""
+    again = rig.one("second_readings", key_of(path))
+    first = rig.figure(path) if entry_at(path) else None
+    if again is None or again.beside is None or not isinstance(first, Given):
+        return False
+    return again.beside.typed == first.typed or _holds(again, first)
+
+
 def is_missing(rig: Rig, path: str) -> bool:
     """Whether a figure as it is written now was not read a second time."""
     if entry_at(path) is None:

@@ -7,7 +7,7 @@ from stathmos.core.answer import Assessment
 from stathmos.core.figures import Missing
 from stathmos.core.finding import needs_in_words
 from stathmos.core.ratings import Link, State, Waiver, weakest
-from stathmos.core.relations import is_missing
+from stathmos.core.relations import is_missing, is_typed
 from stathmos.core.report.axles import axles, braking
 from stathmos.core.report.build import remedy
 from stathmos.core.report.loads import remedy_writes
@@ -77,7 +77,7 @@ def rules(chosen: Rules) -> Tree:
 def _read_twice(assessment: Assessment) -> list[str]:
     """What is to be read a second time, and what was."""
     rig = assessment.bench.rig
-    was = [path for one in rig.second_readings if not is_missing(rig, path := path_of(one.key))]
+    was = [path for one in rig.second_readings if is_typed(rig, path := path_of(one.key))]
     return list(dict.fromkeys([*(one.path for one in assessment.deciding), *was]))
 
 
