@@ -236,7 +236,7 @@ class ReadTwice(unittest.TestCase):
             self.assertIn("second_readings.weighing__tongue_scale.reading", asked.figures)
             # The second may be taken; that both are so nobody can say.
             self.assertEqual([*asked.slips[0].writes], ["weighing.tongue_scale"])
-            self.assertEqual(asked.answers, {})
+            self.assertEqual((asked.answers, asked.likelier), ({}, ""))
             (row,) = report.plain(found)["ratings"]["second_readings"]
             self.assertEqual((row["path"], row["state"]), ("weighing.tongue_scale", "differs"))
 
@@ -257,10 +257,9 @@ class ReadTwice(unittest.TestCase):
     def test_a_second_reading_is_checked_as_the_first_is(self) -> None:
         for second, said in (("8oo", "8oo"), ("90000 lb", "90000 lb"), ("-800 lb", "negative")):
             found = read(read_twice(second))
-            (row,) = report.plain(assess(found.rig, stock=found.stock))["ratings"]["second_readings"]
-            self.assertEqual(
-                (row["path"], row["state"]), ("weighing.tongue_scale", "once"), "it stays where it was typed"
-            )
+            rows = report.plain(assess(found.rig, stock=found.stock))["ratings"]["second_readings"]
+            # it stays where it was typed
+            self.assertIn(("weighing.tongue_scale", "once"), [(row["path"], row["state"]) for row in rows])
             places = {one.place: one.says for one in read(read_twice(second)).problems}
             self.assertIn(said, places["second_readings.weighing__tongue_scale.reading"])
 

@@ -38,9 +38,10 @@ def mismatches(rig: Rig, is_record: bool = True) -> tuple[Mismatch, ...]:
         figures = {path: given for one in group.relations for path, given in judged[one.key][1].items()}
         # Where one relation alone is broken, too many slips would mend it for any of them to be likely.
         offered = slips(rig, figures, whole, group.relations, agrees_with) if len(group.relations) > 1 else ()
-        offered = offered or _the_second(group.relations, figures)
         edited = {path for slip in offered for path in slip.writes}
         likelier = group.by or (edited.pop() if len(edited) == 1 else _weakest(figures))
+        # Of two readings of one figure nothing tells which is wrong.
+        offered = offered or _the_second(group.relations, figures)
         found.append(Mismatch(group.relations, figures, likelier, offered))
     return tuple(found)
 
