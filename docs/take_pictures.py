@@ -11,7 +11,7 @@ STATIONS = (
     ("Tobiah Renswick", "Meet", "rig-meet", ""),
     ("Mireille Sorrowby", "Load", "rig-load", "Does it swing by itself?"),
     ("Corwin Tessaly", "Weigh", "rig-weigh", ""),
-    ("Perrin Aldous", "Ratings", "rig-ratings", ""),
+    ("Haldis Okonjo", "Ratings", "rig-ratings", "Read a second time before signing"),
     ("Ansel Trivedi-Holm", "Height", "rig-height", ""),
     ("Josune Farrow", "Hitch", "rig-hitch", ""),
 )
