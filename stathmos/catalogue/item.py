@@ -10,9 +10,10 @@ from django.db import models
 
 from stathmos.catalogue.models.edition import CATALOGUE, new_edition
 from stathmos.core import units
+from stathmos.core.entry import NONE
 from stathmos.core.figures import Given, Provenance
 from stathmos.core.rig import Entry, entries
-from stathmos.core.rigfile import WORDS
+from stathmos.core.rigfile import WORDS, section_of
 
 
 class Kept(models.QuerySet):
@@ -49,6 +50,8 @@ class CatalogueItem(models.Model):
     name = models.CharField(max_length=120, unique=True)
     system = models.CharField(max_length=6, default="us", choices=[("us", "US"), ("metric", "metric")])
     retired = models.BooleanField(default=False)
+    #: fields of what was looked for and is not there: “none stamped”
+    absent = models.JSONField(default=list, blank=True)
     version = models.PositiveIntegerField(default=1)
     #: all that is written of it, in small letters, for whoever looks for it
     sought = models.TextField(default="", editable=False)
@@ -87,7 +90,7 @@ class CatalogueItem(models.Model):
     def without_texts(self) -> Any:
         """It as the core's own class, to reckon with: without the texts of its figures, which take long to write."""
         words = {key: getattr(self, key) for key in ("name", "family") if key in self.core.__dataclass_fields__}
-        return self.core(**words, **self._given(dict(entries(self.core)), texts=False))
+        return section_of(self.core, self._given(dict(entries(self.core)), texts=False), **words)
 
     def as_entries(self) -> dict[str, dict[str, str]]:
         """The known figures as a rig file writes them."""
@@ -108,6 +111,9 @@ class CatalogueItem(models.Model):
             value = getattr(self, name)
             origin = Provenance(entry.usual)
             datum = entry.datums[0] if entry.datums else ""
+            if name in self.absent:
+                known[name] = Given(0.0, entry.dimension, origin, NONE, absent=True)
+                continue
             if entry.dimension in WORDS:
                 if value:
                     known[name] = Given(0.0, entry.dimension, origin, value)

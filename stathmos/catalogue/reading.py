@@ -37,6 +37,7 @@ def read_item(kind: type[CatalogueItem], name: str, family: str, system: str, te
     """One item from its texts. A field left out or blank is unknown."""
     problems: dict[str, str] = {}
     described = kind.described()
+    absent: list[str] = []
     columns: dict[str, object] = {"name": name.strip(), "system": system}
     if not name.strip():
         problems["name"] = "It needs a name."
@@ -63,7 +64,10 @@ def read_item(kind: type[CatalogueItem], name: str, family: str, system: str, te
         if entry.dimension in WORDS:
             columns[field] = given.typed if given else ""
         else:
-            columns[field] = given.value if given else None
+            columns[field] = given.value if given and not given.absent else None
+        if given and given.absent:
+            absent.append(field)
+    columns["absent"] = absent
     if kind.core is Kit:
         problems |= {high: says for high, says in _contradicted(columns).items() if high not in problems}
     return Read(columns, problems)

@@ -194,14 +194,15 @@ def _read(model, number: int, row: dict[str, str], problems: list[RowProblem], s
     if wrong:
         return None
     # A column that the table leaves out stays as it is.
-    named = {column: value for column, value in read.columns.items() if column in ("name", "system", *row)}
+    named = {column: value for column, value in read.columns.items() if column in ("name", "system", "absent", *row)}
     return {**named, "retired": retired == "yes"} if "retired" in row else named
 
 
 def _differences(item: CatalogueItem, read: dict, row: dict[str, str]) -> tuple[dict, list[Cell]]:
     """The columns that a row would change, and how they read; a cell that says what the catalogue says is no change."""
     now, changes, cells = as_row(item), {}, []
-    for column, value in read.items():
+    written = {name: value for name, value in read.items() if name != "absent"}
+    for column, value in written.items():
         stood = getattr(item, column)
         as_it_reads = row.get(column, now[column]) == now[column] and column != "system"
         near = isinstance(value, float) and isinstance(stood, float) and abs(value - stood) < 1e-6
@@ -209,4 +210,9 @@ def _differences(item: CatalogueItem, read: dict, row: dict[str, str]) -> tuple[
             continue
         changes[column] = value
         cells.append(Cell(column, now[column], row[column]))
+    absent = sorted({*read["absent"], *(name for name in item.absent if name not in row)})
+    if absent != sorted(item.absent):
+        changes["absent"] = absent
+        told = {cell.column for cell in cells}
+        cells += [Cell(name, now[name], row[name]) for name in sorted({*absent} ^ {*item.absent}) if name not in told]
     return changes, cells

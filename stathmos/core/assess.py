@@ -13,6 +13,7 @@ from dataclasses import replace
 from functools import cache
 
 from stathmos.core import (
+    blanks,
     cargo,
     cases,
     coupled,
@@ -38,10 +39,10 @@ from stathmos.core.answer import Assessment
 from stathmos.core.choice import Choice
 from stathmos.core.contradictions import contradictions
 from stathmos.core.decisions import Decisions
-from stathmos.core.figures import Anything, Missing, assumed, work
+from stathmos.core.figures import Anything, Given, Missing, assumed, there, work
 from stathmos.core.finding import Finding
 from stathmos.core.phrases import Phrase
-from stathmos.core.rig import Rig
+from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rules import Rules, rules_for
 from stathmos.core.stock import Kit, Shank, Stock, with_mixed_bars
 from stathmos.core.trial import Bench
@@ -144,7 +145,9 @@ def assess(
     )
     taped = on_coupling.settled_as_taped(rig, geometry.o)
     still = on_coupling.did_not_move(rig, taped, weights.tongue_standing)
-    guessed = guesses.of_rig(rig) + guesses.of_parts(kit=kit, shank=shank, ball=fitted.ball, sleeve=sleeve)
+    guessed = tuple(
+        path for path in guesses.of_rig(rig) if blanks.matters(rig, path, kit, distributing)
+    ) + guesses.of_parts(kit=kit, shank=shank, ball=fitted.ball, sleeve=sleeve)
     waived = tuple(one for one in (ratings.waived(link, waivers) for link in planned.links) if one is not None)
     bench = Bench(rig=rig, placed=placed, weights=weights, planned=planned, loads=loads, on_hitch=on_hitch)
     swings = None if trial else sway.swings(bench)
@@ -154,6 +157,7 @@ def assess(
         rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full, decided=decided,
         waived=waived, contradictions=wrong, mismatches=asked, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch, swings=swings,
         cure=lambda link: remedies.remedy(bench, link, None, tuple), advise=lambda forward: None, tryout=None,
+        tips=lambda path: _tips(rig, path, on_hitch, planned),
     )  # fmt: skip
     said = findings.collect(judged)
     stood = Stood(said, planned.links, choice, found)
@@ -198,6 +202,17 @@ def assess(
         tried=others,
         stock=stock,
     )
+
+
+def _tips(rig: Rig, path: str, on_hitch: cases.OnHitch, planned: cases.CaseLoads) -> bool:
+    """Whether one figure, as great as it can be, puts a load of the planned rig over that is within now."""
+    section, name = path.split(".")
+    entry = there(entry_at(path))
+    most = Given(entry.high, entry.dimension, path=path)
+    rig = replace(rig, **{section: replace(getattr(rig, section), **{name: most})})
+    over = {link.key for link in planned.links if link.state is ratings.State.OVER}
+    then = replace(on_hitch.links, rig=rig).under(planned.carried)
+    return any(link.state is ratings.State.OVER and link.key not in over for link in then)
 
 
 def is_distributing(rig: Rig) -> bool:

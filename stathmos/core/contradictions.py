@@ -6,11 +6,12 @@ from dataclasses import dataclass
 
 from stathmos.core import axles
 from stathmos.core.cargo import RACK, Placed, load_space
-from stathmos.core.figures import Given, Missing, sure, wanting
+from stathmos.core.figures import Given, Missing, sure, there, wanting
 from stathmos.core.phrases import Phrase
-from stathmos.core.rig import Rig
+from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.loads import TO_COME_OUT, TRAILER
 from stathmos.core.rig.trailer import EQUALISED, SINGLE
+from stathmos.core.rig.vehicle import SEVEN
 from stathmos.core.uncertainty import iii_l_tolerance, weighbridge_division
 from stathmos.core.units import KG_PER_LB, LENGTH, VOLUME, WEIGHT
 
@@ -28,7 +29,7 @@ class Contradiction:
 
 def contradictions(rig: Rig, placed: tuple[Placed, ...]) -> tuple[Contradiction, ...]:
     """Everything on a rig that cannot be as it is written."""
-    return (*_readings(rig), *_squat(rig), *_bands(rig), *_axles(rig), *_loads(rig, placed))
+    return (*_readings(rig), *_squat(rig), *_bands(rig), *_axles(rig), *_sockets(rig), *_loads(rig, placed))
 
 
 def suspension_cannot_be(kind: str, count: int | None) -> bool:
@@ -47,6 +48,16 @@ def spacing_cannot_be(spacing: float, count: float, L: float) -> bool:
     (False, True)
     """
     return spacing * (count - 1) / 2 >= L
+
+
+def _sockets(rig: Rig) -> list[Contradiction]:
+    """Whether there is a 7-way socket, and which socket there is, said otherwise in two places."""
+    seven_way, socket = rig.choice("vehicle.seven_way"), rig.choice("vehicle.socket")
+    if not seven_way or not socket or (seven_way == "yes") == (socket == SEVEN):
+        return []
+    word = dict(there(entry_at("vehicle.socket")).choices)[socket]
+    says = Phrase(f"{word}, but “7-way socket” says {seven_way}. Look at the socket and correct the wrong one.")
+    return [Contradiction("vehicle.socket", says, ("vehicle.socket", "vehicle.seven_way"))]
 
 
 def _axles(rig: Rig) -> list[Contradiction]:

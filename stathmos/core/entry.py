@@ -27,6 +27,38 @@ _LB, _IN = KG_PER_LB, MM_PER_IN
 
 
 @dataclass(frozen=True)
+class Answered:
+    """What is written at a path, or in a field of the kit in force (``kit.clears_trays``); ``by``: the words that answer, any where none."""
+
+    path: str
+    by: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class Blank:
+    """What a blank does to the verdict, and on which rigs the field matters at all.
+
+    ``asked``: no rating misses the figure by itself, so it is asked for and nothing passes before; otherwise what needs it is not
+    known. ``bars``: it matters only with spring bars on (True), or only without (False). ``only``: it matters only where that is
+    written. ``kit``: only where the kit in force gives one of these fields. ``tips``: only where the most that it can be puts a
+    load over. ``unless``: what answers it as well; any one is enough.
+    """
+
+    asked: bool = False
+    bars: bool | None = None
+    only: Answered | None = None
+    kit: tuple[str, ...] = ()
+    tips: bool = False
+    unless: tuple[Answered, ...] = ()
+
+
+JUDGED = Blank()
+ASKED = Blank(asked=True)
+#: what is typed where a thing has no such stamp, label or part
+NONE = "none"
+
+
+@dataclass(frozen=True)
 class Entry:
     """What one field of the rig means.
 
@@ -37,6 +69,7 @@ class Entry:
     ``of``: what it is read of; none for what a maker's figure says of a part. ``under``: what it is taken under besides.
     ``second``: it is read a second time what the key of its item names, and means what that means.
     ``bounds``: it may be written as “< 100”. ``guess``: a guess of it decides nothing, and may stand: a typical rate, a price.
+    ``blank``: what a blank does to the verdict. ``none``: how it is said that there is none; empty where there always is one.
     """
 
     label: str
@@ -53,6 +86,8 @@ class Entry:
     guess: bool = False
     bounds: bool = False
     second: bool = False
+    blank: Blank = JUDGED
+    none: str = ""
 
     @property
     def passes_from(self) -> Provenance:
@@ -96,12 +131,16 @@ def described(
     under: tuple[Under, ...] = (),
     guess: bool = False,
     bounds: bool = False,
+    blank: Blank = JUDGED,
+    none: str = "",
 ) -> Given | None:
     """A field that holds a figure or a word, or nothing while it is not known; its `Entry` goes with it.
 
     As `dataclasses.field` does, it says the type of what the field holds, and not that of a `Field`.
     """
-    entry = Entry(label, dimension, read_at, low, high, usual, choices, datums, halves, of, under, guess, bounds)
+    entry = Entry(
+        label, dimension, read_at, low, high, usual, choices, datums, halves, of, under, guess, bounds, blank=blank, none=none
+    )  # fmt: skip
     return field(default=None, metadata={"entry": entry})
 
 
@@ -132,11 +171,14 @@ def weight(
     under: tuple[Under, ...] = (),
     guess: bool = False,
     bounds: bool = False,
+    blank: Blank = JUDGED,
+    none: str = "",
 ) -> Given | None:
     """A weight, believed between two limits in pounds."""
     return described(
-        label, WEIGHT, read_at, low_lb * _LB, high_lb * _LB, usual=usual, of=of, under=under, guess=guess, bounds=bounds
-    )
+        label, WEIGHT, read_at, low_lb * _LB, high_lb * _LB, usual=usual, of=of, under=under, guess=guess, bounds=bounds,
+        blank=blank, none=none,
+    )  # fmt: skip
 
 
 def length(
@@ -149,11 +191,14 @@ def length(
     of: Subject | None = None,
     under: tuple[Under, ...] = (),
     guess: bool = False,
+    blank: Blank = JUDGED,
+    none: str = "",
 ) -> Given | None:
     """A length, believed between two limits in inches."""
     return described(
-        label, LENGTH, read_at, low_in * _IN, high_in * _IN, usual=usual, datums=datums, of=of, under=under, guess=guess
-    )
+        label, LENGTH, read_at, low_in * _IN, high_in * _IN, usual=usual, datums=datums, of=of, under=under, guess=guess,
+        blank=blank, none=none,
+    )  # fmt: skip
 
 
 def volume(label: str, read_at: str, high_gal: float, usual: str = "label", of: Subject | None = None) -> Given | None:
@@ -179,16 +224,23 @@ def choice(
     of: Subject | None = None,
     under: tuple[Under, ...] = (),
     guess: bool = False,
+    blank: Blank = JUDGED,
 ) -> Given | None:
     """One of several, each a key and its word."""
-    return described(label, CHOICE, read_at, choices=choices, usual=usual, of=of, under=under, guess=guess)
+    return described(label, CHOICE, read_at, choices=choices, usual=usual, of=of, under=under, guess=guess, blank=blank)
 
 
 def flag(
-    label: str, read_at: str, usual: str = "measured", of: Subject | None = None, under: tuple[Under, ...] = ()
+    label: str,
+    read_at: str,
+    usual: str = "measured",
+    of: Subject | None = None,
+    under: tuple[Under, ...] = (),
+    blank: Blank = JUDGED,
 ) -> Given | None:
     """Yes or no."""
-    return described(label, FLAG, read_at, choices=(("yes", "yes"), ("no", "no")), usual=usual, of=of, under=under)
+    yes_or_no = (("yes", "yes"), ("no", "no"))
+    return described(label, FLAG, read_at, choices=yes_or_no, usual=usual, of=of, under=under, blank=blank)
 
 
 def named(label: str, read_at: str = "", of: Subject | None = None) -> Given | None:

@@ -73,6 +73,7 @@ class Given:
     ``datum`` is set for heights only (see `heights`). ``path`` is where it stands on the
     rig, ``u`` its standard uncertainty in the core's unit (see `uncertainty`). ``bound``: it was written as “less than”
     some figure: anything from nothing to twice the value, which is the middle, with all of that in its spread.
+    ``absent``: it was written that there is none; then it has no value, and stands in no section of a rig.
     """
 
     value: float
@@ -83,6 +84,7 @@ class Given:
     path: str = ""
     u: float = 0.0
     bound: bool = False
+    absent: bool = False
 
     @property
     def spread(self) -> Mapping[str, float]:

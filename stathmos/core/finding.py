@@ -46,6 +46,7 @@ KEYS = (
     ),
     "tongue_light_towed",
     *("guessed", "did_not_move", "share_unknown"),
+    "unanswered",
     *("tongue_not_weighed", "gross_planned", "height_unknown", "no_kit_yet", "no_part_yet", "links_unknown"),
     *("check_open", "kit_not_named", "state_not_measured", "jack_not_seen", "c_not_begun", "c_void", "c_not_measured"),
     *("c_rear_not_measured", "window_not_told", "setting_not_counted", "window_open", "restorations_disagree"),

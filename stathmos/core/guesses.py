@@ -35,7 +35,8 @@ def of_rig(rig: Rig) -> tuple[str, ...]:
     return tuple(
         f"{section}.{name}"
         for section, name, least in _fields()
-        if (given := getattr(held[section], name)) is not None and given.provenance.strength < least
+        if (given := getattr(held[section], name) or getattr(held[section], "absent", {}).get(name)) is not None
+        and given.provenance.strength < least
     )
 
 

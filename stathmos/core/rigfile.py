@@ -20,7 +20,7 @@ from jsonschema import Draft202012Validator
 from jsonschema.exceptions import ValidationError
 
 from stathmos.core import units
-from stathmos.core.entry import BETWEEN_NAMES
+from stathmos.core.entry import BETWEEN_NAMES, NONE
 from stathmos.core.figures import Given, Provenance
 from stathmos.core.holding.conditions import conditions_at
 from stathmos.core.rig import (
@@ -83,10 +83,10 @@ def read(document: Any, shelf: Stock | None = None) -> RigFile:
     if not isinstance(document, dict):
         return RigFile(problems=(Problem("(file)", "A rig file is a JSON object."),))
     document, aside = _of_another(document)
-    sections = {}
+    sections: dict[str, Any] = {}
     for name, kind in SECTIONS.items():
         given = document.get(name)
-        sections[name] = kind(**_figures(kind, given if isinstance(given, dict) else {}, name, problems))
+        sections[name] = section_of(kind, _figures(kind, given if isinstance(given, dict) else {}, name, problems))
     for name, kind in LISTS.items():
         given = document.get(name)
         sections[name] = _listed(name, kind, given if isinstance(given, dict) else {}, problems)
@@ -144,7 +144,7 @@ def read_entries(written: Mapping[str, Any], stock: Stock) -> RigFile:
             given = None
         place, _, name = path.rpartition(".")
         known.setdefault(place, {})[name] = given
-    sections: dict[str, Any] = {name: kind(**known.get(name, {})) for name, kind in SECTIONS.items()}
+    sections: dict[str, Any] = {name: section_of(kind, known.get(name, {})) for name, kind in SECTIONS.items()}
     for name, kind in LISTS.items():
         keyed = {place.split(".")[1]: fields for place, fields in known.items() if place.startswith(f"{name}.")}
         if len(keyed) > MOST_LOADS:
@@ -152,6 +152,15 @@ def read_entries(written: Mapping[str, Any], stock: Stock) -> RigFile:
         sections[name] = tuple(kind(key=key, **fields) for key, fields in list(keyed.items())[:MOST_LOADS])
     problems += _unknown_parts(sections["hitch"], stock)
     return RigFile(Rig(**sections), stock, problems=tuple(problems))
+
+
+def section_of(kind: type, figures: Mapping[str, Given | None], **words: str) -> Any:
+    """A section or a part from its figures by name; what was looked for and is not there is told apart from what is blank."""
+    absent = {name: given for name, given in figures.items() if given is not None and given.absent}
+    if not absent:
+        return kind(**words, **figures)
+    present = {name: given for name, given in figures.items() if name not in absent}
+    return kind(**words, **present, absent=absent)
 
 
 def modernised(document: Any) -> Any:
@@ -220,6 +229,8 @@ def _read(entry: Entry, path: str, typed: str, system: str, origin: str, datum: 
     provenance = Provenance(origin)
     if entry.dimension in WORDS:
         return _read_word(typed.strip(), entry, provenance, path)
+    if entry.none and typed.strip().lower() in (NONE, entry.none.lower()):
+        return Given(0.0, entry.dimension, provenance, NONE, path=path, absent=True)
     if datum and datum not in entry.datums:
         known = ", ".join(entry.datums) or "none"
         raise UnreadableError(f"“{datum}” is no datum of this height; it has: {known}.")
@@ -456,5 +467,9 @@ def _described(entry: Entry) -> str:
         return f"Names, parted by semicolons, or a list of them. Read at: {entry.read_at}."
     if entry.choices:
         return "One of: " + ", ".join(key for key, _ in entry.choices) + "."
-    kind = "A text." if entry.dimension == TEXT else f"A {entry.dimension}, with its unit."
+    kind = (
+        "A text."
+        if entry.dimension == TEXT
+        else f"A {entry.dimension}, with its unit{f', or “{NONE}”' if entry.none else ''}."
+    )
     return f"{kind} Read at: {entry.read_at}." if entry.read_at else kind

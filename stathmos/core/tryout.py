@@ -21,7 +21,7 @@ from stathmos.core.units import LENGTH
 #: what is said of links by themselves: each has its own place in `Outcome.crosses`
 _OF_LINKS = ("over", "wrong_size", "not_there")
 #: and what is said of several together: how each stands is asked of the link; or of the record, which no trial changes
-_OF_SEVERAL = ("links_unknown", "may_be_over", "mismatched")
+_OF_SEVERAL = ("links_unknown", "may_be_over", "mismatched", "unanswered")
 TONGUE_LIGHT = "tongue_light"
 #: what is said of the share of the trailer on the tongue is said of this subject
 SHARE = "weigh/share"

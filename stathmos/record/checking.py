@@ -103,7 +103,7 @@ def _reading(row: Row, rigs: dict[str, Row]) -> None:
     except UnreadableError as error:
         raise row.wrong(f"{path} “{str(fields['typed'])[:40]}”: {error}") from error
     amount = fields["amount"]
-    if given is None and amount is None:
+    if amount is None and (given is None or given.absent):
         return
     known = isinstance(amount, (int, float)) and not isinstance(amount, bool)
     if given is None or not known or abs(amount - given.value) > NEAR * max(1.0, abs(given.value)):

@@ -135,7 +135,7 @@ def _amount(raw: object, path: str) -> float | None:
         read = read_entry(raw, entry, path)
     except UnreadableError:
         return None
-    return None if read is None else read.value
+    return None if read is None or read.absent else read.value
 
 
 @dataclass(frozen=True)

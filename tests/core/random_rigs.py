@@ -124,7 +124,7 @@ def _agreed(document: dict, dice: random.Random) -> None:
     plate, axles = pounds(trailer, "gvwr"), 2
     axle = between(trailer, "axle_rating", 0.8 * plate / axles, 1.7 * plate / axles)
     tire = between(trailer, "tyre_rating", 0.5 * axle, 0.95 * axle)
-    if "wheel_rating" in trailer:
+    if trailer["wheel_rating"]["is"] != "none":
         between(trailer, "wheel_rating", 0.75 * tire, 1.8 * tire)
 
 
@@ -151,7 +151,7 @@ def written(rig: Rig) -> dict[str, Given]:
     for section in ("vehicle", "trailer", "weighing", "hitch"):
         for one in fields(getattr(rig, section)):
             given = getattr(getattr(rig, section), one.name)
-            if given is not None:
+            if isinstance(given, Given):
                 found[f"{section}.{one.name}"] = given
     for load in rig.loads:
         found |= {

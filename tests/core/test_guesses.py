@@ -16,8 +16,8 @@ from tests.core.random_rigs import a_rig, from_, put, written
 from tests.core.rigs import KG, RIG, assessed, kit, label, link, measured, rig
 
 PASSING = {**RIG["vehicle"], **RIG["trailer"]}
-#: what decides nothing: it stands in for springs, or is compared only
-FREE = ("vehicle_class", "front_rate", "rear_rate")
+#: what decides nothing here: it stands in for springs, is compared only, or rates the receiver without bars
+FREE = ("vehicle_class", "front_rate", "rear_rate", "brochure_tongue", "receiver_wc_gross", "receiver_wc_tongue")
 WEAK = ("assumed", "brochure")
 
 
@@ -37,13 +37,22 @@ class OnALabel(unittest.TestCase):
                     with self.subTest(f"{section}.{name}", origin=origin):
                         found = assessed(guess(section, name, origin))
                         self.assertEqual(found.verdict.state, "unknown")
-                        if name not in ("brochure_tongue", "coupling"):
+                        if name != "coupling":
                             self.assertIn(f"{section}.{name}", found.guesses)
                             self.assertEqual(found.to_read[0].path, f"{section}.{name}")
                             self.assertEqual(found.to_read[0].why, "guessed")
                             said = next(one for one in found.findings if one.key == "guessed")
                             self.assertIn(entry_at(f"{section}.{name}").label, said.says.text("us"))
                             self.assertIn(entry_at(f"{section}.{name}").read_at, said.remedy.text("us"))
+
+    def test_a_guess_holds_nothing_where_the_field_does_not_matter(self) -> None:
+        for name in ("receiver_wc_gross", "receiver_wc_tongue"):
+            self.assertEqual(assessed(guess("vehicle", name, "assumed")).verdict.state, "good")
+        without = {
+            "hitch__style": label("weight_carrying"),
+            "vehicle__receiver_wc_gross": {"is": "9000 lb", "from": "assumed"},
+        }
+        self.assertIn("vehicle.receiver_wc_gross", assessed(rig(**without)).guesses)
 
     def test_the_link_that_stands_on_it_is_unknown_and_shows_its_figures(self) -> None:
         held = link(assessed(guess("vehicle", "tow_rating", "brochure")), "tow_rating")

@@ -46,6 +46,8 @@ def varied(dice: random.Random, written: dict, kind: type, more: dict[str, tuple
 
 def scaled(entry: dict, by: float, described) -> dict:
     given_ = rigfile.read_entry(entry, described)
+    if given_.absent:
+        return entry
     value = min(max(given_.value * by, described.low), described.high)
     if described.dimension == "count":
         value = round(value)

@@ -131,7 +131,7 @@ def _required(rig: Rig, gross: Anything) -> Reason:
             ("vehicle.handbook_wd",),
         )
     if says != "required":
-        word = "leaves it open" if says == "allowed" else "forbids it"
+        word = {"allowed": "leaves it open", "silent": "says nothing of it"}.get(says, "forbids it")
         return Reason(Phrase(f"The tow vehicle's handbook {word}."), SILENT, rule)
     if above is None:
         return Reason(Phrase("The tow vehicle's handbook requires weight distribution."), DEMANDS, rule)

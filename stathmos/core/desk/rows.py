@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 
@@ -101,7 +102,8 @@ def with_vehicle(rig: Rig, values: Mapping[str, float]) -> Rig:
     vehicle = rig.vehicle
     for key, field in ((WHEEL, "wheelbase"), (BEHIND, "overhang")):
         if key in values:
-            vehicle = replace(vehicle, **{field: assumed(values[key], LENGTH, f"vehicle.{field}")})
+            standing: dict[str, Any] = {field: assumed(values[key], LENGTH, f"vehicle.{field}")}
+            vehicle = replace(vehicle, **standing)
     if UNLADEN in values:
         front, rear = values[SPLIT] * values[UNLADEN], (1 - values[SPLIT]) * values[UNLADEN]
         vehicle = replace(

@@ -22,6 +22,7 @@ from stathmos.core.findings.hitch import hitch, style, sway
 from stathmos.core.findings.measuring import measuring, stood_still
 from stathmos.core.findings.swing import swing
 from stathmos.core.findings.tongue import Advise, tongue
+from stathmos.core.findings.unanswered import Tips, unanswered
 from stathmos.core.findings.written import contradicted, guessed, mismatched, out_of_scope, part_differs, unread
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase
@@ -50,7 +51,7 @@ class Judged:
     ``guesses``: ratings, sizes and fittings that were guessed; ``unreadable``: the places where something is written that cannot be read; ``asides``: what the caller knows besides.
     ``did_not_move``: what is asked where the arches stood still. ``cure``: what to do about a load that is over; ``advise``: about a
     tongue that is too light or too heavy; ``tryout``: where a remedy is put on the rig before it is told, None
-    while one is being tried. ``swings``: whether it may swing by itself, where that was asked.
+    while one is being tried. ``tips``: whether a figure that is not written may put a load over. ``swings``: whether it may swing by itself, where that was asked.
     """
 
     rig: Rig
@@ -72,6 +73,7 @@ class Judged:
     cure: Callable[[Link], Phrase]
     advise: Advise
     tryout: Tryout | None
+    tips: Tips
 
 
 def collect(judged: Judged) -> tuple[Finding, ...]:
@@ -85,6 +87,7 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *contradicted(judged.contradictions),
             *mismatched(judged.mismatches),
             *guessed(judged.guesses),
+            *unanswered(rig, choice, judged.tips),
             *overloads(planned, refused_kit, judged.cure),
             *tongue(judged.weights, judged.advise),
             *as_towed(judged.weights, judged.on_hitch, judged.tryout),

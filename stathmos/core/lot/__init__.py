@@ -14,6 +14,7 @@ from typing import Any, TypeVar
 import numpy as np
 
 from stathmos.core import statics
+from stathmos.core.blanks import with_style
 from stathmos.core.decisions.distribution import MOVES
 from stathmos.core.heights import level_slack
 from stathmos.core.lot.chain import ABSENT, LIMIT, OVER, STATES, UNKNOWN, Links, links
@@ -210,13 +211,28 @@ def best(cars: Vehicles, lot: Trailers, stock: Stock, style: str = "") -> Ranked
     arch by more than half an inch. Bars that a maker forbids are not offered.
     """
     declined = np.isin(lot.coupling, _DECLINED)
-    held = sum((*cars.guessed.values(), *lot.guessed.values(), cars.asked, lot.asked), np.zeros(1)) > 0
     ways = [
-        _way(name, judge(cars, lot, stock, distributing), declined, held, ruled_out(cars, lot, distributing))
+        _way(
+            name,
+            judge(cars, lot, stock, distributing),
+            declined,
+            _held(cars, lot, distributing),
+            ruled_out(cars, lot, distributing),
+        )  # fmt: skip
         for name, distributing in (("weight_distributing", True), ("weight_carrying", False))
         if style in ("", name)
     ]
     return Ranked(ways, _arches_move(cars, lot), stock)
+
+
+def _held(cars: Vehicles, lot: Trailers, distributing: bool) -> Column:
+    """Whether something is asked about that matters in that style: a guess, a contradiction, a blank that decides."""
+    guessed = [
+        column for side in (cars, lot) for path, column in side.guessed.items() if with_style(path, distributing)
+    ]
+    blanks = [cars.asked_bars, lot.asked_bars] if distributing else []
+    held: Column = sum((*guessed, *blanks, cars.asked, lot.asked), np.zeros(1)) > 0
+    return held
 
 
 #: behind every way that is not ruled out

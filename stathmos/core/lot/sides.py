@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cache
 from typing import Any
 
 import numpy as np
@@ -14,7 +15,7 @@ from stathmos.core.figures import NO_LIMIT, Authority, Given, Missing, Provenanc
 from stathmos.core.lot.columns import Column, Columns, numbers, value_of, words
 from stathmos.core.ratings.demands import full_tongue_weight
 from stathmos.core.relations import mismatches
-from stathmos.core.rig import CHOICE, KINDS, SEAT, Rig, Trailer, Weighing
+from stathmos.core.rig import CHOICE, ENTRIES, KINDS, SEAT, Rig, Trailer, Weighing
 from stathmos.core.rig.loads import VEHICLE
 from stathmos.core.rules import Rules, rules_for
 from stathmos.core.schools import OffsetSchool
@@ -100,7 +101,7 @@ def filled_tongue(cars: Vehicles, lot: Trailers) -> Column:
 @dataclass(frozen=True)
 class Vehicles(Columns):
     """Vehicles as columns, loaded, without hitch hardware. kg, mm. ``guessed``: by path, which figures somebody guessed;
-    ``asked``: whether something of it is asked about."""
+    ``asked``: whether something of it is asked about, ``asked_bars``: or would be with spring bars on."""
 
     figures: dict[str, Column]
     gcwr: Column
@@ -128,6 +129,7 @@ class Vehicles(Columns):
     reserve: float
     guessed: dict[str, Column]
     asked: Column
+    asked_bars: Column
 
 
 def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
@@ -171,6 +173,7 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
         rules[0].reserve,
         _guessed(sides),
         column("asked"),
+        column("asked_bars"),
     )
 
 
@@ -186,7 +189,8 @@ def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
     k_f, k_r = heights.spring_rates(rig)
     return {
         "vehicle": rig.vehicle,
-        "asked": bool(wrong or asked),
+        "asked": bool(wrong or asked or open_blanks(rig, "vehicle", bars=False)),
+        "asked_bars": open_blanks(rig, "vehicle", bars=True),
         "rules": rules_for(rig, house),
         "gcwr": value_of(loading.gcwr(rig)),
         "front": value_of(loads.front),
@@ -205,7 +209,7 @@ def _vehicle(rig: Rig, house: Rules) -> dict[str, Any]:
 @dataclass(frozen=True)
 class Trailers(Columns):
     """Trailers as columns. ``guessed``: by path, which figures somebody guessed;
-    ``asked``: whether something of it is asked about."""
+    ``asked``: whether something of it is asked about, ``asked_bars``: or would be with spring bars on."""
 
     figures: dict[str, Column]
     seat_datum: Column
@@ -219,6 +223,7 @@ class Trailers(Columns):
     suspension: Column
     guessed: dict[str, Column]
     asked: Column
+    asked_bars: Column
 
 
 def trailers(listed: Sequence[Trailer]) -> Trailers:
@@ -248,8 +253,31 @@ def trailers(listed: Sequence[Trailer]) -> Trailers:
         coupling=words(listed, "coupling"),
         suspension=np.array([_suspension(one) for one in filled_up]),
         guessed=_guessed(filled_up),
-        asked=np.array([bool(contradictions(one, ()) or mismatches(one)) for one in filled_up], bool),
+        asked=np.array(
+            [
+                bool(contradictions(one, ()) or mismatches(one) or open_blanks(one, "trailer", bars=False))
+                for one in filled_up
+            ],
+            bool,
+        ),
+        asked_bars=np.array([open_blanks(one, "trailer", bars=True) for one in filled_up], bool),
     )
+
+
+def open_blanks(rig: Rig, section: str, bars: bool) -> bool:
+    """Whether a side has a blank that is asked for whatever hitch it is on, or on any with spring ``bars``."""
+    return any(rig.is_blank(path) for path in _asked(section, bars))
+
+
+@cache
+def _asked(section: str, bars: bool) -> tuple[str, ...]:
+    """The fields that are asked for; what only some kits ask for is asked once a kit is chosen."""
+    return tuple(
+        path
+        for path, entry in ENTRIES.items()
+        if path.startswith(f"{section}.") and entry.blank.asked and bool(entry.blank.bars) == bars
+        and not (entry.blank.kit or entry.blank.unless or entry.blank.only)
+    )  # fmt: skip
 
 
 def _suspension(rig: Rig) -> str:

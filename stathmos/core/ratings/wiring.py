@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from stathmos.core.ratings.link import State
+from stathmos.core.rig.vehicle import SEVEN
 
 LIGHTS, BRAKES, REVERSE = "lights", "brakes", "reverse"
 #: what each socket carries: common practice, no source
 CARRIES: dict[str, frozenset[str]] = {
     "four": frozenset({LIGHTS}),
     "five": frozenset({LIGHTS, REVERSE}),
-    "seven": frozenset({LIGHTS, BRAKES, REVERSE}),
+    SEVEN: frozenset({LIGHTS, BRAKES, REVERSE}),
 }
 #: what a trailer needs by its brakes: a surge coupler's reverse lock-out hangs on a fifth wire
 NEEDS: dict[str, frozenset[str]] = {
@@ -41,5 +42,5 @@ def wiring(socket: str, seven_way: str, brakes: str, lockout: str) -> State:
     if seven_way == "yes":
         return State.WITHIN
     # No 7-way socket: another may carry lights and a fifth wire, and none of them carries brakes.
-    others = frozenset().union(*(wires for key, wires in CARRIES.items() if key != "seven"))
+    others = frozenset().union(*(wires for key, wires in CARRIES.items() if key != SEVEN))
     return State.OVER if seven_way == "no" and not wants <= others else State.UNKNOWN

@@ -113,6 +113,11 @@ class Rig:
     answers: tuple[Answer, ...] = ()
     second_readings: tuple[SecondReading, ...] = ()
 
+    def is_blank(self, path: str) -> bool:
+        """Whether nothing is written in a section's field, not even that there is none."""
+        section, name = path.split(".")
+        return self._at(path) is None and name not in getattr(getattr(self, section), "absent", ())
+
     def figure(self, path: str) -> Given | Missing:
         """The figure at a path such as ``trailer.gvwr`` or ``loads.bed.weight``, or `Missing` naming that path.
 

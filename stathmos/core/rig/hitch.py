@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.bay_schools import BAY_SCHOOLS
-from stathmos.core.entry import SEAT, TEXT, TOP, choice, described, length, named, read_of
+from stathmos.core.entry import SEAT, TEXT, TOP, Blank, choice, described, length, named, read_of
 from stathmos.core.figures import Given
 from stathmos.core.schools import (
     OFFSET_CHOICES,
@@ -17,6 +17,7 @@ from stathmos.core.schools import (
 from stathmos.core.subjects import BALL_ON_VEHICLE, DECISION, HITCH, KNOWN_GOOD, ON_ITS_SPRINGS, Under
 from stathmos.core.units import ALTITUDE, SHARE
 
+HIGHEST_ROAD = 4_500_000  # mm: the highest paved roads of North America end near 4,300 m; from memory
 STYLES = (("weight_distributing", "weight-distributing"), ("weight_carrying", "weight-carrying"))
 
 
@@ -48,7 +49,9 @@ class Hitch:
 class Journey:
     """Where it is to go."""
 
-    altitude: Given | None = described("Highest pass on the way", ALTITUDE, "map", 0, 6_000_000, usual="assumed")
+    altitude: Given | None = described(
+        "Highest pass on the way", ALTITUDE, "map", 0, HIGHEST_ROAD, usual="assumed", blank=Blank(asked=True, tips=True)
+    )
 
 
 @dataclass(frozen=True)

@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 
 from stathmos.core.entry import (
+    ASKED,
     SEAT,
     TOP,
+    Answered,
+    Blank,
     choice,
     described,
     flag,
@@ -44,15 +48,35 @@ SUSPENSIONS = (
     (SINGLE, "one axle alone"),
 )
 
+MAKER_SAYS = (("allowed", "allowed"), ("forbidden", "forbidden"), ("silent", "says nothing"))
+NONE_STAMPED, NONE_THERE = "none stamped", "none on the A-frame"
+
+WITH_BARS = Blank(asked=True, bars=True)
+UNDER_HEAD = Blank(asked=True, bars=True, unless=(Answered("kit.mounts", ("either",)),))
+_BRACKET_ON = Answered("bay.bracket_place")
+UNDER_BRACKETS = Blank(asked=True, bars=True, kit=("bracket_distance",), unless=(_BRACKET_ON,))
+UNDER_TRAYS = Blank(
+    asked=True, bars=True, kit=("bracket_distance",), unless=(_BRACKET_ON, Answered("kit.clears_trays", ("yes",)))
+)
+UNDER_PROPANE, UNDER_BATTERIES = (
+    replace(UNDER_TRAYS, only=Answered(f"trailer.{what}_position")) for what in ("propane", "battery")
+)
+RAIL = Blank(asked=True, bars=True, kit=("frame_depth_least", "frame_depth_most", "frame_heights"))
+
 TRAILER_PLATE = "certification plate, front left of the trailer"
 
 
 @dataclass(frozen=True)
 @read_of(TRAILER)
 class Trailer:
-    """The trailer: its plate, its brochure, its coupler and its dimensions."""
+    """The trailer: its plate, its brochure, its coupler and its dimensions.
 
-    coupling: Given | None = choice("Coupling", "look at the tongue", *COUPLINGS)
+    ``absent``: what was looked for and is not there (“none stamped”), by field: no figure, and no blank either.
+    """
+
+    absent: Mapping[str, Given] = field(default_factory=dict)
+
+    coupling: Given | None = choice("Coupling", "look at the tongue", *COUPLINGS, blank=ASKED)
     body: Given | None = choice("Kind", "look at it", *BODIES, usual="measured", guess=True)
     gvwr: Given | None = weight("Trailer GVWR", TRAILER_PLATE, 500, 40000)
     axle_rating: Given | None = weight("GAWR, each axle", TRAILER_PLATE, 400, 16000)
@@ -74,12 +98,20 @@ class Trailer:
         "Pressure at the tyre's rating", PRESSURE, "tyre sidewall, beside its load: “at … psi cold”", 100, 1000
     )
     tyre_pressure: Given | None = described(
-        "Tyre pressure as found, the lowest", PRESSURE, "gauge at each valve, cold", 0, 1200, usual="measured"
+        "Tyre pressure as found, the lowest",
+        PRESSURE,
+        "gauge at each valve, cold",
+        0,
+        1200,
+        usual="measured",
+        blank=ASKED,
     )
     tyre_code: Given | None = named("Tyre age code, the oldest", "last four digits of the DOT code, week and year")
-    wheel_rating: Given | None = weight("Wheel rating, each", "stamp inside the wheel: “max load”", 200, 8000)
+    wheel_rating: Given | None = weight(
+        "Wheel rating, each", "stamp inside the wheel: “max load”", 200, 8000, blank=ASKED, none=NONE_STAMPED
+    )
     unladen_weight: Given | None = weight("Brochure empty weight", "brochure", 200, 30000, usual="brochure")
-    brochure_tongue: Given | None = weight("Brochure hitch weight", "brochure", 10, 5000, usual="brochure")
+    brochure_tongue: Given | None = weight("Brochure hitch weight", "brochure", 10, 5000, usual="brochure", guess=True)
     cargo_capacity: Given | None = weight("Cargo capacity", "cargo-capacity label, inside the door", 50, 20000)
     gross_weight: Given | None = weight(
         "Gross trailer weight, as it stands", "weighbridge, tongue included", 300, 40000, usual="measured",
@@ -88,25 +120,25 @@ class Trailer:
     coupler_size: Given | None = length("Coupler, ball size", "stamp on the coupler", 1.875, 3)
     coupler_rating: Given | None = weight("Coupler rating", "stamp on the coupler", 500, 40000)
     coupler_tongue_limit: Given | None = weight(
-        "Coupler S-limit, most weight on the ball", "stamp on the coupler", 20, 6000
+        "Coupler S-limit, most weight on the ball", "stamp on the coupler", 20, 6000, blank=ASKED, none=NONE_STAMPED
     )
     coupler_d_value: Given | None = described(
-        "Coupler D-value", FORCE, "stamp on the coupler, where it is rated so", 1, 400
+        "Coupler D-value", FORCE, "stamp on the coupler, where it is rated so", 1, 400, blank=ASKED, none=NONE_STAMPED
     )
     coupler_v_value: Given | None = described(
-        "Coupler V-value", FORCE, "stamp on the coupler, where it is rated so", 1, 400
+        "Coupler V-value", FORCE, "stamp on the coupler, where it is rated so", 1, 400, blank=ASKED, none=NONE_STAMPED
     )
     maker_wd: Given | None = choice(
         "Trailer maker on weight distribution",
         "trailer handbook",
-        ("allowed", "allowed"),
-        ("forbidden", "forbidden"),
+        *MAKER_SAYS,
+        blank=WITH_BARS,
     )
     coupler_wd: Given | None = choice(
         "Coupler maker on weight distribution",
         "coupler's leaflet",
-        ("allowed", "allowed"),
-        ("forbidden", "forbidden"),
+        *MAKER_SAYS,
+        blank=WITH_BARS,
     )
     coupler_mount: Given | None = choice(
         "Coupler mount",
@@ -114,6 +146,7 @@ class Trailer:
         ("top", "on top of the A-frame"),
         ("underslung", "under the A-frame"),
         usual="measured",
+        blank=UNDER_HEAD,
     )
     chain_rating: Given | None = weight("Safety chain rating, each", "tag on the chain and its hook", 500, 40000)
     coupler_height: Given | None = length(
@@ -124,15 +157,25 @@ class Trailer:
         "Ball to axle centre", "tape, coupler to the middle of the axle group", 50, 480, usual="measured"
     )
     ball_to_rear: Given | None = length("Ball to rear end", "brochure or tape", 60, 720, usual="brochure")
-    jack_position: Given | None = length("Ball to jack", "tape", 2, 120, usual="measured")
+    jack_position: Given | None = length(
+        "Ball to jack", "tape", 2, 120, usual="measured", blank=UNDER_BRACKETS, none=NONE_THERE
+    )
     jack_height: Given | None = length(
         "Ground to the top of the jack", "tape, trailer level, jack up", 10, 70, usual="measured"
     )
-    propane_position: Given | None = length("Ball to propane tray", "tape", 4, 480, usual="measured")
-    propane_tray: Given | None = length("Propane tray, front to back", "tape", 4, 60, usual="measured")
+    propane_position: Given | None = length(
+        "Ball to propane tray", "tape", 4, 480, usual="measured", blank=UNDER_TRAYS, none=NONE_THERE
+    )
+    propane_tray: Given | None = length(
+        "Propane tray, front to back", "tape", 4, 60, usual="measured", blank=UNDER_PROPANE
+    )
     propane_capacity: Given | None = volume("Propane, all cylinders full", "stamp on the cylinders", 60)
-    battery_position: Given | None = length("Ball to batteries", "tape", 4, 480, usual="measured")
-    battery_tray: Given | None = length("Battery tray, front to back", "tape", 4, 60, usual="measured")
+    battery_position: Given | None = length(
+        "Ball to batteries", "tape", 4, 480, usual="measured", blank=UNDER_TRAYS, none=NONE_THERE
+    )
+    battery_tray: Given | None = length(
+        "Battery tray, front to back", "tape", 4, 60, usual="measured", blank=UNDER_BATTERIES
+    )
     fresh_tank: Given | None = volume("Fresh-water tank", "brochure", 300, usual="brochure")
     fresh_tank_position: Given | None = length(
         "Ball to fresh-water tank", "tape to its middle", 4, 600, usual="brochure"
@@ -144,7 +187,9 @@ class Trailer:
         "Ball to black-water tank", "tape to its middle", 4, 600, usual="brochure"
     )
     frame_length: Given | None = length("Frame rail length", "brochure or tape", 60, 600, usual="brochure")
-    frame_depth: Given | None = length("A-frame rail depth", "tape, top to bottom of the tube", 2, 12, usual="measured")
+    frame_depth: Given | None = length(
+        "A-frame rail depth", "tape, top to bottom of the tube", 2, 12, usual="measured", blank=RAIL
+    )
     frontal_area: Given | None = described(
         "Frontal area", AREA, "width times height above the ground clearance", 1e5, 2e7, usual="brochure"
     )

@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from stathmos.core.entry import (
+    ASKED,
     INSIDE_TOP,
     PIN_CENTRE,
+    Answered,
+    Blank,
     choice,
     described,
     flag,
@@ -30,6 +34,8 @@ VEHICLE_CLASSES = (
     ("one_ton", "one-ton pickup"),
 )
 
+WITH_BARS, WITHOUT_BARS = Blank(bars=True), Blank(bars=False)
+SEVEN = "seven"
 PLACARD = "certification label in the driver's door jamb"
 HANDBOOK = "tow-vehicle handbook, towing pages"
 RECEIVER_LABEL = "label on the receiver"
@@ -38,7 +44,12 @@ RECEIVER_LABEL = "label on the receiver"
 @dataclass(frozen=True)
 @read_of(VEHICLE)
 class Vehicle:
-    """The tow vehicle: its labels, its handbook's limits, its dimensions."""
+    """The tow vehicle: its labels, its handbook's limits, its dimensions.
+
+    ``absent``: what was looked for and is not there (“none stamped”), by field: no figure, and no blank either.
+    """
+
+    absent: Mapping[str, Given] = field(default_factory=dict)
 
     vehicle_class: Given | None = choice("Class", "the advisor's eye", *VEHICLE_CLASSES, guess=True)
     gvwr: Given | None = weight("GVWR", PLACARD, 2000, 40000)
@@ -49,7 +60,7 @@ class Vehicle:
     tow_rating: Given | None = weight("Tow rating", HANDBOOK, 500, 60000)
     tongue_limit: Given | None = weight("Tongue limit", HANDBOOK, 50, 6000)
     tyres_as_placard: Given | None = flag(
-        "Tyres of the placard's size and load index", "tyre and loading placard, against each sidewall"
+        "Tyres of the placard's size and load index", "tyre and loading placard, against each sidewall", blank=ASKED
     )
     front_tyre_rating: Given | None = weight("Front tyre rating, each", "tyre sidewall, single load", 400, 8000)
     rear_tyre_rating: Given | None = weight(
@@ -66,12 +77,12 @@ class Vehicle:
         "Unladen rear axle", "weighbridge, empty with full tank", 500, 15000, usual="brochure"
     )
     receiver_size: Given | None = length("Receiver tube", RECEIVER_LABEL, 1.25, 3)
-    receiver_wc_gross: Given | None = weight("Receiver WC gross rating", RECEIVER_LABEL, 500, 40000)
-    receiver_wc_tongue: Given | None = weight("Receiver WC tongue rating", RECEIVER_LABEL, 50, 6000)
-    receiver_wd_gross: Given | None = weight("Receiver WD gross rating", RECEIVER_LABEL, 500, 40000)
-    receiver_wd_tongue: Given | None = weight("Receiver WD tongue rating", RECEIVER_LABEL, 50, 6000)
+    receiver_wc_gross: Given | None = weight("Receiver WC gross rating", RECEIVER_LABEL, 500, 40000, blank=WITHOUT_BARS)
+    receiver_wc_tongue: Given | None = weight("Receiver WC tongue rating", RECEIVER_LABEL, 50, 6000, blank=WITHOUT_BARS)
+    receiver_wd_gross: Given | None = weight("Receiver WD gross rating", RECEIVER_LABEL, 500, 40000, blank=WITH_BARS)
+    receiver_wd_tongue: Given | None = weight("Receiver WD tongue rating", RECEIVER_LABEL, 50, 6000, blank=WITH_BARS)
     receiver_d_value: Given | None = described(
-        "Receiver D-value", FORCE, "plate on the towbar, where it is rated so", 1, 400
+        "Receiver D-value", FORCE, "plate on the towbar, where it is rated so", 1, 400, blank=ASKED, none="none stamped"
     )
     receiver_height: Given | None = length(
         "Receiver height",
@@ -121,6 +132,8 @@ class Vehicle:
         ("allowed", "allowed"),
         ("required", "required above a weight"),
         ("forbidden", "forbidden"),
+        ("silent", "says nothing"),
+        blank=ASKED,
     )
     handbook_wd_above: Given | None = weight("Weight distribution required above", HANDBOOK, 200, 40000)
     handbook_restoration: Given | None = choice(
@@ -134,7 +147,9 @@ class Vehicle:
         ("pump_up", "pumped to towing pressure before measuring"),
         ("let_down", "let down to the minimum before measuring"),
     )
-    frontal_area_limit: Given | None = described("Frontal area limit", AREA, HANDBOOK, 1e6, 2e7)
+    frontal_area_limit: Given | None = described(
+        "Frontal area limit", AREA, HANDBOOK, 1e6, 2e7, blank=ASKED, none="none in the owner's manual"
+    )
     cooler: Given | None = choice(
         "Transmission cooler",
         HANDBOOK,
@@ -142,13 +157,15 @@ class Vehicle:
         ("wanted", "wanted by the handbook, not fitted"),
         ("not_wanted", "not wanted"),
     )
-    brake_controller: Given | None = flag("Brake controller", "under the dash")
-    seven_way: Given | None = flag("7-way socket", "at the receiver")
+    brake_controller: Given | None = flag(
+        "Brake controller", "under the dash", blank=Blank(only=Answered("trailer.brakes", ("electric",)))
+    )
+    seven_way: Given | None = flag("7-way socket", "at the receiver", blank=Blank(unless=(Answered("vehicle.socket"),)))
     socket: Given | None = choice(
         "Socket at the receiver",
         "count its contacts",
         ("four", "4-way"),
         ("five", "5-way"),
-        ("seven", "7-way"),
+        (SEVEN, "7-way"),
         usual="measured",
     )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Any
 
 from stathmos.core import units
 from stathmos.core.answer import Assessment
@@ -31,7 +32,7 @@ def as_measured(rig: Rig, found: Rates | None = None) -> Rig:
     if flat and rig.bay.receiver_height is not None:
         vehicle = replace(vehicle, receiver_height=replace(rig.bay.receiver_height, path="vehicle.receiver_height"))
     if found is not None:
-        told = {
+        told: dict[str, Any] = {
             name: Given(
                 rate.value,
                 RATE,
