@@ -6,7 +6,7 @@ from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
 from stathmos.core import finding
 from stathmos.core.places import FORMS
 from stathmos.people.strict import Key, Text, Truth, Whole
-from stathmos.rigs.shapes import BothShape, ElevationShape, FigureShape, FindingShape, RigShape, RuleShape
+from stathmos.rigs.shapes import BallUpShape, BothShape, ElevationShape, FigureShape, FindingShape, RigShape, RuleShape
 
 CHECK_STATES = list(finding.ORDER)
 _TEXTS = s.ListField(child=Text())
@@ -34,6 +34,8 @@ QuestionShape = shape(
     answered=Truth(),
     optional=Truth(help_text="A check more, without which the work is whole."),
     halves=Truth(help_text="A count that may be a half."),
+    none=Text(help_text="How it is said that there is none; blank where there always is one."),
+    balls=BallUpShape(many=True, help_text="A mount's own balls, each of which may be up."),
     offers=shape("QuestionOffer", value=text(), word=text())(many=True),
     believed=_maybe(
         shape(

@@ -43,6 +43,7 @@ from stathmos.core.trial import Bench
 from stathmos.core.tryout import Tryout
 
 #: findings whose figures are named by the links, or as guesses, already
+UNANSWERED = "unanswered"
 SAID_ALREADY = ("links_unknown", "guessed", "unreadable", "contradicted", "mismatched")
 
 
@@ -168,7 +169,7 @@ class Assessment:
             ("Attitude", wanting(found.attitude.rail)),
             ("Tongue weight", self.weights.half_entered),
             *(
-                (one.says.text("us"), one.reads)
+                ("Every rating and fitting" if one.key == UNANSWERED else one.says.text("us"), one.reads)
                 for one in self.findings
                 if one.state == UNKNOWN and one.key not in SAID_ALREADY
             ),

@@ -146,9 +146,11 @@ class Fitting:
         goes = (
             on(chosen.part) if chosen is not None else in_hole(kit.ball_hole.value if kit and kit.ball_hole else None)
         )
-        return Fitted(
-            rules, geometry, couples, goes.heights, goes.balls, shanks, goes.ball, lambda shank: on(shank).balls
-        )
+
+        def balls_of(shank: Shank) -> tuple[Verdict[Ball], ...]:
+            return selection.judge_own(shank.own_balls, rig, self.demand) if shank.own_balls else on(shank).balls
+
+        return Fitted(rules, geometry, couples, goes.heights, goes.balls, shanks, goes.ball, balls_of)
 
     def _head(self, kit: Kit | None) -> Anything:
         """The ball's seat above the shank's reference, mm; a plain mount has none."""

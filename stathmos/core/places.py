@@ -7,6 +7,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stathmos.core.rig import ENTRIES
+
 STICKER, STAMP, TAG, PAGE, SIDEWALL, TAPE, LOOK = "sticker", "stamp", "tag", "page", "sidewall", "tape", "look"
 #: how what is read there looks: a printed label, a stamp in steel, a tag on a chain, a page, a tyre's side, a tape, the thing itself
 FORMS = (STICKER, STAMP, TAG, PAGE, SIDEWALL, TAPE, LOOK)
@@ -38,8 +40,14 @@ class Place:
 
 def _of(section: str, *spots: tuple[str, str] | str, optional: bool = False) -> tuple[Spot, ...]:
     """Spots of one section, by the names of their fields and what is printed there."""
-    named = [(one, "") if isinstance(one, str) else one for one in spots]
-    return tuple(Spot(f"{section}.{name}", prints, optional) for name, prints in named)
+    named = [(f"{section}.{one}", "") if isinstance(one, str) else (f"{section}.{one[0]}", one[1]) for one in spots]
+    return tuple(Spot(path, prints, optional and not _is_asked(path)) for path, prints in named)
+
+
+def _is_asked(path: str) -> bool:
+    """Whether its blank is asked for on every rig, or on every one with spring bars."""
+    blank = ENTRIES[path].blank
+    return blank.asked and not (blank.only or blank.kit or blank.tips)
 
 
 #: the certification label and the placard as 49 CFR 567.4 and 571.110 have them printed

@@ -127,6 +127,7 @@ def _fields() -> tuple[dict, ...]:
             "choices": [{"value": value, "word": word} for value, word in entry.choices],
             "datums": [{"value": value, "word": DATUMS[value]} for value in entry.datums],
             "halves": entry.halves,
+            "none": entry.none,
         }
         for path, entry in {**ENTRIES, **LIST_ENTRIES}.items()
     )

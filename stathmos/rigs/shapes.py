@@ -262,6 +262,7 @@ OffsetShape = shape(
     position=_maybe(PositionShape),
     rail=FigureShape(),
 )
+BallUpShape = shape("BallUp", name=text(), diameter=s.FloatField(help_text="mm"))
 SettingsShape = shape(
     "Settings",
     counts=shape("SettingCount", kind=text(), row=text(), stepper=text(), count=s.FloatField(), words=text())(
@@ -476,6 +477,7 @@ HitchShape = _figures(
     kits=PartShape(many=True),
     balls=PartShape(many=True),
     shanks=PartShape(many=True),
+    own_balls=BallUpShape(many=True, help_text="The balls of one piece with the mount in force."),
     in_force=shape(
         "InForce",
         kit=Text(allow_null=True),
@@ -926,6 +928,7 @@ FieldShape = shape(
     choices=shape("FieldChoice", value=text(), word=text())(many=True),
     datums=shape("FieldDatum", value=text(), word=text())(many=True),
     halves=Truth(help_text="A count that may be half of one."),
+    none=Text(help_text="How it is said that there is none; blank where there always is one."),
     may_write=Truth(help_text="Whether this person may write it."),
 )
 StepShape = shape(

@@ -9,6 +9,7 @@ from stathmos.core import bay, rigfile
 from stathmos.core.answer import Assessment
 from stathmos.core.figures import Missing
 from stathmos.core.phrases import Phrase
+from stathmos.core.ratings import State
 from stathmos.core.selection import CHOSEN, REJECTED, UNKNOWN, bracket_place
 from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, USUAL_TRAY
 from tests.core.rigs import MM, RIG, assessed, kit, label, measured, rig, shank
@@ -280,13 +281,21 @@ class BallsOfItsOwn(unittest.TestCase):
         "hitch__style_reason": measured("stiff truck"),
     }  # fmt: skip
 
-    def mounted(self, **more: object):
-        document = rig(**self.CARRIED)
-        two = {
-            "own_ball_1_diameter": label("2 in"), "own_ball_1_rating": label("8000 lb"), "own_ball_1_top": label("3 in"),
-            "own_ball_2_diameter": label("2 5/16 in"), "own_ball_2_rating": label("10000 lb"), "own_ball_2_top": label("2 3/4 in"),
-        }  # fmt: skip
-        document["stock"]["shanks"] = [shank("Two-ball mount", style=label("fixed"), **{**two, **more})]
+    TWO = {
+        "own_ball_1_diameter": label("2 in"), "own_ball_1_rating": label("8000 lb"), "own_ball_1_top": label("3 in"),
+        "own_ball_2_diameter": label("2 5/16 in"), "own_ball_2_rating": label("10000 lb"), "own_ball_2_top": label("2 3/4 in"),
+    }  # fmt: skip
+
+    def document(self, of_mount: dict | None = None, **written: object) -> dict:
+        """A rig file with the mount on the shelf; ``written`` as `rig` takes it."""
+        document = rig(**self.CARRIED, **written)
+        document["stock"]["shanks"] = [
+            shank("Two-ball mount", style=label("fixed"), **{**self.TWO, **(of_mount or {})})
+        ]
+        return document
+
+    def mounted(self, **of_mount: object):
+        document = self.document(of_mount)
         document["stock"]["balls"] = []
         return assessed(document)
 
@@ -324,3 +333,45 @@ class BallsOfItsOwn(unittest.TestCase):
         fitted = bay.fit(read.rig, stock=read.stock)
         self.assertEqual([one.key for one in fitted.proved.torque], [])
         self.assertNotIn("ball", [one.what for one in fitted.now.parts.lines])
+
+    def fitted(self, up: str | None):
+        """The mount on the vehicle, with a ball entered as the one that is up."""
+        on_it = measured("Two-ball mount")
+        return assessed(self.document(hitch__shank=on_it, hitch__ball=measured(up) if up else None))
+
+    def test_the_ball_that_is_up_is_judged_and_never_replaced(self) -> None:
+        wrong = self.fitted("Two-ball mount, ball 1")
+        self.assertEqual(wrong.choice.in_force.ball.name, "Two-ball mount, ball 1")
+        self.assertEqual(wrong.verdict.state, "refused")
+        self.assertEqual(next(one for one in wrong.planned if one.key == "ball_size").state, State.OVER)
+        right = self.fitted("Two-ball mount, ball 2")
+        self.assertEqual(right.choice.in_force.ball.name, "Two-ball mount, ball 2")
+        self.assertNotIn(right.verdict.state, ("refused", "unknown"))
+
+    def test_which_ball_is_up_is_asked(self) -> None:
+        found = self.fitted(None)
+        said = next(one for one in found.findings if one.key == "ball_not_told")
+        self.assertEqual((said.state, said.reads, found.verdict.state), ("unknown", ("hitch.ball",), "unknown"))
+        self.assertNotIn("ball_not_told", [one.key for one in self.mounted().findings])  # planned, it goes up
+
+    def test_another_ball_than_its_own_is_asked_about(self) -> None:
+        found = self.fitted("Ball")
+        self.assertEqual(found.choice.in_force.ball.name, "Ball")
+        self.assertIn(found.verdict.state, ("refused", "unknown"))
+
+    def test_whole_builds_name_the_ball_that_fits_and_its_price(self) -> None:
+        builds = self.mounted(price=label("$120")).builds
+        self.assertEqual([one.ball.part.name for one in builds.best], ["Two-ball mount, ball 2"] * len(builds.best))
+        self.assertEqual({one.price for one in builds.best}, {120.0})
+
+    def test_the_bay_offers_each_ball_of_the_mount(self) -> None:
+        found = rigfile.read(self.document())
+        asked = [
+            one
+            for section in bay.fit(found.rig, stock=found.stock).sections
+            for one in section.questions
+            if one.path == "hitch.ball"
+        ]
+        self.assertEqual([one.kind for one in asked], ["choice"] * len(asked))
+        self.assertEqual([value for value, _ in asked[0].offers], ["Two-ball mount, ball 1", "Two-ball mount, ball 2"])
+        self.assertEqual([word for _, word in asked[0].offers], ["2 in", "2 5/16 in"])

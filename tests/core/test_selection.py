@@ -320,6 +320,11 @@ class Mixing(unittest.TestCase):
         found = self.mixed(kit("Head", 1500, 500, takes_bars="Bars"), kit("Bars", 1200, 650))
         self.assertEqual(found.verdict.state, "unknown")
 
+    def test_what_the_bars_bring_down_is_said_of_the_bars(self) -> None:
+        found = self.mixed(kit("Head", 1500, 500, takes_bars=measured("Bars")), kit("Bars", 600, 300))
+        self.assertEqual(found.choice.fitted_kit.rule, "gross rating")
+        self.assertIn("With the bars of Bars on it: Its gross rating", found.verdict.says.text("us"))
+
     def test_bars_of_the_same_capacity_and_family_are_its_own(self) -> None:
         found = self.mixed(kit("Head", 1200, 650), kit("Bars", 1200, 650))
         self.assertEqual(found.verdict.state, "good")

@@ -1977,6 +1977,14 @@ export interface components {
             at: string;
             bytes: number;
         };
+        BallUp: {
+            name: string;
+            /**
+             * Format: double
+             * @description mm
+             */
+            diameter: number;
+        };
         Band: {
             key: string;
             school: string;
@@ -2798,6 +2806,8 @@ export interface components {
             datums: components["schemas"]["FieldDatum"][];
             /** @description A count that may be half of one. */
             halves: boolean;
+            /** @description How it is said that there is none; blank where there always is one. */
+            none: string;
             /** @description Whether this person may write it. */
             may_write: boolean;
         };
@@ -2986,6 +2996,8 @@ export interface components {
             kits: components["schemas"]["Part"][];
             balls: components["schemas"]["Part"][];
             shanks: components["schemas"]["Part"][];
+            /** @description The balls of one piece with the mount in force. */
+            own_balls: components["schemas"]["BallUp"][];
             in_force: components["schemas"]["InForce"];
             fitted_kit: string | null;
             classes: components["schemas"]["Classes"] | null;
@@ -4244,6 +4256,10 @@ export interface components {
             optional: boolean;
             /** @description A count that may be a half. */
             halves: boolean;
+            /** @description How it is said that there is none; blank where there always is one. */
+            none: string;
+            /** @description A mount's own balls, each of which may be up. */
+            balls: components["schemas"]["BallUp"][];
             offers: components["schemas"]["QuestionOffer"][];
             believed: components["schemas"]["Believed"] | null;
         };

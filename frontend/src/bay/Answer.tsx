@@ -6,6 +6,7 @@ import { useState } from "react";
 import type { Entry, Provenance, Question, UnitSystem } from "../api/types";
 import { pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { BallUp } from "../drawing/BallUp";
 import { LookAt } from "../instruments/LookAt";
 import { TakeIt } from "../instruments/TakeIt";
 import { Slab } from "../parts/Slab";
@@ -113,6 +114,7 @@ export function Answer({ question, onward, guarded = null, page, from = "measure
       <Box sx={{ display: "grid", gap: 1 }} role="group" aria-label={question.ask}>
         {question.offers.map((one) => (
           <BigButton key={one.value} press={() => put(one.value)} current={now === one.value}>
+            {question.balls.length > 0 && <BallUp balls={question.balls} up={one.value} />}
             {question.kind === "part" ? `Fitted as planned: ${one.word}` : one.word}
           </BigButton>
         ))}
@@ -134,6 +136,13 @@ export function Answer({ question, onward, guarded = null, page, from = "measure
       <LookAt path={question.path} />
       {question.kind === "weight" && <TakeIt record={record} paths={[question.path]} taken={took} />}
       <Keypad small={small} key={kind} kind={kind} halves={question.halves} begin={now} problem={problem} check={(text) => (refusal(question, text) ? read(refusal(question, text)) : "")} done={put} />
+      {question.none && (
+        <Box sx={{ mt: 1, display: "grid" }}>
+          <BigButton press={() => put("none")} current={now === "none"}>
+            {question.none.charAt(0).toUpperCase() + question.none.slice(1)}
+          </BigButton>
+        </Box>
+      )}
     </>
   );
 }

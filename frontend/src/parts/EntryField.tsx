@@ -30,6 +30,14 @@ export const UNIT_HINT: Record<string, [string, string]> = {
 /** In a field: to the next provenance, so that saying where a figure comes from is one key and no tab stop. */
 export const ORIGIN_KEY = "F2";
 
+/** What is typed where a thing has no such stamp, label or part. */
+const NONE = "none";
+
+/** The entry that says that there is none. */
+export function noneOf(field: Field, system: UnitSystem): Entry {
+  return { is: NONE, from: field.usual, system };
+}
+
 export function EntryField({ path, label }: { path: string; label?: string }) {
   const { draft } = useRig();
   const field = useField(path);
@@ -121,12 +129,13 @@ export function Problem({ id, children }: { id?: string; children: ReactNode }) 
 
 function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | undefined; problem: string | undefined }) {
   const { draft } = useRig();
-  const { read } = useUnits();
+  const { read, system } = useUnits();
   const id = useId();
   const readAs = draft.live?.read[field.path];
   // How the figure was read, in the units on screen, where that differs from what stands typed.
   const echo = entry && readAs && !problem && read(readAs).replaceAll(",", "") !== entry.is.replaceAll(",", "") ? `= ${read(readAs)}` : "";
   const plain = field.dimension === "text";
+  const absent = field.none && entry?.is === NONE;
   return (
     <Box>
       <Box sx={plain ? { ...ROW, gridTemplateColumns: "minmax(100px, 1fr) 196px" } : ROW}>
@@ -143,6 +152,16 @@ function FigureRow({ field, entry, problem }: { field: Field; entry: Entry | und
             <Box component="span" sx={{ color: inkSoft, ml: 0.75, whiteSpace: "nowrap", fontSize: "0.82rem" }}>
               {echo}
             </Box>
+          )}
+          {absent && (
+            <Box component="span" sx={{ color: inkSoft, ml: 0.75, fontSize: "0.82rem" }}>
+              {field.none}
+            </Box>
+          )}
+          {field.none && !entry && field.may_write && (
+            <Link component="button" type="button" color="inherit" aria-label={`${field.label}: ${field.none}`} onClick={() => draft.set(field.path, noneOf(field, system))} sx={{ font: "inherit", fontSize: "0.82rem", ml: 0.75 }}>
+              {field.none}
+            </Link>
           )}
         </Box>
         <FigureInput path={field.path} id={id} problemId={`${id}-problem`} />
@@ -273,7 +292,7 @@ export function ChoiceInput({ path, id, label, blank }: { path: string; id?: str
 
 /** What an unchosen choice means. */
 function blankWord(path: string): string {
-  if (path.startsWith("vehicle.handbook_")) return "says nothing";
+  if (path !== "vehicle.handbook_wd" && path.startsWith("vehicle.handbook_")) return "says nothing";
   if (path.startsWith("ways.")) return "the house's own";
   return path === "hitch.style" ? "usual (distributing)" : "not known";
 }

@@ -5,6 +5,7 @@ import type { ReactNode } from "react";
 import type { Decision, Part } from "../api/types";
 import { hairline, inkSoft, wash } from "../app/theme";
 import { useUnits } from "../app/units";
+import { BallUp } from "../drawing/BallUp";
 import { WindowBar } from "../drawing/WindowBar";
 import { EntryField, PartField } from "../parts/EntryField";
 import { FigureText } from "../parts/FigureText";
@@ -31,7 +32,13 @@ export function Hitch() {
           <PartField path="hitch.kit" names={offered?.kits ?? []} none="none: choose one" />
           {hitch.fitted_kit && <PartField path="hitch.bars" names={offered?.kits ?? []} none="its own" />}
           <PartField path="hitch.shank" names={offered?.shanks ?? []} none="none: choose one" />
-          <PartField path="hitch.ball" names={offered?.balls ?? []} none="none: choose one" />
+          <PartField path="hitch.ball" names={hitch.own_balls.length > 0 ? hitch.own_balls.map((one) => one.name) : (offered?.balls ?? [])} none="none: choose one" />
+          {hitch.own_balls.length > 1 && hitch.in_force.ball && (
+            <Box sx={{ display: "flex", alignItems: "center", gap: 1, py: 0.5 }} data-ball-up={hitch.in_force.ball}>
+              <BallUp balls={hitch.own_balls} up={hitch.in_force.ball} />
+              <Box sx={{ lineHeight: 1.2 }}>Up, as seen from behind: {hitch.in_force.ball}</Box>
+            </Box>
+          )}
           <EntryField path="ways.reserve" />
           <TakeOver />
         </Panel>

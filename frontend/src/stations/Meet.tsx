@@ -7,7 +7,8 @@ import { Link as RouterLink } from "react-router";
 import type { Stand } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { LabelSketch } from "../drawing/LabelSketch";
-import { EntryField } from "../parts/EntryField";
+import { useUnits } from "../app/units";
+import { EntryField, noneOf } from "../parts/EntryField";
 import { Fold } from "../parts/Fold";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
@@ -75,6 +76,7 @@ function PlaceFold({ place, wanting }: { place: Stand; wanting: number }) {
         </Box>
         <Box>
           <Columns paths={needed.map((spot) => spot.path)} />
+          <NoneOfThese paths={place.spots.map((spot) => spot.path)} />
           {besides.length > 0 && needed.length > 0 && (
             <Fold name={`besides ${place.key}`} usual={written > 0} must={besides.some((spot) => draft.problems[spot.path])} title={<Box component="span" sx={{ fontSize: "0.88rem" }}>And where there is such a thing: {written} of {besides.length} written</Box>}>
               <Columns paths={besides.map((spot) => spot.path)} />
@@ -84,6 +86,27 @@ function PlaceFold({ place, wanting }: { place: Stand; wanting: number }) {
         </Box>
       </Box>
     </Fold>
+  );
+}
+
+/** One press for what a place has none of: every blank there that “none” answers. */
+function NoneOfThese({ paths }: { paths: string[] }) {
+  const { draft, fields } = useRig();
+  const { system } = useUnits();
+  const open = paths.map((path) => fields[path]).filter((field) => field?.none && field.may_write && !draft.entries[field.path]);
+  if (open.length < 2) return null;
+  return (
+    <Link
+      component="button"
+      type="button"
+      color="inherit"
+      onClick={() => {
+        for (const field of open) if (field) draft.set(field.path, noneOf(field, system));
+      }}
+      sx={{ font: "inherit", fontSize: "0.9rem", mt: 0.5, textAlign: "left" }}
+    >
+      None of these is there: {open.map((field) => field?.label).join(", ")}
+    </Link>
   );
 }
 

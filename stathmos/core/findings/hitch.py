@@ -80,6 +80,7 @@ def hitch(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> 
     """What is fitted and does not serve, and what cannot be chosen."""
     return [
         *_kit(rig, weights, choice, tryout),
+        *_ball_up(rig, choice),
         *_part("ball", choice.balls, rig, _is_own(choice)),
         *_part("shank", choice.shanks, rig),
     ]
@@ -114,6 +115,18 @@ def _kit(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> l
         says = best.reason.after(f"{best.part.name}: ")
         found.append(_finding("chosen_kit_with_care", CAUTION, "kit", says, Phrase("No larger kit serves.")))
     return found
+
+
+def _ball_up(rig: Rig, choice: Choice) -> list[Finding]:
+    """A mount with several balls is on the vehicle, and which of them is up is not entered."""
+    mount = choice.in_force.shank
+    if mount is None or len(mount.own_balls) < 2 or rig.choice("hitch.shank") != mount.name or rig.choice("hitch.ball"):
+        return []
+    says = Phrase(as_text(f"Not checked yet: which of the {len(mount.own_balls)} balls of {mount.name} is up."))
+    remedy = Phrase("Look at the mount as it sits in the receiver and enter the ball that is up.")
+    return [
+        Finding(key="ball_not_told", state=UNKNOWN, station="hitch", subject="ball", says=says, remedy=remedy, reads=("hitch.ball",))
+    ]  # fmt: skip
 
 
 def _is_own(choice: Choice) -> bool:

@@ -206,7 +206,9 @@ def question(one: Question) -> Tree:
         "answered": one.answered,
         "optional": one.optional,
         "halves": there(entry_at(one.path)).halves,
+        "none": there(entry_at(one.path)).none,
         "offers": [{"value": value, "word": word} for value, word in one.offers],
+        "balls": [{"name": ball.name, "diameter": ball.diameter} for ball in one.balls],
         "believed": None if one.believed is None else believed(one.believed),
     }  # fmt: skip
 

@@ -6,7 +6,7 @@ from stathmos.core import selection, units
 from stathmos.core.answer import Assessment
 from stathmos.core.coupled import Answer, CoupledState
 from stathmos.core.decisions import Decision
-from stathmos.core.figures import Missing
+from stathmos.core.figures import Missing, there
 from stathmos.core.finding import needs_in_words
 from stathmos.core.heights import Position
 from stathmos.core.offsets import OffsetCompared
@@ -15,6 +15,7 @@ from stathmos.core.ratings.demands import trailer_class
 from stathmos.core.remedies import Remedy
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of
 from stathmos.core.settings import KINDS
+from stathmos.core.stock import Shank
 
 STATE_FIGURES = (
     "front_drop", "rear_drop", "ball_height", "rail", "front", "rear", "trailer_axles", "bar_each", "on_ball", "restoration",
@@ -74,6 +75,7 @@ def hitch(assessment: Assessment) -> Tree:
         "balls": [part(verdict) for verdict in choice.balls],
         "shanks": [part(verdict) for verdict in choice.shanks],
         "in_force": in_force(assessment),
+        "own_balls": own_balls(choice.in_force.shank),
         "fitted_kit": choice.fitted_kit.part.name if choice.fitted_kit else None,
         "classes": classes(assessment),
         "bracket": figure(choice.bracket) if choice.weight_distributing else None,
@@ -97,6 +99,12 @@ def hitch(assessment: Assessment) -> Tree:
         "ball_standing": figure(assessment.heights.ball_standing),
         "parts": parts(assessment.parts),
     }
+
+
+def own_balls(mount: Shank | None) -> list[Tree]:
+    """The balls of one piece with a mount, to be drawn; diameters in mm."""
+    balls = () if mount is None else mount.own_balls
+    return [{"name": one.name, "diameter": there(one.diameter).value} for one in balls]
 
 
 def classes(assessment: Assessment) -> Tree | None:

@@ -4,7 +4,7 @@ Each part is put to an ordered list of rules; the first rule it fails is the
 reason it is not chosen. Among those that serve, the smallest that serves is best.
 """
 
-from stathmos.core.selection.balls import SHANK_DIAMETER, choose_ball
+from stathmos.core.selection.balls import SHANK_DIAMETER, choose_ball, judge_own
 from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.builds import USABLE, Builds, WholeBuild, whole_builds
 from stathmos.core.selection.kits import choose_kit, choose_kit_alone, judge_kit, wants_special_bracket
@@ -55,6 +55,7 @@ __all__ = [
     "choose_kit_alone",
     "choose_shank",
     "judge_kit",
+    "judge_own",
     "own_ball",
     "sag",
     "wants_special_bracket",

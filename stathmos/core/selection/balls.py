@@ -6,6 +6,7 @@ from stathmos.core.figures import Given, sure
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.selection.verdicts import (
+    CHOSEN,
     REJECTED,
     SERVES,
     SERVES_BEST,
@@ -55,6 +56,18 @@ def choose_ball(
     verdicts = [judged(ball) for ball in stock.balls]
     return with_choice(
         verdicts, lambda verdict: (sure(verdict.part.rating).value, verdict.part.shelf_rank, verdict.part.name)
+    )
+
+
+def judge_own(balls: tuple[Ball, ...], rig: Rig, demand: Demand) -> tuple[Verdict[Ball], ...]:
+    """The balls of a mount's own, judged as loose ones are; the one that goes up is chosen, the one that is up where it is written."""
+    named = rig.choice("hitch.ball")
+    judged = choose_ball(Stock(balls=balls), rig, demand, None, None)
+    own = Phrase("Of one piece with its mount.")
+    return tuple(
+        one._replace(reason=own) if one.state in (CHOSEN, SERVES) else one
+        for one in judged
+        if named not in {ball.name for ball in balls} or one.part.name == named
     )
 
 

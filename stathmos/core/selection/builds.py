@@ -46,7 +46,8 @@ class WholeBuild:
             self.ball.part,
             self.shank.sleeve,
         )
-        prices = [part.price for part in parts if part is not None]
+        # a ball of one piece with its mount is paid with it
+        prices = [part.price for part in parts if part is not None and not (isinstance(part, Ball) and part.own)]
         return None if any(price is None for price in prices) else sum(sure(price).value for price in prices)
 
 
@@ -81,18 +82,12 @@ def whole_builds(kits: Sequence[Judged], tried: int) -> Builds:
             fitting = [
                 ((one.state != CHOSEN, one.part.name), one) for one in balls_of(shank.part) if one.state in USABLE
             ]
-            for ball_place, ball in [((False, one.part.name), one) for one in _of_one_piece(shank)] or fitting:
+            for ball_place, ball in fitting:
                 found.append(((kit_care or shank_care, kit_place, shank_place, ball_place), kit, shank, ball))
     found.sort(key=lambda one: one[0])
     best = [WholeBuild(kit, shank, ball, Phrase("")) for _, kit, shank, ball in found[:SHOWN]]
     told = tuple(WholeBuild(one.kit, one.shank, one.ball, _why(one, best[0], index)) for index, one in enumerate(best))
     return Builds(told, len(found), tried)
-
-
-def _of_one_piece(shank: Verdict[Shank]) -> list[Verdict[Ball]]:
-    """The balls of a mount's own; then no other is bolted to it."""
-    says = Phrase("Of one piece with its mount.")
-    return [Verdict(one, SERVES, SERVES_BEST, says) for one in shank.part.own_balls[:1]]
 
 
 def _before_chosen(state: str, rule: str) -> str:

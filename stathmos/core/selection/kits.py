@@ -31,6 +31,8 @@ from stathmos.core.selection.verdicts import (
 from stathmos.core.stock import NOT_LISTED, STRANGE, Kit, Stock
 from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
 
+#: the rules that a head with another kit's bars is judged by on the smaller figure of the two
+_OF_BARS = ("gross rating", "tongue rating", CAPACITY_WINDOW)
 #: what a kit lacks to make a whole build: the rule, why, and whether that is for want of figures
 Lacks = Callable[[Kit], Failed | None]
 
@@ -77,7 +79,10 @@ def judge_kit(kit: Kit, rig: Rig, demand: Demand, lacks: Lacks | None = None) ->
         or (lacks(kit) if lacks else None)
     )
     if failed:
-        return Verdict(kit, UNKNOWN if failed.unknown else REJECTED, failed.rule, failed.reason)
+        # What the bars bring down is said of the bars: the head by itself may well be right.
+        others = as_text(f"With the bars of {kit.bars} on it: ") if kit.bars and failed.rule in _OF_BARS else ""
+        state = UNKNOWN if failed.unknown else REJECTED
+        return Verdict(kit, state, failed.rule, failed.reason.after(others) if others else failed.reason)
     return Verdict(kit, *soft_rules(there(kit.tongue_rating), demand))
 
 

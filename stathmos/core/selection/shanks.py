@@ -22,6 +22,7 @@ from stathmos.core.selection.verdicts import (
     at_least,
     at_most,
     doubtful,
+    equal,
     flagged,
     need,
     soft_rules,
@@ -91,11 +92,22 @@ def shank_rank(verdict: Verdict[Shank]) -> tuple[Any, ...]:
 
 
 def own_ball(shank: Shank | None, rig: Rig) -> Ball | None:
-    """The ball of its own that a mount offers this coupler; None where it has none of that size, or none at all."""
-    size = rig.figure("trailer.coupler_size")
-    if shank is None or isinstance(size, Missing):
+    """The ball of its own that a mount offers this coupler, or the one that is up on it, whether that fits or not.
+
+    None where it has none of the coupler's size, none at all, or where a loose ball is written down beside it.
+    """
+    size, named = rig.figure("trailer.coupler_size"), rig.choice("hitch.ball")
+    if shank is None:
+        return None
+    if named and _is_on_the_vehicle(shank, rig):
+        return next((one for one in shank.own_balls if one.name == named), None)
+    if isinstance(size, Missing):
         return None
     return next((one for one in shank.own_balls if abs(sure(one.diameter).value - size.value) <= FIT), None)
+
+
+def _is_on_the_vehicle(shank: Shank, rig: Rig) -> bool:
+    return rig.choice("hitch.shank") == shank.name
 
 
 def _own_ball_fails(shank: Shank, ball: Ball | None, rig: Rig, demand: Demand) -> Failed | None:
@@ -105,11 +117,17 @@ def _own_ball_fails(shank: Shank, ball: Ball | None, rig: Rig, demand: Demand) -
     size = rig.figure("trailer.coupler_size")
     if isinstance(size, Missing):
         return need("ball", "ball size", size)
+    if ball is None and rig.choice("hitch.ball") and _is_on_the_vehicle(shank, rig):
+        return Failed(
+            "ball", Phrase("Its balls are part of it, and another ball is entered: enter which of its own is up."), True
+        )
     if ball is None:
         return Failed(
             "ball", Phrase("None of its own balls is {size}.", {"size": (size.value, LENGTH, "nearest")}), False
         )
-    return at_least("ball", "ball's rating", ball.rating, demand.trailer_gvwr, "the trailer's GVWR")
+    return equal("ball", "ball", ball.diameter, size, "the coupler takes") or at_least(
+        "ball", "ball's rating", ball.rating, demand.trailer_gvwr, "the trailer's GVWR"
+    )
 
 
 def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand) -> Sleeve | Failed:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
+from stathmos.core import units
 from stathmos.core.answer import Assessment
 from stathmos.core.bay.adjust import Adjusted
 from stathmos.core.bay.adjust.words import DONE_VERDICTS
@@ -21,7 +22,7 @@ from stathmos.core.looks import AFTER, COUPLED_UP, MOUNTING, SETTING, Look
 from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.bay import AGAIN, BUMPER, CORNERS, corner_path, trial_number
 from stathmos.core.settings import settings_of, written_at
-from stathmos.core.stock import Kit
+from stathmos.core.stock import Kit, Shank
 
 #: parts that a fitter mounts, by where they are written
 PARTS = {"hitch.kit": "kit", "hitch.shank": "shank", "hitch.ball": "ball"}
@@ -30,11 +31,20 @@ OPEN, PART_DONE, COMPLETE = "open", "part done", "complete"
 
 
 @dataclass(frozen=True)
+class BallUp:
+    """One of a mount's own balls, to be drawn: its name, and its diameter in mm."""
+
+    name: str
+    diameter: float
+
+
+@dataclass(frozen=True)
 class Question:
     """One question. ``kind``: how it is answered (choice, length, count, part); ``hold``: the spot on the drawing; ``optional``: a
     check more, without which the work is whole.
 
     ``offers``: what may be chosen, value and word; for a part the one planned. ``believed``: of a figure, what can be.
+    ``balls``: of a mount with several balls of its own all of them, for the picture.
     """
 
     path: str
@@ -47,6 +57,7 @@ class Question:
     offers: tuple[tuple[str, str], ...] = ()
     believed: Believed | None = None
     optional: bool = False
+    balls: tuple[BallUp, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -195,6 +206,9 @@ def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
         part = getattr(now.choice.in_force, what)
         if what == "kit" and not now.choice.weight_distributing:
             continue
+        if what == "ball" and now.choice.in_force.shank is not None and len(now.choice.in_force.shank.own_balls) > 1:
+            asked.append(_ball_up(rig, path, now.choice.in_force.shank))
+            continue
         name = part.name if part is not None else rig.choice(path)
         why = f"As planned: {name}." if name else "Nothing is chosen: see the Hitch station."
         asked.append(
@@ -219,6 +233,16 @@ def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
         )
     )
     return asked
+
+
+def _ball_up(rig: Rig, path: str, mount: Shank) -> Question:
+    """Which of a mount's own balls is up, each drawn as it is seen then."""
+    balls = tuple(BallUp(one.name, there(one.diameter).value) for one in mount.own_balls)
+    return Question(
+        path, "Which ball is up?", "Look at the mount as it sits in the receiver. The coupler's size is stamped on the coupler.",
+        "choice", "ball", "", bool(rig.choice(path)),
+        tuple((one.name, units.write(one.diameter, units.LENGTH, "us")) for one in balls), balls=balls,
+    )  # fmt: skip
 
 
 def _air(rig: Rig, path: str) -> list[Question]:
