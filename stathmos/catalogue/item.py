@@ -87,10 +87,14 @@ class CatalogueItem(models.Model):
         """The known figures in the core's form, each with the provenance that its kind of figure has."""
         return self._given(dict(entries(self.core)))
 
-    def without_texts(self) -> Any:
-        """It as the core's own class, to reckon with: without the texts of its figures, which take long to write."""
+    def in_core(self, texts: bool = True) -> Any:
+        """It as the core's own class. Without the ``texts`` of its figures, which take long to write, to reckon with by the thousand."""
         words = {key: getattr(self, key) for key in ("name", "family") if key in self.core.__dataclass_fields__}
-        return section_of(self.core, self._given(dict(entries(self.core)), texts=False), **words)
+        return section_of(self.core, self._given(dict(entries(self.core)), texts), **words)
+
+    def without_texts(self) -> Any:
+        """The same without texts."""
+        return self.in_core(texts=False)
 
     def as_entries(self) -> dict[str, dict[str, str]]:
         """The known figures as a rig file writes them."""

@@ -33,6 +33,7 @@ EntryShape = shape(
     "Entry",
     **entry_fields(),
     again=Truth(required=False, help_text="The same as it is written, taken again."),
+    typed=Truth(required=False, help_text="Typed now, and not only sent along as it is saved."),
 )
 
 #: an outline of a drawing

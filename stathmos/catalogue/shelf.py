@@ -26,7 +26,7 @@ class Shelf:
         self._written: dict[tuple[str, str], dict[str, Any]] = {}
         self.stock = Stock(
             **{
-                kind: tuple(in_the_cores_form(one) for one in items.values() if not one.retired)
+                kind: tuple(one.in_core() for one in items.values() if not one.retired)
                 for kind, items in self.items.items()
             }
         )
@@ -72,12 +72,6 @@ def shelf(marks: Mapping[str, uuid.UUID] | None = None) -> Shelf:
     """
     mark = (editions() if marks is None else marks).get(CATALOGUE)
     return Shelf() if mark is None else _shelf_of(mark)
-
-
-def in_the_cores_form(item: CatalogueItem) -> Any:
-    """One item as the core's own class."""
-    words = {key: getattr(item, key) for key in ("name", "family") if key in item.core.__dataclass_fields__}
-    return item.core(**words, **item.figures())
 
 
 def as_rig_file_part(item: CatalogueItem) -> dict[str, Any]:

@@ -68,6 +68,7 @@ def _is_entry(raw: object) -> bool:
         and raw.get("system") in units.SYSTEMS
         and isinstance(raw.get("datum", ""), str)
         and isinstance(raw.get("again", False), bool)
+        and isinstance(raw.get("typed", False), bool)
     )
 
 
@@ -84,7 +85,11 @@ def read(data: object) -> Draft:
     if rig is not None and (not isinstance(rig, int) or isinstance(rig, bool)):
         raise NotWritten({"rig": "Send the number of the saved rig, or nothing."})
     head = head_of(rig)
-    standing = Standing(head.kept.history, _typed_on_top(head.kept.held, entries))
+    on_top = tuple(_typed_on_top(head.kept.held, entries))
+    standing = Standing(head.kept.history, on_top)
+    retyped = tuple(_typed_again(standing, head.kept.held, entries))
+    if retyped:
+        standing = Standing(head.kept.history, (*on_top, *retyped))
     held = standing.held()
     hold = {path: entries[path] if isinstance(one, Drafted) else one.as_entry() for path, one in held.items()}
     named = {text_of(hold.get(path)) for path in PART_KINDS}
@@ -120,6 +125,15 @@ def _typed_on_top(held: dict[str, Reading], entries: dict) -> Iterator[Drafted]:
         if text or reading is not None:
             yield Drafted(path, text, _amount(raw, path))
     yield from (Drafted(path, "") for path in held if path not in entries and not path.startswith("which."))
+
+
+def _typed_again(standing: Standing, held: dict[str, Reading], entries: dict) -> Iterator[Drafted]:
+    """What was typed as it was saved, together with what sets that aside: it is of the state as it is typed."""
+    for path, raw in entries.items():
+        reading = held.get(path)
+        typed = isinstance(raw, dict) and raw.get("typed") is True
+        if typed and reading is not None and reading.is_said_by(raw) and standing.at(path) is None:
+            yield Drafted(path, text_of(raw).strip(), _amount(raw, path))
 
 
 def raw_again(raw: object) -> bool:
@@ -240,4 +254,4 @@ def picked(kind: str, name: object):
     item = KINDS[kind].objects.filter(name=str(name)[:200]).first()
     if item is None:
         raise NotWritten({kind.removesuffix("s"): "There is none of this name in the catalogue."})
-    return item.core(**item.figures())
+    return item.in_core()

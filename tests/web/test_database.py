@@ -18,7 +18,7 @@ from tests.web.signed_in import WithDemo
 
 class Columns(WithDemo):
     def test_columns_are_the_cores_fields(self) -> None:
-        own = {"id", "name", "system", "retired", "version", "family", "sought", "stamp"}
+        own = {"id", "name", "system", "retired", "version", "family", "sought", "stamp", "absent"}
         for kind in KINDS.values():
             with self.subTest(kind=kind.__name__):
                 columns = {field.name for field in kind._meta.fields} - own

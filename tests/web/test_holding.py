@@ -149,6 +149,29 @@ class Saves(Holding):
             unchanged["entries"]["weighing.tongue_scale"]["revision"], 2, "written as it stands it is no new reading"
         )
 
+    def test_an_equal_figure_typed_with_a_changed_load_is_of_the_new_state(self) -> None:
+        before = self.record()
+        path = "weighing.tongue_scale"
+        equal = {key: before["entries"][path][key] for key in ("is", "from", "system")}
+        load = {"loads.gear.weight": measured("400 lb")}
+        sent = self.sent(before, **{"loads__gear__weight": load["loads.gear.weight"]})
+        self.assertIn(path, self.live(sent)["aside"])
+        self.assertNotIn(path, self.live({**sent, path: {**equal, "typed": True}})["aside"])
+        saved = self.save(before["version"], {**load, path: equal})
+        self.assertNotIn(path, saved["aside"])
+        self.assertEqual(saved["entries"][path]["revision"], before["entries"][path]["revision"] + 1)
+        # and the next save, of something else, leaves it so
+        later = self.save(saved["version"], {"shop.waits_for": measured("a ball")})
+        self.assertNotIn(path, later["aside"])
+        self.assertEqual(later["entries"][path]["revision"], saved["entries"][path]["revision"])
+
+    def test_an_equal_figure_with_nothing_changed_is_no_new_reading(self) -> None:
+        before = self.record()
+        path = "weighing.tongue_scale"
+        equal = {key: before["entries"][path][key] for key in ("is", "from", "system")}
+        saved = self.save(before["version"], {"shop.waits_for": measured("a ball"), path: equal})
+        self.assertEqual(saved["entries"][path]["revision"], before["entries"][path]["revision"])
+
     def test_pressing_save_again_changes_nothing(self) -> None:
         entries = {"weighing.tongue_scale": measured("750 lb")}
         first = self.save(1, entries)

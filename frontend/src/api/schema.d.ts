@@ -2706,6 +2706,8 @@ export interface components {
             datum?: string;
             /** @description The same as it is written, taken again. */
             again?: boolean;
+            /** @description Typed now, and not only sent along as it is saved. */
+            typed?: boolean;
         };
         EntryRequest: {
             is: string;
@@ -2714,6 +2716,8 @@ export interface components {
             datum?: string;
             /** @description The same as it is written, taken again. */
             again?: boolean;
+            /** @description Typed now, and not only sent along as it is saved. */
+            typed?: boolean;
         };
         Event: {
             kind: components["schemas"]["EventKindEnum"];

@@ -84,7 +84,9 @@ export function useDraft(record: RigRecord | null, station: StationKey, whatIf: 
   const names = useMemo<Names>(() => ({ ...NO_NAMES, ...(record ?? {}), ...typed.names }), [record, typed.names]);
   const written = useMemo<Entries>(() => {
     const all: Record<Path, Entry | null> = { ...(record?.entries ?? {}), ...typed.entries };
-    return Object.fromEntries(Object.entries(all).flatMap(([path, entry]) => (entry?.is ? [[path, sent(entry)]] : [])));
+    // Typed as it is saved, beside what sets that aside, it is of the new state: so it is said that it was typed.
+    const retyped = (path: Path, entry: Entry) => Boolean(typed.entries[path]) && sameEntry(entry, record?.entries[path]);
+    return Object.fromEntries(Object.entries(all).flatMap(([path, entry]) => (entry?.is ? [[path, retyped(path, entry) ? { ...sent(entry), typed: true } : sent(entry)]] : [])));
   }, [record, typed.entries]);
 
   const dirty = useMemo(() => {

@@ -171,8 +171,8 @@ class Rig:
         section, *rest = path.split(".")
         holder = self.one(section, rest[0]) if section in LISTS else getattr(self, section)
         given: Given | None = getattr(holder, rest[-1], None) if section in LISTS else getattr(holder, rest[0])
-        found[path] = given
-        return given
+        found[path] = None if given is None or given.absent else given
+        return found[path]
 
 
 SECTIONS: dict[str, type] = {

@@ -170,7 +170,7 @@ def _check(change: Change, names: dict[str, str]) -> dict[str, Given | None]:
 
 def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str, Given | None]) -> None:
     kept = rig.kept
-    latest, held = kept.last, kept.held
+    latest, held, after = kept.last, kept.held, _after(kept, figures)
     new = []
     for path, figure in figures.items():
         raw = change.entries[path] or {}
@@ -193,8 +193,9 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
             part=part_now(path, figure.typed if figure else "", rig.practice),
             written_by=person,
         )
-        if there is not None and there.as_entry() == reading.as_entry() and raw.get("again") is not True:
-            continue  # written as it already stands, and not taken again
+        equal = there is not None and there.as_entry() == reading.as_entry()
+        if equal and raw.get("again") is not True and after.at(path) is not None:
+            continue  # written as it already stands, and not taken again; typed with what sets it aside it is of the new state
         new.append(reading)
     written = {reading.path for reading in new}
     for path, there in held.items():
@@ -203,6 +204,17 @@ def _write_readings(rig: Rig, person: Person, change: Change, figures: dict[str,
         if path not in written and path != named and named in written:
             new.append(_again(there, latest[path].revision + 1, person, _word(figures[named]), there.moment))
     Reading.objects.bulk_create(new)
+
+
+def _after(kept: Kept, figures: dict[str, Given | None]) -> Standing:
+    """What holds once the figures that read otherwise than now are written; the others are left as they stand."""
+    held = kept.held
+    others = (
+        Drafted(path, _word(figure), figure.value if figure and not figure.absent else None)
+        for path, figure in figures.items()
+        if path not in held or held[path].typed != _word(figure)
+    )
+    return Standing(kept.history, others)
 
 
 def part_now(path: str, name: str, practice: bool = False) -> dict | None:
