@@ -9,7 +9,7 @@ in order and hands figures on.
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from functools import cache
 
 from stathmos.core import (
@@ -43,10 +43,11 @@ from stathmos.core.figures import Anything, Given, Missing, assumed, there, work
 from stathmos.core.finding import Finding
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, entry_at
+from stathmos.core.rig.hitch import CARRYING, DISTRIBUTING
 from stathmos.core.rules import Rules, rules_for
 from stathmos.core.stock import Kit, Shank, Stock, with_mixed_bars
 from stathmos.core.trial import Bench
-from stathmos.core.tryout import Stood, Tryout
+from stathmos.core.tryout import Stood, Tryout, with_choices
 from stathmos.core.units import COUPLE, SHARE, WEIGHT
 
 
@@ -85,13 +86,14 @@ def assess(
     weights = weighing.weigh(rig, rules, placed, asking=not trial)
     trailer_gvwr = rig.figure("trailer.gvwr")
     tongue_full = ratings.full_tongue(weights.share, trailer_gvwr, rules.share.high, weights.never_over)
-    distributing = is_distributing(rig)
-
     behind_axle = cargo.behind_rear_axle(rig, placed)
     hitch_load = ratings.hitch_load(weights.tongue, behind_axle)
     demand = selection.Demand(
         hitch_load, ratings.hitch_load(tongue_full, behind_axle), weights.gross, trailer_gvwr, rules.reserve
     )
+
+    needed = _needed(rig, rules, weights, tongue_full, demand, placed)
+    distributing = needed.style == DISTRIBUTING
 
     fits = fitting.Fitting(rig, rules, stock, demand, weights, distributing)
     choose = selection.choose_kit_alone if trial else selection.choose_kit
@@ -137,6 +139,7 @@ def assess(
         fitted_kit=fitted_kit,
         own_bars=_with_its_own_bars(fitted_kit, as_sold, rig, demand, fits),
         weight_distributing=distributing,
+        may_carry=needed.may_carry,
         hitch_load=hitch_load,
         hitch_load_full=demand.full,
         position=shank_verdict.position if shank_verdict else None,
@@ -161,8 +164,11 @@ def assess(
     )  # fmt: skip
     said = findings.collect(judged)
     stood = Stood(said, planned.links, choice, found)
+    # what is tried on it is judged in the style that it is judged in itself
+    style = DISTRIBUTING if distributing else CARRYING
+    in_style = as_written if as_written.choice("hitch.style") else with_choices(as_written, (("hitch.style", style),))
     tryout = Tryout(
-        as_written,
+        in_style,
         lambda changed: assess(changed, house, as_sold, unread, waivers, asides, trial=True),
         stood,
         lambda writes: same_hitch.on_the_same_hitch(bench, choice, stood, writes),
@@ -215,10 +221,43 @@ def _tips(rig: Rig, path: str, on_hitch: cases.OnHitch, planned: cases.CaseLoads
     return any(link.state is ratings.State.OVER and link.key not in over for link in then)
 
 
-def is_distributing(rig: Rig) -> bool:
-    """Weight-distributing unless the advisor chose otherwise, or a maker forbids it."""
+@dataclass(frozen=True)
+class _Needed:
+    """The style that a rig is judged in; ``may_carry``: with bars for the trailer full alone, and as planned nothing asks for them."""
+
+    style: str
+    may_carry: bool = False
+
+
+def _needed(
+    rig: Rig,
+    rules: Rules,
+    weights: weighing.Weights,
+    tongue_full: Anything,
+    demand: selection.Demand,
+    placed: tuple[cargo.Placed, ...],
+) -> _Needed:
+    """The style as it is chosen; else what is on the vehicle tells, and whether bars are needed or spoken for, planned and full."""
     style = rig.choice("hitch.style")
-    return style == "weight_distributing" or (style == "" and not decisions.forbidden_by(rig))
+    if style or decisions.forbidden_by(rig):
+        return _Needed(style or CARRYING)
+    if rig.choice("hitch.kit"):
+        return _Needed(DISTRIBUTING)
+    geometry = heights.Geometry.of(rig, loading.total_overhang(rig, None, None))
+    front = loading.vehicle_loads(rig, placed, assumed(0.0, WEIGHT), geometry.o).front
+
+    def asked_for(tongue: Anything, gross: Anything, hitch_load: Anything) -> bool:
+        bare = heights.settled(tongue, assumed(0.0, COUPLE), geometry)
+        found = decisions.OnCoupling(gross, hitch_load, bare, _front_lost(tongue, geometry, front))
+        return decisions.distribution(rig, rules, found).verdict != decisions.NOT_NEEDED
+
+    # As heavy as the tongue may come to be on this trailer: what puts a light one right makes no other style of it.
+    heaviest = ratings.full_tongue(weights.share, weights.gross, rules.share.high, weights.never_over)
+    behind = cargo.behind_rear_axle(rig, placed)
+    if asked_for(heaviest, weights.gross, ratings.hitch_load(heaviest, behind)):
+        return _Needed(DISTRIBUTING)
+    full = asked_for(tongue_full, demand.trailer_gvwr, demand.full)
+    return _Needed(DISTRIBUTING, may_carry=True) if full else _Needed(CARRYING)
 
 
 def _with_its_own_bars(
@@ -243,11 +282,7 @@ def _decide(
     swings: sway.Swings | None,
 ) -> Decisions:
     """Both decisions. ``bare``: the settle coupled without bars; ``swings``: whether it may swing by itself, where that was asked."""
-    change = work(
-        "dF = −T · o / w", WEIGHT, statics.front_axle_change, None,
-        T=weights.tongue, M=assumed(0.0, COUPLE), w=geometry.w, o=geometry.o, L=geometry.L,
-    )  # fmt: skip
-    lost = work("lost = −dF / front", SHARE, decisions.front_share_lost, None, change=change, front=loads.front)
+    lost = _front_lost(weights.tongue, geometry, loads.front)
     on_coupling = decisions.OnCoupling(weights.gross, hitch_load, bare, lost)
     brings, says = decisions.provided(kit)
     # A tongue that nobody weighed makes no reason, neither way.
@@ -259,6 +294,15 @@ def _decide(
         sway_says=says,
         bars_off=decisions.bars_off(kit),
     )
+
+
+def _front_lost(tongue: Anything, geometry: heights.Geometry, front: Anything) -> Anything:
+    """Share of the front axle's load that coupling without bars takes off."""
+    change = work(
+        "dF = −T · o / w", WEIGHT, statics.front_axle_change, None,
+        T=tongue, M=assumed(0.0, COUPLE), w=geometry.w, o=geometry.o, L=geometry.L,
+    )  # fmt: skip
+    return work("lost = −dF / front", SHARE, decisions.front_share_lost, None, change=change, front=front)
 
 
 def _bracket(kit: Kit | None, rig: Rig) -> Anything:

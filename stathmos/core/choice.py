@@ -22,7 +22,7 @@ class Choice:
     """What the program would choose, and what is in force (what sits on the vehicle, where that is named).
 
     ``own_bars``: the head on the vehicle with its own bars, judged so, where another kit's are on it. ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it. ``level_hole``: what
-    puts right a ball that stands too high or too low. Loads kg.
+    puts right a ball that stands too high or too low. ``may_carry``: no style is chosen, and only the trailer full asks for bars. Loads kg.
     """
 
     kits: tuple[selection.Verdict[Kit], ...]
@@ -32,6 +32,7 @@ class Choice:
     fitted_kit: selection.Verdict[Kit] | None
     own_bars: selection.Verdict[Kit] | None
     weight_distributing: bool
+    may_carry: bool
     hitch_load: Figure | Missing
     hitch_load_full: Anything
     position: heights.Position | None

@@ -4,7 +4,7 @@ import unittest
 
 from stathmos.core import decisions
 from stathmos.core.decisions import Decisions
-from tests.core.rigs import assessed, kit, label, measured, rig
+from tests.core.rigs import assessed, kit, label, measured, rig, shank
 
 #: nothing asks for weight distribution: a light trailer behind a stiff vehicle, every rule read
 QUIET = {
@@ -24,6 +24,56 @@ def decided(**changes: object) -> Decisions:
 def weights(found: decisions.Decision) -> dict[str, str]:
     """The weight of each reason, by the source of its rule."""
     return {reason.says.text("us"): reason.weight for reason in found.reasons}
+
+
+#: a small trailer behind a half-ton; a plain mount for it is on the shelf
+SMALL = {
+    "trailer__gvwr": label("1200 lb"), "trailer__gross_weight": measured("900 lb"), "weighing__tongue_scale": measured("110 lb"),
+    "trailer__axle_rating": label("1200 lb"), "trailer__axle_count": label("1"), "trailer__tyre_count": label("2"),
+    "trailer__tyre_rating": label("900 lb"), "trailer__brochure_tongue": None, "trailer__coupler_rating": label("2000 lb"),
+    "trailer__chain_rating": label("2000 lb"), "trailer__coupler_height": measured("20 in", datum="top"),
+}  # fmt: skip
+
+
+class NoStyleChosen(unittest.TestCase):
+    """Whether it is needed decides the style, and what cannot be told is not known."""
+
+    def small(self, **changes: object):
+        document = rig(**{**SMALL, **changes})
+        mount = {
+            "style": label("fixed"),
+            "most_rise": label("4 in"),
+            "holes": label("1"),
+            "pitch": label("0 in"),
+            "ball_hole": label("1 1/4 in"),
+        }
+        document["stock"]["shanks"] = [shank(f"Mount {drop}", drop=f"{drop} in", **mount) for drop in (0, 1, 2, 3, 4)]
+        return assessed(document)
+
+    def test_a_small_trailer_is_carried(self) -> None:
+        found = self.small()
+        self.assertFalse(found.choice.weight_distributing)
+        self.assertEqual(found.decisions.distribution.verdict, decisions.NOT_NEEDED)
+        self.assertNotIn(found.verdict.state, ("refused", "unknown"))
+
+    def test_what_is_needed_or_spoken_for_has_bars(self) -> None:
+        self.assertTrue(assessed(rig()).choice.weight_distributing)
+        self.assertTrue(self.small(vehicle__handbook_wd=label("required")).choice.weight_distributing)
+
+    def test_what_cannot_be_told_is_not_known(self) -> None:
+        for path in ("vehicle__receiver_wc_gross", "vehicle__receiver_wc_tongue"):
+            found = assessed(rig(**{**QUIET, path: None}))
+            said = next(one for one in found.findings if one.key == "style_open")
+            self.assertEqual((found.verdict.state, said.reads), ("unknown", (path.replace("__", "."),)))
+            chosen = assessed(rig(**{**QUIET, path: None, "hitch__style": label("weight_distributing")}))
+            self.assertNotIn("style_open", [one.key for one in chosen.findings])
+
+    def test_bars_for_the_full_trailer_alone_are_the_advisors_to_choose(self) -> None:
+        found = self.small(
+            trailer__gvwr=label("5200 lb"), trailer__axle_rating=label("5200 lb"), trailer__tyre_rating=label("2700 lb")
+        )
+        said = next(one for one in found.findings if one.key == "style_open")
+        self.assertEqual((said.state, found.verdict.state), ("unknown", "unknown"))
 
 
 class Distribution(unittest.TestCase):

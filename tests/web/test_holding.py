@@ -154,7 +154,7 @@ class Saves(Holding):
         path = "weighing.tongue_scale"
         equal = {key: before["entries"][path][key] for key in ("is", "from", "system")}
         load = {"loads.gear.weight": measured("400 lb")}
-        sent = self.sent(before, **{"loads__gear__weight": load["loads.gear.weight"]})
+        sent = self.sent(before, loads__gear__weight=load["loads.gear.weight"])
         self.assertIn(path, self.live(sent)["aside"])
         self.assertNotIn(path, self.live({**sent, path: {**equal, "typed": True}})["aside"])
         saved = self.save(before["version"], {**load, path: equal})

@@ -11,6 +11,7 @@ from stathmos.core.figures import Authority, Missing
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
+from stathmos.core.rig.hitch import CARRYING, DISTRIBUTING
 from stathmos.core.selection import CAPACITY_WINDOW, CHOSEN, REJECTED, RESERVE, SOFT_RULES, USABLE, AnyVerdict
 from stathmos.core.selection import UNKNOWN as PART_UNKNOWN
 from stathmos.core.tryout import Tryout
@@ -19,9 +20,6 @@ from stathmos.core.weighing import Weights
 
 def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase) -> Finding:
     return Finding(key=key, state=state, station="hitch", subject=subject, says=says, remedy=remedy)
-
-
-CARRYING, DISTRIBUTING = "weight_carrying", "weight_distributing"
 
 
 def _serves(tryout: Tryout | None, *chooses: tuple[str, str]) -> bool:
@@ -58,6 +56,13 @@ def style(rig: Rig, choice: Choice, decided: Decisions, tryout: Tryout | None) -
         if _serves(tryout, ("hitch.style", DISTRIBUTING)):
             remedy = Phrase("Choose weight-distributing at the Hitch station.")
         return [_finding("bars_demanded", REFUSED, "style", says, remedy)]
+    if verdict == decisions.OPEN and not rig.choice("hitch.style"):
+        waits = tuple(dict.fromkeys(need for one in decided.distribution.reasons for need in one.needs))
+        says = Phrase("Not checked yet: whether this rig needs weight distribution.")
+        remedy = Phrase("Enter what is missing, or choose the style at the Hitch station.")
+        return [
+            Finding(key="style_open", state=UNKNOWN, station="hitch", subject="style", says=says, remedy=remedy, reads=waits)
+        ]  # fmt: skip
     if verdict == decisions.CHOICE and not bars and not rig.choice("hitch.style_reason"):
         says = Phrase("Common practice speaks for weight distribution here, and it is left off.")
         remedy = Phrase("Write down why at the Hitch station, or choose it.")
@@ -105,7 +110,13 @@ def _kit(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> l
         found.append(_finding("kit_with_care", CAUTION, "kit", says, take))
     if choice.kits and not fitted and best is None:
         first, remedy = choice.kits[0], _without_bars(tryout)
-        if not read or any(verdict.state == PART_UNKNOWN for verdict in choice.kits):
+        if choice.may_carry:
+            says = Phrase(
+                "Not checked yet: the style. As loaded nothing asks for weight distribution; filled to its GVWR it would."
+            )
+            remedy = Phrase("Choose the style at the Hitch station.")
+            found.append(_finding("style_open", UNKNOWN, "style", says, remedy))
+        elif not read or any(verdict.state == PART_UNKNOWN for verdict in choice.kits):
             says = Phrase("No kit can be chosen yet: figures that the choice stands on are not known.")
             found.append(_finding("no_kit_yet", UNKNOWN, "kit", says, remedy))
         else:

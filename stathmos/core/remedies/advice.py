@@ -19,6 +19,7 @@ from stathmos.core.limits import guard, steady
 from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.ratings import LOAD, SAME, Link, State
 from stathmos.core.rig import Rig
+from stathmos.core.rig.hitch import DISTRIBUTING
 from stathmos.core.rig.loads import TRAILER, Load
 from stathmos.core.selection import USABLE
 from stathmos.core.trial import Bench, demands
@@ -300,4 +301,4 @@ def _other_parts(rig: Rig, link: Link, choice: Choice) -> Iterator[tuple[Phrase,
                 )
     if link.key in ("receiver_gross", "receiver_tongue") and not choice.weight_distributing:
         says = Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
-        yield says, (("hitch.style", "weight_distributing"),)
+        yield says, (("hitch.style", DISTRIBUTING),)

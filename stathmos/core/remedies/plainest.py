@@ -12,6 +12,7 @@ from stathmos.core.phrases import Phrase, joined
 from stathmos.core.ratings import LINKS, SAME, Link, State
 from stathmos.core.remedies.advice import FURTHER, NOT_SURELY, TRIES, Remedy
 from stathmos.core.rig import KINDS, Load, Rig
+from stathmos.core.rig.hitch import DISTRIBUTING
 from stathmos.core.rig.loads import TO_COME_OUT
 from stathmos.core.trial import Bench
 from stathmos.core.tryout import Outcome, Tryout
@@ -77,7 +78,7 @@ def _cures(bench: Bench, link: Link, tryout: Tryout) -> Iterator[Phrase]:
         if _cured(tryout.chosen(((path, school),)), link):
             yield Phrase("Set less restoration: half and no further.")
     carrying = link.key in _RECEIVER and not bench.on_hitch.build.weight_distributing
-    if carrying and _cured(tryout.chosen((("hitch.style", "weight_distributing"),)), link):
+    if carrying and _cured(tryout.chosen((("hitch.style", DISTRIBUTING),)), link):
         yield Phrase("Use a weight-distributing hitch: this receiver is rated for it that way.")
 
 

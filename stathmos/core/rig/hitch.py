@@ -18,7 +18,8 @@ from stathmos.core.subjects import BALL_ON_VEHICLE, DECISION, HITCH, KNOWN_GOOD,
 from stathmos.core.units import ALTITUDE, SHARE
 
 HIGHEST_ROAD = 4_500_000  # mm: the highest paved roads of North America end near 4,300 m; from memory
-STYLES = (("weight_distributing", "weight-distributing"), ("weight_carrying", "weight-carrying"))
+CARRYING, DISTRIBUTING = "weight_carrying", "weight_distributing"
+STYLES = ((DISTRIBUTING, "weight-distributing"), (CARRYING, "weight-carrying"))
 
 
 @dataclass(frozen=True)
