@@ -151,7 +151,11 @@ def assess(
     guessed = tuple(
         path for path in guesses.of_rig(rig) if blanks.matters(rig, path, kit, distributing)
     ) + guesses.of_parts(kit=kit, shank=shank, ball=fitted.ball, sleeve=sleeve)
-    waived = tuple(one for one in (ratings.waived(link, waivers) for link in planned.links) if one is not None)
+    waived = tuple(
+        one
+        for one in (ratings.waived(link, waivers, ratings.stands_on(link.key, build, rig)) for link in planned.links)
+        if one is not None
+    )
     bench = Bench(rig=rig, placed=placed, weights=weights, planned=planned, loads=loads, on_hitch=on_hitch)
     swings = None if trial else sway.swings(bench)
     decided = _decide(rig, rules, weights, hitch_load, taped or found.bare, geometry, loads, kit, swings)

@@ -104,12 +104,16 @@ def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterat
 
 
 def _socket(rig: Rig, line: Callable[..., PartsLine]) -> Iterator[PartsLine]:
-    """A 7-way socket where the one there does not carry what the brakes need; asked for where nobody has looked."""
-    why, socket, brakes = "Lights and brakes go by it.", rig.choice("vehicle.socket"), rig.choice("trailer.brakes")
-    if not socket or not brakes:
-        yield from _wanted(rig, "vehicle.seven_way", line, "seven_way", why)
-    elif wiring(socket, "", brakes, rig.choice("trailer.reverse_lockout")) is State.OVER:
-        yield line("seven_way", why + " The one there does not carry what this trailer's brakes need.")
+    """A 7-way socket as the chain judges the wiring: bought where what is there is too little, checked where that is not known."""
+    brakes, carried = rig.choice("trailer.brakes"), "Lights and brakes go by it."
+    state = State.UNKNOWN
+    if brakes:
+        socket, seven_way = rig.choice("vehicle.socket"), rig.choice("vehicle.seven_way")
+        state = wiring(socket, seven_way, brakes, rig.choice("trailer.reverse_lockout"))
+    if state is State.OVER:
+        yield line("seven_way", carried + " The one there does not carry what this trailer's brakes need.")
+    elif state is State.UNKNOWN:
+        yield line("seven_way", carried + " Check which socket is there before buying one.", ASK)
 
 
 def _wanted(rig: Rig, path: str, line: Callable[..., PartsLine], serves: str, why: str) -> Iterator[PartsLine]:

@@ -31,7 +31,7 @@ def figures() -> dict:
         "ages": _ages(today),
         "fitted": _by_week(Card.objects.values_list("handed_over_at", flat=True), today),
         "trials": _trials(),
-        "overrides": _by_week(ReserveWaiver.objects.values_list("waived_at", flat=True), today),
+        "overrides": _by_week(ReserveWaiver.objects.filter(withdrawn=False).values_list("waived_at", flat=True), today),
     }
 
 

@@ -71,7 +71,11 @@ def _stale(person: Person) -> dict:
 
 def _overridden() -> dict:
     """What went out with a reserve overridden, the last first."""
-    waivers = ReserveWaiver.objects.filter(rig__cards__handed_over_at__gte=F("waived_at")).distinct().order_by("-pk")
+    waivers = (
+        ReserveWaiver.objects.filter(withdrawn=False, rig__cards__handed_over_at__gte=F("waived_at"))
+        .distinct()
+        .order_by("-pk")
+    )
     return {
         "count": waivers.count(),
         "rows": [

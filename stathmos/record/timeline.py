@@ -127,7 +127,9 @@ def _arrivals(rig: Rig) -> Iterator[dict]:
 def _overridden(rig: Rig) -> Iterator[dict]:
     for one in rig.reserve_waivers.select_related("waived_by"):
         name = LINKS[one.link][0].format(style="").replace("  ", " ")
-        yield _event(OVERRIDE, one.waived_at, one.waived_by.called, f"House reserve overridden: {name}", [one.reason])
+        says = f"Exception from the safety margin {'taken back' if one.withdrawn else 'given'}: {name}"
+        until = [f"Until {one.until:%b} {one.until.day}, {one.until.year}"] if one.until else []
+        yield _event(OVERRIDE, one.waived_at, one.waived_by.called, says, [one.reason, *until])
 
 
 def _sheets(rig: Rig) -> Iterator[dict]:

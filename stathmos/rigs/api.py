@@ -24,7 +24,7 @@ from stathmos.people.roles import require
 from stathmos.people.strict import taken
 from stathmos.rigs import assessing, drafts, parts_table, shapes
 from stathmos.rigs.actions.sign_station import sign_station
-from stathmos.rigs.actions.waive_reserve import waive_reserve
+from stathmos.rigs.actions.waive_reserve import waive_reserve, withdraw_waiver
 from stathmos.rigs.actions.write_rig import NAMES, Change, NotWritten, Stale, open_rig, take_over_again, write_rig
 from stathmos.rigs.floor import page
 from stathmos.rigs.floor.drawn import REACHED
@@ -341,7 +341,7 @@ class AnotherView(APIView):
 
 
 class WaiveView(APIView):
-    """The house reserve overridden on one link, with a reason."""
+    """An exception from the safety margin on one link, with a reason and an end."""
 
     @extend_schema(
         operation_id="waive_reserve",
@@ -355,7 +355,25 @@ class WaiveView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         told = taken(shapes.WaiveShape, request.data, UNREAD)
-        return _done(pk, request.user, "Not overridden", lambda: waive_reserve(pk, request.user, **told))
+        return _done(pk, request.user, "No exception", lambda: waive_reserve(pk, request.user, **told))
+
+
+class WithdrawWaiverView(APIView):
+    """An exception taken back, with a reason."""
+
+    @extend_schema(
+        operation_id="withdraw_waiver",
+        request=shapes.WithdrawShape,
+        responses={
+            200: shapes.RigShape,
+            400: shapes.NotWrittenShape,
+            403: shapes.NotWrittenShape,
+            409: shapes.StaleShape,
+        },
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        told = taken(shapes.WithdrawShape, request.data, UNREAD)
+        return _done(pk, request.user, "Not taken back", lambda: withdraw_waiver(pk, request.user, **told))
 
 
 class TakeOverView(APIView):

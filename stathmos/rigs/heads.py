@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import uuid
+from datetime import date
 from functools import lru_cache
 from typing import NamedTuple
 
-from django.db.models import OuterRef, Subquery, Sum
+from django.db.models import BigIntegerField, Case, F, OuterRef, Subquery, Sum, When
+from django.utils import timezone
 
 from stathmos.core.ratings import Waiver
 from stathmos.rigs.history import NOTHING, Kept, kept_history
@@ -21,8 +23,15 @@ class Head(NamedTuple):
     mark: str = ""
 
 
-#: summed over a rig's waivers it grows with each, for none is ever taken away, and when somebody who gave one is renamed
-WAIVED_OF = "waived_by__version"
+def state_of_waivers(today: date, of: str = "") -> Sum:
+    """A number that is another after each waiver, when one of them comes to its end, and when somebody who gave one is renamed.
+
+    ``of``: how the waivers are reached from the rows that are summed, with its two underscores.
+    """
+    given = F(f"{of}waived_by__version")
+    return Sum(Case(When(**{f"{of}until__lt": today}, then=given + 1), default=given, output_field=BigIntegerField()))
+
+
 _LAST = Reading.objects.filter(rig=OuterRef("pk")).order_by("-pk").values("pk")[:1]
 
 
@@ -30,7 +39,9 @@ def head_of(pk: object) -> Head:
     """One query while the rig stands as it did; nothing of a rig that there is not."""
     if not isinstance(pk, int) or isinstance(pk, bool) or not 0 < pk < 2**31:
         return Head(NOTHING, ())
-    rig = Rig.every.annotate(waived=Sum(f"reserve_waivers__{WAIVED_OF}"), last=Subquery(_LAST)).filter(pk=pk)
+    rig = Rig.every.annotate(
+        waived=state_of_waivers(timezone.localdate(), "reserve_waivers__"), last=Subquery(_LAST)
+    ).filter(pk=pk)
     state = rig.values_list("mark", "last", "waived").first()
     if state is None:
         return Head(NOTHING, ())

@@ -13,6 +13,7 @@ from datetime import datetime
 from django.conf import settings
 from django.db import models
 from django.db.models import F, Max, Q
+from django.utils import timezone
 
 from stathmos.core import carry_over
 from stathmos.core.figures import Provenance
@@ -142,10 +143,15 @@ class Rig(models.Model):
         return self.kept.named_parts(PART_KINDS)
 
     def waivers(self) -> tuple[Waiver, ...]:
-        """Where the house reserve was overridden, in the core's form."""
+        """Its exceptions from the safety margin, in the core's form, as they stand today."""
+        today = timezone.localdate()
         return tuple(
-            Waiver(row.link, row.demand, row.rating, row.waived_by.called, row.reason) for row in self.waived()
-        )
+            Waiver(
+                link=row.link, part=row.part, demand=row.demand, rating=row.rating, by=row.waived_by.called, reason=row.reason,
+                until=row.until, ended=row.withdrawn or (row.until is not None and row.until < today),
+            )
+            for row in self.waived()
+        )  # fmt: skip
 
     def document(self) -> dict:
         """The rig in the form of a rig file, without stock."""
@@ -231,12 +237,18 @@ class SignOff(models.Model):
 
 
 class ReserveWaiver(models.Model):
-    """A manager overrode the house reserve on one link, for the figures of that day, and said why (append-only)."""
+    """A manager's exception from the safety margin on one link, on one part and for the figures of that day, and why (append-only).
+
+    The last one of a link rules. ``withdrawn``: it takes the one before back. ``until``: its last day.
+    """
 
     rig = models.ForeignKey(Rig, on_delete=models.PROTECT, related_name="reserve_waivers")
     link = models.CharField(max_length=24)
     demand = models.FloatField()
     rating = models.FloatField()
+    part = models.CharField(max_length=260, blank=True, default="")
+    until = models.DateField(null=True, default=None)
+    withdrawn = models.BooleanField(default=False)
     reason = models.CharField(max_length=300)
     version = models.PositiveIntegerField()
     waived_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")

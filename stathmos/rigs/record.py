@@ -68,6 +68,9 @@ def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
                 "by": row.waived_by.called,
                 "at": row.waived_at,
                 "reason": row.reason,
+                "part": row.part,
+                "until": row.until,
+                "withdrawn": row.withdrawn,
             }
             for row in reversed(rig.waived())
         ],

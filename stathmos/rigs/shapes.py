@@ -85,7 +85,7 @@ LinkShape = shape(
     ask=text(),
     rule=_maybe(RuleShape),
     may_be_over=Truth(help_text="Within its rating, and known so badly that it may be over."),
-    waiver=_maybe(shape("LinkWaiver", by=text(), reason=text())),
+    waiver=_maybe(shape("LinkWaiver", by=text(), reason=text(), until=s.DateField(allow_null=True))),
 )
 ChainShape = shape("Chain", links=LinkShape(many=True), weakest=Text(allow_null=True))
 PositionShape = shape(
@@ -782,7 +782,14 @@ WaiveShape = shape(
     version=Whole(min_value=1),
     link=Text(max_length=24),
     reason=Text(allow_blank=True, max_length=2000),
+    until=s.DateField(help_text="The last day on which it holds."),
     system=s.ChoiceField(["us", "metric"], required=False),
+)
+WithdrawShape = shape(
+    "Withdraw",
+    version=Whole(min_value=1),
+    link=Text(max_length=24),
+    reason=Text(allow_blank=True, max_length=2000),
 )
 TakeOverShape = shape("TakeOver", version=Whole(min_value=1), path=s.ChoiceField(list(PART_KINDS)))
 
@@ -837,7 +844,17 @@ RigShape = shape(
     aside=s.DictField(child=AsideShape(), help_text="What was written last and holds no longer, by path."),
     signatures=SignatureShape(many=True),
     photographs=_PHOTOGRAPHS,
-    waivers=shape("RecordWaiver", link=text(), name=text(), by=text(), at=s.DateTimeField(), reason=text())(many=True),
+    waivers=shape(
+        "RecordWaiver",
+        link=text(),
+        name=text(),
+        by=text(),
+        at=s.DateTimeField(),
+        reason=text(),
+        part=text(),
+        until=s.DateField(allow_null=True),
+        withdrawn=Truth(),
+    )(many=True),
 )
 PastShape = shape(
     "PastReading",

@@ -12,6 +12,7 @@ urlpatterns = [
     path("rigs/<int:pk>/another/", api.AnotherView.as_view()),
     path("rigs/<int:pk>/sway/", sway_api.SwayView.as_view()),
     path("rigs/<int:pk>/waive/", api.WaiveView.as_view()),
+    path("rigs/<int:pk>/waive/withdraw/", api.WithdrawWaiverView.as_view()),
     path("rigs/<int:pk>/take-over/", api.TakeOverView.as_view()),
     path("rigs/<int:pk>/photographs/", photographs_api.PhotographsView.as_view()),
     path("rigs/<int:pk>/photographs/<int:number>/", photographs_api.PhotographView.as_view()),

@@ -114,25 +114,32 @@ class Over(BrowserTest):
         leader = path.bounding_box()
         self.assertTrue(wheel["x"] > leader["x"])
 
-    def test_a_manager_overrides_the_reserve_with_a_reason_and_an_advisor_is_not_offered_it(self) -> None:
+    def test_a_manager_gives_an_exception_with_a_reason_and_an_advisor_is_not_offered_it(self) -> None:
         page = self.page
         self.sign_in("thea")
         self.open_rig("Corwin Tessaly", "Ratings")
         expect(page.locator("tr[data-link=trailer_gvwr]")).to_contain_text("inside the reserve")
-        expect(page.get_by_role("button", name="Override the reserve…")).to_have_count(0)
+        expect(page.get_by_role("button", name="Give an exception…")).to_have_count(0)
         page.get_by_role("button", name="Sign out").click()
         self.sign_in("odile")
         self.open_rig("Corwin Tessaly", "Ratings")
-        page.locator("tr[data-link=trailer_gvwr]").get_by_role("button", name="Override the reserve…").click()
+        page.locator("tr[data-link=trailer_gvwr]").get_by_role("button", name="Give an exception…").click()
         dialog = page.get_by_role("dialog")
-        dialog.get_by_role("button", name="Override").click()
+        dialog.get_by_role("button", name="Give exception").click()
         expect(dialog).to_contain_text("Say why, in a sentence")
         dialog.get_by_label("Why").fill("Tanks are emptied before the pass")
-        dialog.get_by_role("button", name="Override").click()
+        dialog.get_by_role("button", name="Give exception").click()
         expect(page.locator("tr[data-link=trailer_gvwr]")).to_contain_text(
-            "reserve overridden by Odile: “Tanks are emptied before the pass”"
+            re.compile(r"exception approved by Odile, until \w{3} \d+, \d{4}: “Tanks are emptied before the pass”")
         )
-        self.assertEqual(Rig.objects.get(customer="Corwin Tessaly").reserve_waivers.count(), 1)
+        page.locator("tr[data-link=trailer_gvwr]").get_by_role("button", name="Take back…").click()
+        dialog.get_by_label("Why").fill("The tanks stay full after all")
+        dialog.get_by_role("button", name="Take back").click()
+        expect(page.locator("tr[data-link=trailer_gvwr]")).to_contain_text("inside the reserve")
+        expect(
+            page.locator("tr[data-link=trailer_gvwr]").get_by_role("button", name="Give an exception…")
+        ).to_be_visible()
+        self.assertEqual(Rig.objects.get(customer="Corwin Tessaly").reserve_waivers.count(), 2)
 
 
 class Heights(BrowserTest):

@@ -273,6 +273,38 @@ class PartsList(unittest.TestCase):
             self.assertEqual(lines[what].state, "buy", what)
 
 
+class Socket(unittest.TestCase):
+    """What is sold is what the chain refuses; what it does not know is checked first, and not sold."""
+
+    def line(self, **changes: object):
+        found = assessed(rig(**changes))
+        return {one.what: one.state for one in found.parts.lines}.get("7-way socket and harness"), found
+
+    def test_the_line_follows_the_chain(self) -> None:
+        cases = (
+            ({"vehicle__seven_way": measured("no")}, "buy", State.OVER),
+            ({"vehicle__seven_way": None}, "look first", State.UNKNOWN),
+            ({"trailer__brakes": label("none"), "vehicle__seven_way": measured("no")}, "look first", State.UNKNOWN),
+            (
+                {"trailer__brakes": label("none"), "vehicle__seven_way": None, "vehicle__socket": measured("four")},
+                None,
+                State.WITHIN,
+            ),
+            ({}, None, State.WITHIN),
+        )
+        for changes, sold, state in cases:
+            with self.subTest(changes=list(changes)):
+                line, found = self.line(**changes)
+                self.assertEqual(line, sold)
+                self.assertEqual(next(one.state for one in found.planned if one.key == "seven_way"), state)
+
+    def test_no_7_way_and_a_7_way_socket_is_asked_about(self) -> None:
+        for seven_way, socket in (("no", "seven"), ("yes", "four")):
+            line, found = self.line(vehicle__seven_way=measured(seven_way), vehicle__socket=measured(socket))
+            self.assertEqual((found.verdict.state, line), ("unknown", "look first"))
+            self.assertIn("contradicted", [one.key for one in found.findings])
+
+
 class BallsOfItsOwn(unittest.TestCase):
     """A mount with two balls of one piece with it: no ball to buy, no hole, no nut."""
 

@@ -72,10 +72,17 @@ class OnALabel(unittest.TestCase):
         document = guess("vehicle", "tongue_limit", "assumed")
         document["vehicle"]["tongue_limit"]["is"] = "850 lb"  # inside the reserve, had it been read
         read = rigfile.read(document)
-        waiver = Waiver("tongue_limit", 800 * KG, 850 * KG, "odile", "known customer")
+        waiver = Waiver(
+            link="tongue_limit",
+            part="which.vehicle 1",
+            demand=800 * KG,
+            rating=850 * KG,
+            by="odile",
+            reason="known customer",
+        )
         found = assess(read.rig, stock=read.stock, waivers=(waiver,))
         self.assertEqual((found.verdict.state, found.waived), ("unknown", ()))
-        self.assertIn("cannot be overridden", refusal(link(found, "tongue_limit")).text("us"))
+        self.assertIn("no exception from what is not known", refusal(link(found, "tongue_limit")).text("us"))
 
     def test_a_rate_that_was_guessed_carries_its_spread_and_passes(self) -> None:
         found = assessed(rig(vehicle__front_rate="500 lb/in", vehicle__rear_rate="700 lb/in"))

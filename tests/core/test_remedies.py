@@ -5,6 +5,7 @@ import random
 import re
 import unittest
 from dataclasses import replace
+from datetime import date
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -19,7 +20,7 @@ from stathmos.core.ratings.demands import d_value, v_value
 from stathmos.core.rules import Rules
 from stathmos.core.tryout import with_choices
 from tests.core.random_rigs import a_rig, put
-from tests.core.rigs import KG, assessed, label, link, measured, rig, shank
+from tests.core.rigs import KG, assessed, kit, label, link, measured, rig, shank
 
 #: rear axle 3 565 + … over its rating by a little; bed and gear to play with
 OVER = {
@@ -202,20 +203,25 @@ class Waivers(unittest.TestCase):
 
     def setUp(self) -> None:
         self.close = {"vehicle__tow_rating": label("6500 lb")}  # 6 200 of 6 500: inside the reserve
-        self.waiver = Waiver("tow_rating", 6200 * KG, 6500 * KG, "Odile", "short trips on the flat")
+        self.waiver = Waiver(
+            link="tow_rating", part="which.vehicle 1", demand=6200 * KG, rating=6500 * KG, by="Odile", reason="short trips on the flat",
+            until=date(2026, 12, 31),
+        )  # fmt: skip
 
     def test_it_is_said_with_who_and_why(self) -> None:
         found = self.waived(self.waiver, **self.close)
         said = [one.says.text("us") for one in found.findings]
         self.assertTrue(
-            any("overridden" in text and "Odile" in text and "short trips on the flat" in text for text in said)
+            any("exception" in text and "Odile" in text and "short trips on the flat" in text for text in said)
         )
+        self.assertTrue(any("ends after Dec 31, 2026" in one.remedy.text("us") for one in found.findings))
         self.assertFalse(any("inside the house reserve" in text for text in said))
         self.assertEqual(found.verdict.state, "caution")  # it stays a caution, never a pass
 
     def test_it_covers_no_more_than_it_was_given_for(self) -> None:
         for change in (
-            {"trailer__gross_weight": measured("6300 lb")},  # the load has grown
+            {"trailer__gross_weight": measured("6202 lb")},  # the load has grown, be it by 2 lb
+            {"which__vehicle": measured("2")},  # another vehicle of the same rating
             {"vehicle__tow_rating": label("6450 lb")},  # another rating
         ):
             self.assertEqual(self.waived(self.waiver, **{**self.close, **change}).waived, ())
@@ -224,15 +230,31 @@ class Waivers(unittest.TestCase):
         )
 
     def test_a_rating_is_never_overridden(self) -> None:
-        over = self.waived(
-            Waiver("tow_rating", 9e9, 6000 * KG, "Odile", "please"), vehicle__tow_rating=label("6000 lb")
-        )
+        over = self.waived(replace(self.waiver, demand=9e9, rating=6000 * KG), vehicle__tow_rating=label("6000 lb"))
         self.assertEqual(over.waived, ())
         self.assertEqual(over.verdict.state, "refused")
-        self.assertIn("cannot be overridden by anybody", ratings.refusal(link(over, "tow_rating")).text("us"))
+        self.assertIn("There is no exception from a rating", ratings.refusal(link(over, "tow_rating")).text("us"))
         unknown = self.waived(self.waiver, vehicle__tow_rating=None)
         self.assertIn("not known", ratings.refusal(link(unknown, "tow_rating")).text("us"))
         self.assertIsNotNone(ratings.refusal(None))
+
+    def test_it_stands_on_the_part_that_it_was_given_for(self) -> None:
+        ladder = [kit("Kit A", 880, 300), kit("Kit B", 880, 300)]
+
+        def fitted(name: str, waiver: Waiver):
+            read = rigfile.read(rig(stock__kits=ladder, hitch__kit=measured(name)))
+            return assess(read.rig, stock=read.stock, waivers=(waiver,))
+
+        of_a = replace(self.waiver, link="hitch_tongue", part="Kit A", demand=800 * KG, rating=880 * KG)
+        self.assertEqual([one.link for one in fitted("Kit A", of_a).waived], ["hitch_tongue"])
+        self.assertEqual(fitted("Kit B", of_a).waived, ())
+        self.assertEqual(fitted("Kit A", replace(of_a, part="")).waived, ())
+
+    def test_the_last_one_rules_and_an_ended_one_covers_nothing(self) -> None:
+        read = rigfile.read(rig(**self.close))
+        ended = replace(self.waiver, ended=True)
+        for waivers, covered in (((self.waiver, ended), 0), ((ended, self.waiver), 1), ((ended,), 0)):
+            self.assertEqual(len(assess(read.rig, stock=read.stock, waivers=waivers).waived), covered)
 
 
 class MayBeOver(unittest.TestCase):

@@ -113,6 +113,7 @@ class Delivered(Handing):
             demand=1,
             rating=2,
             reason="tried and said so",
+            part="which.vehicle 1",
             version=1,
             waived_by=card.handed_over_by,
         )

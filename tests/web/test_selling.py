@@ -3,8 +3,11 @@
 import csv
 import io
 import re
+from datetime import timedelta
+from unittest import mock
 
 from django.db import DatabaseError, transaction
+from django.utils import timezone
 
 from stathmos.catalogue import yard
 from stathmos.catalogue.models import TowVehicle, Trailer
@@ -196,6 +199,7 @@ class Waiving(WithDemo):
             "version": self.rig.version,
             "link": "trailer_gvwr",
             "reason": "Customer empties the tanks first",
+            "until": (timezone.localdate() + timedelta(days=30)).isoformat(),
             **more,
         }
         return self.ask("POST", f"rigs/{self.rig.pk}/waive/", body, client or self.manager)
@@ -213,9 +217,41 @@ class Waiving(WithDemo):
             {"entries": Rig.objects.get(pk=self.rig.pk).entries(), "rig": self.rig.pk, "station": "ratings"},
         )
         said = [found["says"] for found in live["assessment"]["findings"]]
-        self.assertTrue(any("overridden" in text and "Odile" in text for text in said))
+        self.assertTrue(any("exception from the safety margin approved by Odile" in text for text in said))
         link = next(one for one in live["assessment"]["ratings"]["planned"]["links"] if one["key"] == "trailer_gvwr")
-        self.assertEqual(link["waiver"], {"by": "Odile", "reason": "Customer empties the tanks first"})
+        self.assertEqual(
+            {key: link["waiver"][key] for key in ("by", "reason")},
+            {"by": "Odile", "reason": "Customer empties the tanks first"},
+        )
+
+    def told(self) -> dict | None:
+        """The exception as it stands on the link today."""
+        draft = {"entries": Rig.objects.get(pk=self.rig.pk).entries(), "rig": self.rig.pk, "station": "ratings"}
+        links = self.ask("POST", "assess/", draft)[1]["assessment"]["ratings"]["planned"]["links"]
+        return next(one for one in links if one["key"] == "trailer_gvwr")["waiver"]
+
+    def test_it_is_taken_back_and_stays_on_record(self) -> None:
+        self.waive()
+        body = {"version": self.rig.version, "link": "trailer_gvwr", "reason": "The tanks stay full after all"}
+        address = f"rigs/{self.rig.pk}/waive/withdraw/"
+        self.assertEqual(self.ask("POST", address, body, self.signed_in("thea"))[0], 403)
+        self.assertEqual(self.ask("POST", address, {**body, "reason": ""}, self.manager)[0], 400)
+        self.assertIsNotNone(self.told())
+        status, record = self.ask("POST", address, body, self.manager)
+        self.assertEqual((status, [one["withdrawn"] for one in record["waivers"]]), (200, [True, False]))
+        self.assertIsNone(self.told())
+        self.assertEqual(self.ask("POST", address, body, self.manager)[0], 400)
+        self.waive()
+        self.assertIsNotNone(self.told())
+
+    def test_it_ends_on_its_last_day(self) -> None:
+        for until in ("2020-01-01", "9999-12-31", "soon", None):
+            self.assertEqual(self.waive(until=until)[0], 400, until)
+        self.waive(until=timezone.localdate().isoformat())
+        self.assertIsNotNone(self.told())
+        tomorrow = timezone.localdate() + timedelta(days=1)
+        with mock.patch("django.utils.timezone.localdate", return_value=tomorrow):
+            self.assertIsNone(self.told())
 
     def test_nobody_else_and_not_without_a_reason(self) -> None:
         for who in ("thea", "bram"):
@@ -229,9 +265,10 @@ class Waiving(WithDemo):
     def test_a_rating_is_overridden_by_nobody(self) -> None:
         over = self.rig_of("Perrin Aldous")
         body = {"version": over.version, "link": "rear_gawr", "reason": "It is only sixty pounds"}
+        body["until"] = timezone.localdate().isoformat()
         status, said = self.ask("POST", f"rigs/{over.pk}/waive/", body, self.manager)
         self.assertEqual(status, 400)
-        self.assertIn("cannot be overridden by anybody", said["detail"])
+        self.assertIn("There is no exception from a rating", said["detail"])
         for link in ("tow_rating", "ball_size", "no_such"):
             self.assertEqual(self.waive(link=link)[0], 400, link)
 

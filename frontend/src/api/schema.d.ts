@@ -1503,8 +1503,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description The house reserve overridden on one link, with a reason. */
+        /** @description An exception from the safety margin on one link, with a reason and an end. */
         post: operations["waive_reserve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{id}/waive/withdraw/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description An exception taken back, with a reason. */
+        post: operations["withdraw_waiver"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3457,6 +3474,8 @@ export interface components {
         LinkWaiver: {
             by: string;
             reason: string;
+            /** Format: date */
+            until: string | null;
         };
         Live: {
             station: components["schemas"]["DeskStationEnum"];
@@ -4375,6 +4394,10 @@ export interface components {
             /** Format: date-time */
             at: string;
             reason: string;
+            part: string;
+            /** Format: date */
+            until: string | null;
+            withdrawn: boolean;
         };
         Remedy: {
             link: string;
@@ -5032,6 +5055,11 @@ export interface components {
             version: number;
             link: string;
             reason: string;
+            /**
+             * Format: date
+             * @description The last day on which it holds.
+             */
+            until: string;
             system?: components["schemas"]["UnitSystemEnum"];
         };
         Way: {
@@ -5160,6 +5188,11 @@ export interface components {
          * @enum {string}
          */
         WhyEnum: "guessed" | "missing" | "could tip it" | "weak";
+        WithdrawRequest: {
+            version: number;
+            link: string;
+            reason: string;
+        };
         /**
          * @description * `over` - over
          *     * `not known` - not known
@@ -11820,6 +11853,91 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["WaiveRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRecord"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotWritten"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
+                };
+            };
+            /** @description More than may be sent. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description Sent in another form than it is asked for. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+            /** @description The database cannot just now: why, in words. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refused"];
+                };
+            };
+        };
+    };
+    withdraw_waiver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithdrawRequest"];
             };
         };
         responses: {

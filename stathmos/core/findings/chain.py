@@ -106,10 +106,11 @@ def close_links(planned: tuple[Link, ...], waived: tuple[Waiver, ...]) -> list[F
 
 def _waived(link: Link, waiver: Waiver) -> Finding:
     says = Phrase(
-        f"{link.name}: the house reserve is overridden, {{share}} used; by {as_text(waiver.by)}: “{as_text(waiver.reason)}”.",
+        f"{link.name}: {{share}} used, exception from the safety margin approved by {as_text(waiver.by)}: “{as_text(waiver.reason)}”.",
         {"share": (link.share or 0.0, SHARE, "up")},
     )
-    holds = Phrase("It holds for these figures; any more and it is to be judged anew.")
+    until = f" It ends after {waiver.until:%b} {waiver.until.day}, {waiver.until.year}." if waiver.until else ""
+    holds = Phrase(f"It holds for this part, this rating and no more load than then.{until}")
     return _finding("reserve_waived", CAUTION, link, says, holds)
 
 

@@ -15,7 +15,7 @@ from stathmos.core.ratings.chain import (
 )
 from stathmos.core.ratings.demands import SAE_J684, SAME, trailer_class
 from stathmos.core.ratings.link import AXLES, LINKS, LOAD, TYRES, WHEELS, Link, State, judge, link_name, part_figure
-from stathmos.core.ratings.waivers import Waiver, refusal, waived
+from stathmos.core.ratings.waivers import Waiver, refusal, stands_on, waived
 
 __all__ = [
     "AXLES",
@@ -40,6 +40,7 @@ __all__ = [
     "link_name",
     "part_figure",
     "refusal",
+    "stands_on",
     "trailer_axle_load",
     "trailer_class",
     "waived",

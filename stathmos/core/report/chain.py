@@ -37,7 +37,13 @@ def link(one: Link, waiver: Waiver | None = None) -> Tree:
         "ask": needs_in_words(one.needs),
         "rule": rule_of(one.rule),
         "may_be_over": one.may_be_over,
-        "waiver": None if waiver is None else {"by": waiver.by, "reason": waiver.reason},
+        "waiver": None
+        if waiver is None
+        else {
+            "by": waiver.by,
+            "reason": waiver.reason,
+            "until": None if waiver.until is None else waiver.until.isoformat(),
+        },
     }
 
 

@@ -13,14 +13,15 @@ from collections.abc import Iterable
 
 import orjson
 from django.db import OperationalError
-from django.db.models import Aggregate, F, Max, OuterRef, Q, QuerySet, Subquery, Sum
+from django.db.models import Aggregate, F, Max, OuterRef, Q, QuerySet, Subquery
 from django.db.models.functions import Coalesce
+from django.utils import timezone
 from rest_framework.utils.encoders import JSONEncoder
 
 from stathmos.house.models import House
 from stathmos.rigs import program
 from stathmos.rigs.floor.drawn import HANDOVER, draw, is_archived
-from stathmos.rigs.heads import WAIVED_OF
+from stathmos.rigs.heads import state_of_waivers
 from stathmos.rigs.history import Kept
 from stathmos.rigs.models import Arrival, Reading, ReserveWaiver, Rig, SignOff, Strip
 
@@ -42,7 +43,7 @@ def with_state(rows: QuerySet, of: str) -> QuerySet:
     """Rows with the last sign-off of their rig, ``signed_last``, and the state of its waivers, ``waived_sum``. ``of``: its key."""
     return rows.annotate(
         signed_last=_summed(SignOff.objects.all(), of, Max("pk")),
-        waived_sum=_summed(ReserveWaiver.objects.all(), of, Sum(WAIVED_OF)),
+        waived_sum=_summed(ReserveWaiver.objects.all(), of, state_of_waivers(timezone.localdate())),
     )
 
 
