@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import uuid
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import replace
 from functools import lru_cache
 from typing import Any
@@ -11,6 +11,7 @@ from typing import Any
 from stathmos.catalogue.item import CatalogueItem
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.models.edition import CATALOGUE, editions
+from stathmos.core import stamps
 from stathmos.core.rigfile import Problem, read_part
 from stathmos.core.stock import PARTS, Stock
 
@@ -40,14 +41,31 @@ class Shelf:
             self._written[kind, name] = as_rig_file_part(item)
         return self._written[kind, name]
 
-    def with_kept(self, kept: Kept) -> Stock:
-        """The parts on offer, with those that a rig took over instead of what the catalogue now has of their name."""
+    def with_kept(self, kept: Kept, answers: Collection[str] = ()) -> Stock:
+        """The parts on offer, with those that a rig took over instead of what the catalogue now has of their name.
+
+        Of a rating that the catalogue lowered since then the lower one rules, unless ``answers`` has that the stamp was read.
+        """
         problems: list[Problem] = []
         listed = {}
         for kind, parts in kept.items():
             taken_over = [read_part(PARTS[kind], entries, kind, problems) for entries in parts.values()]
+            found = ((part, self._lowered(kind, part)) for part in taken_over)
+            taken_over = [
+                part if less is None or less.answer in answers else stamps.at_the_lower(part, less)
+                for part, less in found
+            ]
             listed[kind] = (*(part for part in getattr(self.stock, kind) if part.name not in parts), *taken_over)
         return replace(self.stock, **listed)
+
+    def lowered(self, kept: Kept) -> list[tuple[str, stamps.Lowered]]:
+        """The parts that a rig took over and of which the catalogue lowered a rating since, each with its kind."""
+        parts = ((kind, read_part(PARTS[kind], one, kind, [])) for kind, many in kept.items() for one in many.values())
+        return [(kind, found) for kind, part in parts if (found := self._lowered(kind, part)) is not None]
+
+    def _lowered(self, kind: str, part: Any) -> stamps.Lowered | None:
+        item = self.items.get(kind, {}).get(part.name)
+        return None if item is None else stamps.lowered(part, item.in_core())
 
     def as_rig_file_stock(self, kept: Kept) -> dict[str, list[dict]]:
         """The same parts as a rig file carries them."""

@@ -38,6 +38,7 @@ KEYS = (
     *(
         "kit_not_known",
         "part_not_known",
+        "rating_lowered",
         "ball_not_told",
         "unreadable",
         "weighings_disagree",

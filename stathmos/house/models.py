@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import uuid
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass, field
 from decimal import Decimal
 from functools import lru_cache
@@ -85,9 +85,12 @@ class House:
     #: how the parts stand that were counted
     counts: Mapping[Item, Standing] = field(default_factory=lambda: NOTHING_COUNTED)
 
-    def stock(self, kept: Kept, rig: str = "") -> Stock:
-        """The parts on offer, those that a rig took over as it did, each with how many of it that rig may have; ``rig``: its mark."""
-        stock = self.shelf.with_kept(kept)
+    def stock(self, kept: Kept, rig: str = "", answers: Collection[str] = ()) -> Stock:
+        """The parts on offer, those that a rig took over as it did, each with how many of it that rig may have; ``rig``: its mark.
+
+        ``answers``: what somebody answered of the rig, as it is kept.
+        """
+        stock = self.shelf.with_kept(kept, answers)
         return stock.counted({item: one.to_be_had(rig) for item, one in self.counts.items()}) if self.counts else stock
 
 

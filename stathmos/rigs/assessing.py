@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import Kept, Shelf
-from stathmos.core import finding, findings, units
+from stathmos.core import finding, findings, stamps, units
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
 from stathmos.core.bay import Fit, fit
@@ -43,7 +43,11 @@ def _read(rig: SavedRig, now: House) -> tuple[RigFile, tuple[finding.Finding, ..
     """A saved rig as the core reads it, its own parts over those on offer; and what the catalogue says otherwise of them."""
     kept, parts = rig.kept, rig.kept_parts()
     if kept.read_with is None or kept.read_with[0] is not now.shelf or kept.read_with[1] is not now.counts:
-        kept.read_with = (now.shelf, now.counts, read_entries(rig.entries(), now.stock(parts, str(rig.mark))))
+        kept.read_with = (
+            now.shelf,
+            now.counts,
+            read_entries(rig.entries(), now.stock(parts, str(rig.mark), kept.answers)),
+        )
     return kept.read_with[2], beside(kept.read_with[2].rig, parts, now.shelf)
 
 
@@ -61,7 +65,12 @@ def fit_rig(rig: SavedRig, now: House) -> tuple[Rig, Fit]:
 
 def beside(rig: Rig, parts: Kept, shelf: Shelf) -> tuple[finding.Finding, ...]:
     """What is known besides of a rig: what the catalogue says otherwise of its parts, and how old its tyres are today."""
-    return (*differing_parts(parts, shelf), *findings.age_of_tyres(rig, timezone.localdate()))
+    answers = {one.as_read.typed for one in rig.answers if one.as_read is not None}
+    return (
+        *differing_parts(parts, shelf),
+        *_lowered(parts, shelf, answers),
+        *findings.age_of_tyres(rig, timezone.localdate()),
+    )
 
 
 def differing_parts(kept: Kept, shelf: Shelf) -> tuple[finding.Finding, ...]:
@@ -81,6 +90,15 @@ def differing_parts(kept: Kept, shelf: Shelf) -> tuple[finding.Finding, ...]:
             if changed:
                 told.append(findings.part_differs(kind, name, tuple(changed)))
     return tuple(told)
+
+
+def _lowered(kept: Kept, shelf: Shelf, answers: set[str]) -> tuple[finding.Finding, ...]:
+    """What is asked of each part of which the catalogue lowered a rating, until its stamp was read."""
+    return tuple(
+        stamps.rating_lowered(kind.removesuffix("s"), KINDS[kind].core, one)
+        for kind, one in shelf.lowered(kept)
+        if one.answer not in answers
+    )
 
 
 def _word(entry: dict | None) -> str:

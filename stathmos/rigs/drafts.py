@@ -100,7 +100,8 @@ def read(data: object) -> Draft:
         for path, one in held.items()
         if not isinstance(one, Drafted) and not (path in entries and one.is_said_by(entries[path]))
     }
-    rig_file = read_entries(hold, now.stock(kept, head.mark))
+    answers = {text_of(raw) for path, raw in hold.items() if path.startswith("answers.")}
+    rig_file = read_entries(hold, now.stock(kept, head.mark, answers))
     return Draft(rig_file, kept, head.waivers, now, standing, back)
 
 

@@ -31,6 +31,11 @@ class Kept:
         #: what holds, as the core reads it with the parts of a shelf and their counts: the last ones that it was read with
         self.read_with: tuple[object, object, RigFile] | None = None
 
+    @property
+    def answers(self) -> frozenset[str]:
+        """What somebody answered of the rig and holds, as it is kept."""
+        return frozenset(one.typed for path, one in self.held.items() if path.startswith("answers."))
+
     def named_parts(self, paths: dict[str, str]) -> dict[str, dict[str, dict]]:
         """The parts that the rig took over, by kind and name, with their figures of that day. ``paths``: to their kind."""
         found: dict[str, dict[str, dict]] = {}

@@ -61,6 +61,11 @@ def record_of(rig: Rig, person: Person, now: House | None = None) -> dict:
         },
         "photographs": photographs_of(rig),
         "signatures": signatures(rig, now or the_house(), seen_as(rig, person)),
+        "lowered": [
+            {"what": kind.removesuffix("s"), "name": one.name, "answer": one.answer}
+            for kind, one in (now or the_house()).shelf.lowered(rig.kept_parts())
+            if one.answer not in rig.kept.answers
+        ],
         "waivers": [
             {
                 "link": row.link,

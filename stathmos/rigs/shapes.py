@@ -844,6 +844,10 @@ RigShape = shape(
     aside=s.DictField(child=AsideShape(), help_text="What was written last and holds no longer, by path."),
     signatures=SignatureShape(many=True),
     photographs=_PHOTOGRAPHS,
+    lowered=shape("LoweredPart", what=text(), name=text(), answer=text())(
+        many=True,
+        help_text="Parts of which the catalogue lowered a rating since the rig took them over, until their stamp was read.",
+    ),
     waivers=shape(
         "RecordWaiver",
         link=text(),

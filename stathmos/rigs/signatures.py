@@ -58,7 +58,7 @@ def last_sign_offs(rig: Rig, house: House) -> list[dict]:
     if not last:
         return [_open(station) for station in signing.STATIONS]
     now = entries_now(rig.current(), house.chosen)
-    stock = house.shelf.with_kept(rig.kept_parts())
+    stock = house.shelf.with_kept(rig.kept_parts(), rig.kept.answers)
     told = []
     for station in signing.STATIONS:
         if station not in last:

@@ -236,6 +236,25 @@ class KeptByRigs(WithDemo):
         self.assertEqual((status, record["version"], record["entries"]["hitch.kit"]["revision"]), (200, 2, 2))
         self.assertEqual(self.rating(), "1,322 lb")
 
+    def test_a_lowered_rating_rules_until_the_stamp_was_read(self) -> None:
+        pounds = 0.45359237
+        HitchKit.objects.filter(pk=self.kit.pk).update(tongue_rating=900 * pounds)
+        said = next(one for one in self.live()["findings"] if one["key"] == "rating_lowered")
+        self.assertEqual((said["state"], said["subject"]), ("unknown", "kit"))
+        self.assertIn("tongue rating 1,000 lb before, 900 lb now", said["says"].replace("\xa0", " "))
+        self.assertEqual(self.rating(), "900 lb")
+        (lowered,) = self.ask("GET", f"rigs/{self.rig.pk}/")[1]["lowered"]
+        self.assertEqual((lowered["what"], lowered["name"]), ("kit", "Anvilroot 1000"))
+        answer = {"answers.stamp_kit.as_read": measured(lowered["answer"])}
+        status, record = self.ask("POST", f"rigs/{self.rig.pk}/", {"version": 1, "entries": answer})
+        self.assertEqual((status, record["lowered"]), (200, []))
+        self.assertEqual(self.rating(), "1,000 lb")
+        self.assertNotIn("rating_lowered", [one["key"] for one in self.live()["findings"]])
+        # lowered once more it is asked once more
+        HitchKit.objects.filter(pk=self.kit.pk).update(tongue_rating=880 * pounds)
+        self.assertIn("rating_lowered", [one["key"] for one in self.live()["findings"]])
+        self.assertEqual(self.rating(), "880 lb")
+
     def test_the_rig_file_carries_the_parts_as_taken_over(self) -> None:
         HitchKit.objects.filter(pk=self.kit.pk).update(tongue_rating=600.0, retired=True)
         _, document = self.ask("GET", f"rigs/{self.rig.pk}/file/")

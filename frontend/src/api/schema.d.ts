@@ -3593,6 +3593,11 @@ export interface components {
             hole: string | null;
             ball: string | null;
         };
+        LoweredPart: {
+            what: string;
+            name: string;
+            answer: string;
+        };
         MadeCard: {
             number: number;
             by: string;
@@ -4456,6 +4461,8 @@ export interface components {
                 [key: string]: components["schemas"]["Aside"];
             };
             signatures: components["schemas"]["Signature"][];
+            /** @description Parts of which the catalogue lowered a rating since the rig took them over, until their stamp was read. */
+            lowered: components["schemas"]["LoweredPart"][];
             waivers: components["schemas"]["RecordWaiver"][];
         };
         RigVersionRequest: {

@@ -6,6 +6,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, type Refusal } from "../api/client";
 import type { RigRecord } from "../api/types";
 import { pencil } from "../app/theme";
+import { useUnits } from "../app/units";
 import { useRig } from "../rig/context";
 
 const PATHS = { kit: "hitch.kit", shank: "hitch.shank", ball: "hitch.ball" } as const;
@@ -23,9 +24,16 @@ export function TakeOver() {
   });
   const differing = (Object.keys(PATHS) as (keyof typeof PATHS)[]).filter((what) => assessment.findings.some((found) => found.key === "part_differs" && found.subject === what));
   const record = draft.record;
+  const { system } = useUnits();
   if (!record || differing.length === 0) return null;
+  const lowered = record.lowered.filter((one) => !Object.values(draft.entries).some((entry) => entry.is === one.answer));
   return (
     <Box sx={{ mt: 1 }}>
+      {lowered.map((one) => (
+        <Button key={one.answer} disabled={take.isPending} onClick={() => draft.set(`answers.stamp_${one.what}.as_read`, { is: one.answer, from: "measured", system })} sx={{ mr: 1 }}>
+          I read the {one.what}&apos;s stamp: as before
+        </Button>
+      ))}
       {differing.map((what) => (
         <Button key={what} disabled={draft.dirty || take.isPending} onClick={() => take.mutate({ record, path: PATHS[what] })}>
           Take over the catalogue&apos;s {what} of today

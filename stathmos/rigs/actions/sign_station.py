@@ -46,7 +46,7 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         names = {what: part.name for what in signing.BUILT if (part := getattr(build, what)) is not None}
         now = {
             **entries_now(rig.current(), now_here.chosen),
-            **signing.built(names, now_here.shelf.with_kept(rig.kept_parts())),
+            **signing.built(names, now_here.shelf.with_kept(rig.kept_parts(), rig.kept.answers)),
         }
         stands_on = signing.basis(station, now)
         before = rig.sign_offs.filter(station=station).count()
