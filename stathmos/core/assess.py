@@ -44,7 +44,8 @@ from stathmos.core.finding import Finding
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig, entry_at
 from stathmos.core.rig.hitch import CARRYING, DISTRIBUTING
-from stathmos.core.rules import Rules, rules_for
+from stathmos.core.rig_rules import rules_for
+from stathmos.core.rules import Rules
 from stathmos.core.stock import Kit, Shank, Stock, with_mixed_bars
 from stathmos.core.trial import Bench
 from stathmos.core.tryout import Stood, Tryout, with_choices
@@ -99,11 +100,11 @@ def assess(
     choose = selection.choose_kit_alone if trial else selection.choose_kit
     kits = choose(stock, rig, demand, fits.lacks) if distributing else ()
     fitted_kit = fitting.in_force(kits, rig.choice("hitch.kit")) if rig.choice("hitch.kit") else None
-    kit_verdict = fitting.in_force(kits, rig.choice("hitch.kit"))
+    kit_verdict = fitting.in_force(kits, rig.part_named("kit"))
     kit: Kit | None = kit_verdict.part if kit_verdict else None
     fitted = fits.of(kit)
     rules, geometry = fitted.rules, fitted.geometry
-    shank_verdict = fitting.in_force(fitted.shanks, rig.choice("hitch.shank"))
+    shank_verdict = fitting.in_force(fitted.shanks, rig.part_named("shank"))
     shank: Shank | None = shank_verdict.part if shank_verdict else None
     own_ball = selection.own_ball(shank, rig)
     if own_ball is not None:
@@ -137,6 +138,7 @@ def assess(
         shanks=fitted.shanks,
         in_force=build,
         fitted_kit=fitted_kit,
+        selected_kit=kit_verdict if fitted_kit is None and rig.part_named("kit") else None,
         own_bars=_with_its_own_bars(fitted_kit, as_sold, rig, demand, fits),
         weight_distributing=distributing,
         may_carry=needed.may_carry,
@@ -164,7 +166,7 @@ def assess(
         rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full, decided=decided,
         waived=waived, contradictions=wrong, mismatches=asked, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch, swings=swings,
         cure=lambda link: remedies.remedy(bench, link, None, tuple), advise=lambda forward: None, tryout=None,
-        tips=lambda path: _tips(rig, path, on_hitch, planned),
+        house=house, tips=lambda path: _tips(rig, path, on_hitch, planned),
     )  # fmt: skip
     said = findings.collect(judged)
     stood = Stood(said, planned.links, choice, found)
@@ -245,8 +247,10 @@ def _needed(
     style = rig.choice("hitch.style")
     if style or decisions.forbidden_by(rig):
         return _Needed(style or CARRYING)
-    if rig.choice("hitch.kit"):
+    if rig.part_named("kit"):
         return _Needed(DISTRIBUTING)
+    if rig.part_named("shank") and rig.choice("hitch.selected_shank"):
+        return _Needed(CARRYING)  # selected without a kit
     geometry = heights.Geometry.of(rig, loading.total_overhang(rig, None, None))
     front = loading.vehicle_loads(rig, placed, assumed(0.0, WEIGHT), geometry.o).front
 

@@ -21,7 +21,7 @@ class LevelHole:
 class Choice:
     """What the program would choose, and what is in force (what sits on the vehicle, where that is named).
 
-    ``own_bars``: the head on the vehicle with its own bars, judged so, where another kit's are on it. ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it. ``level_hole``: what
+    ``selected_kit``: the kit that was signed, where none is on the vehicle. ``own_bars``: the head on the vehicle with its own bars, judged so, where another kit's are on it. ``bracket``: ball to frame bracket, mm, where this trailer leaves room for it. ``level_hole``: what
     puts right a ball that stands too high or too low. ``may_carry``: no style is chosen, and only the trailer full asks for bars. Loads kg.
     """
 
@@ -30,6 +30,7 @@ class Choice:
     shanks: tuple[selection.Verdict[Shank], ...]
     in_force: ratings.Build
     fitted_kit: selection.Verdict[Kit] | None
+    selected_kit: selection.Verdict[Kit] | None
     own_bars: selection.Verdict[Kit] | None
     weight_distributing: bool
     may_carry: bool

@@ -80,6 +80,8 @@ KEYS = (
         "tailgate",
         "load_still_to_change",
         "reserve_waived",
+        "rule_loosened",
+        "rule_not_loosened",
     ),
     *(
         "check_flagged",

@@ -103,7 +103,7 @@ class Fitting:
             ("shank", found.shanks, "No shank in the stock brings its ball to the height wanted."),
         ):
             states = {one.state for one in verdicts}
-            if not verdicts or self.rig.choice(f"hitch.{what}") or CHOSEN in states:
+            if not verdicts or self.rig.part_named(what) or CHOSEN in states:
                 continue
             if PART_UNKNOWN not in states:
                 return Failed(what, Phrase(says), False)
@@ -123,7 +123,7 @@ class Fitting:
             hole = None if mm is None else Given(mm, LENGTH)
             thread = kit.ball_thread_limit if kit else None
             balls = selection.choose_ball(self.stock, rig, self.demand, hole, thread)
-            chosen = in_force(balls, rig.choice("hitch.ball"))
+            chosen = in_force(balls, _loose(rig, balls))
             ball: Ball | None = chosen.part if chosen else None
             stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
             return _InHole(balls, ball, _heights(rig, rules, tongue, geometry, couples, self._head(kit), stack))
@@ -136,13 +136,13 @@ class Fitting:
         def mounting(shank: Shank) -> selection.Mounting:
             found = on(shank)
             lacks = (
-                None if kit or shank.own_balls else _no_ball_for(shank, found, in_hole(None), rig.choice("hitch.ball"))
+                None if kit or shank.own_balls else _no_ball_for(shank, found, in_hole(None), rig.part_named("ball"))
             )
             return selection.Mounting(found.ball, found.wanted, lacks)
 
         ready = kit is not None or not self.distributing
         shanks = selection.choose_shank(self.stock, rig, self.demand, kit, mounting) if ready else ()
-        chosen = in_force(shanks, rig.choice("hitch.shank"))
+        chosen = in_force(shanks, rig.part_named("shank"))
         goes = (
             on(chosen.part) if chosen is not None else in_hole(kit.ball_hole.value if kit and kit.ball_hole else None)
         )
@@ -157,6 +157,12 @@ class Fitting:
         if kit is not None:
             return kit.seat_above_shank or Missing(("stock.kit.seat_above_shank",))
         return Missing(("hitch.kit",)) if self.distributing else Given(0.0, LENGTH)
+
+
+def _loose(rig: Rig, balls: tuple[Verdict[Ball], ...]) -> str:
+    """The ball on the vehicle, else the selected one where it is none of a mount's own."""
+    selected = rig.part_named("ball")
+    return selected if rig.choice("hitch.ball") or any(one.part.name == selected for one in balls) else ""
 
 
 def _no_ball_for(shank: Shank, found: _InHole, whatever: _InHole, named: str) -> Failed | None:

@@ -79,10 +79,10 @@ def taken_out(rig: Rig, one: Placed, out: float) -> tuple[Load, ...]:
 
 
 def binding(rig: Rig, link: Link) -> bool:
-    """Whether a link binds a change of load: a part that is not on the vehicle yet is chosen anew for the new load."""
-    for prefix, part in (("hitch_", rig.hitch.kit), ("shank_", rig.hitch.shank), ("sleeve_", rig.hitch.shank)):
+    """Whether a link binds a change of load: a part that is neither on the vehicle nor selected is chosen anew for the new load."""
+    for prefix, what in (("hitch_", "kit"), ("shank_", "shank"), ("sleeve_", "shank")):
         if link.key.startswith(prefix):
-            return part is not None
+            return bool(rig.part_named(what))
     return True
 
 

@@ -338,6 +338,10 @@ def _unknown_parts(hitch: Any, stock: Stock) -> list[Problem]:
         ("bars", stock.kits),
         ("shank", stock.shanks),
         ("ball", every_ball(stock)),
+        ("selected_kit", stock.kits),
+        ("selected_shank", stock.shanks),
+        ("selected_ball", every_ball(stock)),
+        ("selected_sleeve", stock.sleeves),
     ):
         named = getattr(hitch, what)
         if named is not None and named.typed not in {part.name for part in parts}:

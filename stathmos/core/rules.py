@@ -10,7 +10,7 @@ from typing import Any
 
 from stathmos.core import units
 from stathmos.core.figures import Authority, Given, sure
-from stathmos.core.rig import Rig, Ways
+from stathmos.core.rig import Ways
 from stathmos.core.schools import (
     OFFSET_SCHOOLS,
     ORDER_SCHOOLS,
@@ -72,27 +72,6 @@ def chosen(ways: Ways, before: Rules, authority: Authority) -> Rules:
         if getattr(ways, name) is not None:
             new[name] = getattr(ways, name).value
     return replace(before, **new)
-
-
-def rules_for(rig: Rig, house: Rules = Rules()) -> Rules:
-    """The house's rules, with what this rig's own record chose instead, and over both the vehicle's handbook.
-
-    Order of authority: tow-vehicle handbook, then what was chosen for this rig, then
-    the house, then the default.
-    """
-    rules, vehicle = chosen(rig.ways, house, Authority.RIG), rig.vehicle
-    demanded: dict[str, Any] = {}
-    if band_stands(vehicle.handbook_share_low, vehicle.handbook_share_high):
-        demanded["share"] = own_band(
-            sure(vehicle.handbook_share_low).value,
-            sure(vehicle.handbook_share_high).value,
-            Authority.VEHICLE_HANDBOOK,
-            "tow-vehicle handbook",
-        )
-    school = RESTORATION_SCHOOLS.get(rig.choice("vehicle.handbook_restoration"))
-    if school is not None:
-        demanded["restoration"] = replace(school, authority=Authority.VEHICLE_HANDBOOK, source="tow-vehicle handbook")
-    return replace(rules, **demanded)
 
 
 def with_hitch_handbook(rules: Rules, kit: Kit | None) -> Rules:

@@ -177,7 +177,7 @@ def _carried_otherwise(bench: Bench, choice: Choice, then: Tried) -> tuple[Part,
 
     fitted = tuple(part for part in (build.kit, build.shank, build.sleeve) if part and part.tongue_rating)
     changed = tuple(part for part in fitted if otherwise(part))
-    if build.kit is None or bench.rig.choice("hitch.kit"):
+    if build.kit is None or bench.rig.part_named("kit"):
         return changed
     others = [one.part for one in choice.kits if one.part.tongue_rating]
     if otherwise(build.kit):

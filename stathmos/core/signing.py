@@ -65,6 +65,15 @@ def basis(station: str, entries: Written) -> dict[str, dict[str, str]]:
     }
 
 
+def stands_on_the_build(station: str) -> bool:
+    """Whether a station's signature stands on the parts of the hitch.
+
+    >>> [one for one in STATIONS if not stands_on_the_build(one)]
+    ['meet', 'load', 'weigh']
+    """
+    return "build." in STANDS_ON[station]
+
+
 def built(names: Mapping[str, str], stock: Stock) -> dict[str, dict[str, str]]:
     """The parts of a build as entries (``build.kit.tongue_rating``), by what they are; a name nobody knows has no figures."""
     told: dict[str, dict[str, str]] = {}

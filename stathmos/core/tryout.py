@@ -14,6 +14,7 @@ from stathmos.core.load_changes import with_loads
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import LINKS, Link, State
 from stathmos.core.rig import TOP, Rig, entry_at
+from stathmos.core.rig.hitch import SELECTED
 from stathmos.core.rig.loads import Load
 from stathmos.core.uncertainty import as_written
 from stathmos.core.units import LENGTH
@@ -244,7 +245,14 @@ class Tryout:
         """With something chosen otherwise, by path; an empty choice takes what is written away."""
         listed = tuple(chooses)
         if listed not in self._done:
-            self._done[listed] = self.of(with_choices(self.rig, listed))
+            # another hitch is chosen anew: what was selected is not
+            anew = (
+                {f"selected_{what}": None for what in SELECTED}
+                if any(path.startswith("hitch.") for path, _ in listed)
+                else {}
+            )
+            free = replace(self.rig, hitch=replace(self.rig.hitch, **anew))
+            self._done[listed] = self.of(with_choices(free, listed))
         return self._done[listed]
 
     def with_ball_at(self, height: float) -> Outcome:

@@ -18,6 +18,7 @@ from django.utils import timezone
 from stathmos.core import carry_over
 from stathmos.core.figures import Provenance
 from stathmos.core.ratings import LINKS, Waiver
+from stathmos.core.rig.hitch import SELECTED
 from stathmos.core.rigfile import VERSION
 from stathmos.core.signing import STATIONS
 from stathmos.core.units import SYSTEMS
@@ -27,7 +28,10 @@ from stathmos.rigs.history import Kept, kept_history
 ENTRY_KEYS = ("is", "from", "system", "datum")
 
 #: fields that name a part, and the kind of the catalogue that it is found in
-PART_KINDS = {"hitch.kit": "kits", "hitch.bars": "kits", "hitch.shank": "shanks", "hitch.ball": "balls"}
+PART_KINDS = {
+    **{f"hitch.selected_{what}": f"{what}s" for what in SELECTED},
+    "hitch.kit": "kits", "hitch.bars": "kits", "hitch.shank": "shanks", "hitch.ball": "balls",
+}  # fmt: skip
 
 
 class RigManager(models.Manager["Rig"]):

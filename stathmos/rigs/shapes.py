@@ -477,6 +477,13 @@ HitchShape = _figures(
     kits=PartShape(many=True),
     balls=PartShape(many=True),
     shanks=PartShape(many=True),
+    selected=shape(
+        "SelectedSetup",
+        fixed=Truth(help_text="Fixed by a signature, until somebody changes it."),
+        would_choose=_maybe(
+            shape("WouldChoose", kit=Text(allow_null=True), shank=text(), ball=text(), sleeve=Text(allow_null=True))
+        ),
+    )(),
     own_balls=BallUpShape(many=True, help_text="The balls of one piece with the mount in force."),
     in_force=shape(
         "InForce",
@@ -493,6 +500,8 @@ HitchShape = _figures(
         kit=Text(allow_null=True),
         shank=text(),
         ball=text(),
+        own_ball=Truth(help_text="Of one piece with its mount."),
+        sleeve=Text(allow_null=True),
         position=_maybe(PositionShape),
         residual_text=Words(),
         why=Words(),

@@ -15,6 +15,8 @@ WRITES: Mapping[str, str] = {
     "which.": "open_rig",
     "ways.": "decide",
     "hitch.style": "decide",
+    "hitch.selected_": "decide",
+    "hitch.rule_exception": "waive_reserve",
 }
 #: what one must be allowed to, to sign a station
 SIGNS: Mapping[str, str] = {

@@ -12,7 +12,8 @@ from stathmos.core.assess import assess
 from stathmos.core.figures import Authority, Figure, Given, Missing, Provenance
 from stathmos.core.ratings import State
 from stathmos.core.rig import ENTRIES, LIST_ENTRIES, Entry
-from stathmos.core.rules import Rules, rules_for
+from stathmos.core.rig_rules import rules_for
+from stathmos.core.rules import Rules
 from stathmos.core.schools import RESTORATION_SCHOOLS, SHARE_SCHOOLS
 from tests.core.random_rigs import a_rig, put, written
 from tests.core.rigs import KG, RIG, assessed, label, link, measured, rig

@@ -76,7 +76,7 @@ class Wiring(unittest.TestCase):
                 self.assertIs(found, State.WITHIN if socket in sockets else State.OVER, (brakes, socket))
 
     def test_a_free_backing_coupler_needs_no_fifth_wire(self) -> None:
-        surge = {"trailer__brakes": label("surge"), "vehicle__socket": measured("four")}
+        surge = {"trailer__brakes": label("surge"), "vehicle__socket": measured("four"), "vehicle__seven_way": None}
         self.assertIs(self.state(**surge), State.OVER)
         self.assertIs(self.state(**surge, trailer__reverse_lockout=measured("free_backing")), State.WITHIN)
 

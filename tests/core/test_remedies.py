@@ -269,6 +269,7 @@ class MayBeOver(unittest.TestCase):
         tight = int(demand.value / KG * 1.012)
         read = {
             "ways__reserve": label("0 %"),
+            "hitch__rule_exception": measured("a short way on the flat"),
             "vehicle__gvwr": label(f"{tight} lb"),
             "vehicle__payload": label(f"{tight - 5600} lb"),
         }

@@ -57,6 +57,7 @@ class Kits(unittest.TestCase):
                 trailer__gvwr=label("6500 lb"),
                 trailer__gross_weight=measured("6500 lb"),
                 ways__reserve=label("0 %"),
+                hitch__rule_exception=measured("flat country, known customer"),
             )
         )
         self.assertEqual(chosen(found), "Kit 1000")

@@ -3,6 +3,7 @@
 from django.db import DatabaseError, transaction
 
 from stathmos.house.models import HouseRules
+from stathmos.rigs.models import Rig
 from tests.web.signed_in import WithDemo
 
 
@@ -52,6 +53,45 @@ class HouseRule(WithDemo):
             ),
             ("10–14 %", "tow-vehicle handbook"),
         )
+
+    def test_looser_than_the_shop_is_an_exception_with_a_reason(self) -> None:
+        rig = self.rig_of("Corwin Tessaly")  # trailer GVWR inside the reserve
+        path, reserve = f"rigs/{rig.pk}/", {"ways.reserve": rule("0 %")}
+        status, said = self.ask("POST", path, {"version": rig.version, "entries": reserve})
+        self.assertEqual((status, list(said["problems"])), (400, ["ways.reserve"]))
+        self.assertIn("a manager can give an exception", said["problems"]["ways.reserve"])
+        status, said = self.ask(
+            "POST", path, {"version": rig.version, "entries": {"hitch.rule_exception": rule("because I say so")}}
+        )
+        self.assertEqual(status, 403)
+        status, said = self.ask("POST", path, {"version": rig.version, "entries": reserve}, self.odile)
+        self.assertEqual((status, list(said["problems"])), (400, ["hitch.rule_exception"]))
+        # looser and not saved it is not in force; tighter anybody may have it
+        live = self.ask(
+            "POST", "assess/", {"entries": {**rig.entries(), **reserve}, "rig": rig.pk, "station": "ratings"}
+        )[1]["assessment"]
+        self.assertEqual(live["ratings"]["rules"]["reserve_text"], "10.0 %")
+        self.assertIn("rule_not_loosened", [one["key"] for one in live["findings"]])
+        status, record = self.ask("POST", path, {"version": rig.version, "entries": {"ways.reserve": rule("15 %")}})
+        self.assertEqual(status, 200)
+        given = {**reserve, "hitch.rule_exception": rule("Flat country, tanks emptied first")}
+        status, record = self.ask("POST", path, {"version": record["version"], "entries": given}, self.odile)
+        self.assertEqual((status, record["entries"]["hitch.rule_exception"]["by"]), (200, "Odile"))
+        live = self.ask(
+            "POST", "assess/", {"entries": Rig.objects.get(pk=rig.pk).entries(), "rig": rig.pk, "station": "ratings"}
+        )[1]
+        self.assertEqual(live["assessment"]["ratings"]["rules"]["reserve_text"], "0.0 %")
+        self.assertIn("rule_loosened", [one["key"] for one in live["assessment"]["findings"]])
+        # and with it nobody else makes it looser still
+        status, said = self.ask(
+            "POST", path, {"version": record["version"], "entries": {"ways.front_loss": rule("30 %")}}
+        )
+        self.assertEqual((status, list(said["problems"])), (400, ["ways.front_loss"]))
+
+    def test_a_new_rig_has_no_looser_rule_either(self) -> None:
+        entries = {"ways.reserve": rule("0 %")}
+        status, said = self.ask("POST", "rigs/", {"customer": "New one", "entries": entries})
+        self.assertEqual((status, list(said["problems"])), (400, ["ways.reserve"]))
 
     def test_what_cannot_be_is_said_at_its_place(self) -> None:
         for entries, place in (

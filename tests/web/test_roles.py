@@ -24,6 +24,7 @@ class Matrix(WithDemo):
         """Method, address, body, and who is let through. Each body is one that changes nothing even when it is let through."""
         rig = f"rigs/{self.rig.pk}/"
         stale = self.rig.version + 999
+        waiver = {"version": stale, "link": "payload", "reason": "a reason long enough"}
 
         def parcel(path: str, text: str) -> dict:
             return {"key": str(uuid.uuid4()), "entries": {path: measured(text)}}
@@ -60,7 +61,8 @@ class Matrix(WithDemo):
             ("POST", f"{rig}sign/", {"station": "handover", "version": stale}, DESK),
             ("POST", f"{rig}handover/", {"version": stale}, DESK),
             ("POST", f"{rig}again/", {"new": "vehicle", "name": "no such vehicle"}, DESK),
-            ("POST", f"{rig}waive/", {"version": stale, "link": "payload", "reason": "a reason long enough"}, ONE),
+            ("POST", f"{rig}waive/", {**waiver, "until": "2030-01-01"}, ONE),
+            ("POST", f"{rig}waive/withdraw/", waiver, ONE),
             ("POST", "house/", {"entries": {"reserve": measured("nonsense")}}, ONE),
             ("GET", "overview/", None, ONE),
             ("GET", "people/", None, ONE),

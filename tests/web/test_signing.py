@@ -1,11 +1,14 @@
 """Sign-offs: what hinders them, what makes them stale, and who changed what from what to what."""
 
+from stathmos.catalogue.models import HitchKit
 from stathmos.core import signing
 from stathmos.rigs.models import Rig, SignOff
 from tests.web.signed_in import WithDemo, measured
 
 
-class Signing(WithDemo):
+class Signed(WithDemo):
+    """Haldis' rig, with what is asked of its signatures."""
+
     def setUp(self) -> None:
         super().setUp()
         self.rig = self.rig_of("Haldis Okonjo")
@@ -20,6 +23,8 @@ class Signing(WithDemo):
         self.assertEqual(status, 200, record)
         return record
 
+
+class Signing(Signed):
     def test_a_station_is_signed_with_name_and_version(self) -> None:
         rig = self.read_twice(self.rig)
         status, record = self.ask("POST", f"rigs/{rig.pk}/sign/", {"station": "ratings", "version": rig.version})
@@ -191,3 +196,79 @@ class Places(WithDemo):
             },
             kinds,
         )
+
+
+class SignedBuild(Signed):
+    """What was signed is fixed until somebody changes it; what the program would choose now is told beside it."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        rig = self.read_twice(self.rig)
+        status, self.record = self.ask("POST", f"rigs/{rig.pk}/sign/", {"station": "ratings", "version": rig.version})
+        self.assertEqual(status, 200, self.record)
+        self.kit = HitchKit.objects.get(name="Anvilroot 1200")
+
+    def hitch(self) -> dict:
+        rig = Rig.objects.get(pk=self.rig.pk)
+        draft = {"entries": rig.entries(), "rig": rig.pk, "station": "hitch"}
+        return self.ask("POST", "assess/", draft)[1]["assessment"]["hitch"]
+
+    def state(self) -> str:
+        return self.signed(self.ask("GET", f"rigs/{self.rig.pk}/")[1], "ratings")["state"]
+
+    def test_signing_fixes_the_parts(self) -> None:
+        fixed = {
+            path: entry["is"] for path, entry in self.record["entries"].items() if path.startswith("hitch.selected_")
+        }
+        hitch = self.hitch()
+        self.assertEqual(
+            fixed, {f"hitch.selected_{what}": name for what, name in hitch["in_force"].items() if name is not None}
+        )
+        self.assertEqual(
+            (hitch["in_force"]["kit"], hitch["selected"]), ("Anvilroot 1200", {"fixed": True, "would_choose": None})
+        )
+
+    def test_a_smaller_kit_in_the_catalogue_changes_nothing_that_was_signed(self) -> None:
+        before = self.hitch()
+        smaller = {
+            field.name: getattr(self.kit, field.name)
+            for field in HitchKit._meta.fields
+            if field.name not in ("id", "sought", "stamp")
+        }
+        HitchKit.objects.create(
+            **{**smaller, "name": "Anvilroot 1100", "tongue_rating": 1100 * 0.45359237, "price": 100.0}
+        )
+        after = self.hitch()
+        for what in ("in_force", "ball_standing"):
+            self.assertEqual(after[what], before[what])
+        self.assertEqual(after["parts"], before["parts"])
+        self.assertEqual(after["selected"]["would_choose"]["kit"], "Anvilroot 1100")
+        self.assertEqual(self.state(), "signed")
+
+    def test_nor_does_a_renamed_or_retired_one(self) -> None:
+        before = self.hitch()
+        HitchKit.objects.filter(pk=self.kit.pk).update(name="Zephyr 1200", retired=True)
+        after = self.hitch()
+        self.assertEqual((after["in_force"], after["ball_standing"]), (before["in_force"], before["ball_standing"]))
+        self.assertEqual(self.state(), "signed")
+
+    def test_somebody_changes_it_and_the_signature_says_so(self) -> None:
+        other = next(one for one in self.hitch()["builds"] if one["kit"] != "Anvilroot 1200")
+        entries = {"hitch.selected_kit": measured(other["kit"]), "hitch.selected_shank": measured(other["shank"])}
+        record = self.write(entries, self.record["version"], "thea")
+        self.assertEqual(self.hitch()["in_force"]["kit"], other["kit"])
+        signed = self.signed(record, "ratings")
+        self.assertEqual(signed["state"], "stale")
+        self.assertIn("Selected kit", [one["name"] for one in signed["changes"]])
+        status, _ = self.ask(
+            "POST", f"rigs/{self.rig.pk}/", {"version": record["version"], "entries": entries}, self.signed_in("bram")
+        )
+        self.assertEqual(status, 403)  # choosing the setup is the advisor's
+
+    def test_another_trailer_is_another_choice(self) -> None:
+        status, told = self.ask(
+            "POST", f"rigs/{self.rig.pk}/another/", {"what": "trailer", "name": "Larkmere 28", "plate": ""}
+        )
+        record = self.write({"which.trailer": measured(told["key"])}, self.record["version"], "thea")
+        self.assertIn("hitch.selected_kit", record["aside"])
+        self.assertFalse(self.hitch()["selected"]["fixed"])

@@ -41,7 +41,7 @@ class Bodies(WithDemo):
         rig = self.rig_of("Haldis Okonjo").pk
         return [
             "session/", "session/password/", "session/name/", "people/", "people/1/", "people/1/password/", "house/", "rigs/", f"rigs/{rig}/",
-            f"rigs/{rig}/sign/", f"rigs/{rig}/waive/", f"rigs/{rig}/take-over/", f"rigs/{rig}/another/", f"rigs/{rig}/bay/", f"rigs/{rig}/bay/extension/",
+            f"rigs/{rig}/sign/", f"rigs/{rig}/waive/", f"rigs/{rig}/waive/withdraw/", f"rigs/{rig}/take-over/", f"rigs/{rig}/another/", f"rigs/{rig}/bay/", f"rigs/{rig}/bay/extension/",
             f"rigs/{rig}/handover/", f"rigs/{rig}/again/", "assess/", "working/", "compare/", "lot/", "lot/reason/", "step/", "place/", "desk/trailers/",
             "catalogue/kits/", "catalogue/kits/1/", "catalogue/kits/1/retire/", "catalogue/kits/csv/",
         ]  # fmt: skip

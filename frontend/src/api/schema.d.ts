@@ -3017,6 +3017,7 @@ export interface components {
             kits: components["schemas"]["Part"][];
             balls: components["schemas"]["Part"][];
             shanks: components["schemas"]["Part"][];
+            selected: components["schemas"]["SelectedSetup"];
             /** @description The balls of one piece with the mount in force. */
             own_balls: components["schemas"]["BallUp"][];
             in_force: components["schemas"]["InForce"];
@@ -3929,13 +3930,17 @@ export interface components {
             why: components["schemas"]["Both"] | null;
         };
         /**
-         * @description * `hitch.kit` - hitch.kit
+         * @description * `hitch.selected_kit` - hitch.selected_kit
+         *     * `hitch.selected_shank` - hitch.selected_shank
+         *     * `hitch.selected_ball` - hitch.selected_ball
+         *     * `hitch.selected_sleeve` - hitch.selected_sleeve
+         *     * `hitch.kit` - hitch.kit
          *     * `hitch.bars` - hitch.bars
          *     * `hitch.shank` - hitch.shank
          *     * `hitch.ball` - hitch.ball
          * @enum {string}
          */
-        PathEnum: "hitch.kit" | "hitch.bars" | "hitch.shank" | "hitch.ball";
+        PathEnum: "hitch.selected_kit" | "hitch.selected_shank" | "hitch.selected_ball" | "hitch.selected_sleeve" | "hitch.kit" | "hitch.bars" | "hitch.shank" | "hitch.ball";
         People: {
             people: components["schemas"]["Person"][];
             roles: components["schemas"]["Role"][];
@@ -4541,6 +4546,11 @@ export interface components {
          * @enum {string}
          */
         SecondReadingStateEnum: "once" | "same" | "differs";
+        SelectedSetup: {
+            /** @description Fixed by a signature, until somebody changes it. */
+            fixed: boolean;
+            would_choose: components["schemas"]["WouldChoose"] | null;
+        };
         Served: {
             joint: string;
             name: string;
@@ -5182,6 +5192,9 @@ export interface components {
             kit: string | null;
             shank: string;
             ball: string;
+            /** @description Of one piece with its mount. */
+            own_ball: boolean;
+            sleeve: string | null;
             position: components["schemas"]["Position"] | null;
             residual_text: string | components["schemas"]["Both"];
             why: string | components["schemas"]["Both"];
@@ -5235,6 +5248,12 @@ export interface components {
             station?: components["schemas"]["DeskStationEnum"];
             system?: components["schemas"]["UnitSystemEnum"];
             at: string;
+        };
+        WouldChoose: {
+            kit: string | null;
+            shank: string;
+            ball: string;
+            sleeve: string | null;
         };
         WriteItemRequest: {
             version?: number;

@@ -40,6 +40,7 @@ export function Hitch() {
             </Box>
           )}
           <EntryField path="ways.reserve" />
+          <EntryField path="hitch.rule_exception" />
           <TakeOver />
         </Panel>
         <Decided title="Sway control" decision={decisions.sway}>

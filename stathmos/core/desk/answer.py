@@ -19,7 +19,8 @@ from stathmos.core.lot.chain import OVER, UNKNOWN
 from stathmos.core.lot.columns import Column
 from stathmos.core.ratings import SAME, link_name
 from stathmos.core.rig import Rig
-from stathmos.core.rules import Rules, rules_for
+from stathmos.core.rig_rules import rules_for
+from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 from stathmos.core.weighing import Weights
 

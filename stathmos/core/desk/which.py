@@ -29,7 +29,8 @@ from stathmos.core.lot.chain import OVER, UNKNOWN
 from stathmos.core.lot.columns import Column, Columns
 from stathmos.core.ratings import link_name
 from stathmos.core.rig import Rig
-from stathmos.core.rules import Rules, rules_for
+from stathmos.core.rig_rules import rules_for
+from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 
 #: where each open figure stands when the rear axle, and when the front axle, bears the most (1: its most); every load is greatest

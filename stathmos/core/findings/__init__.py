@@ -23,12 +23,13 @@ from stathmos.core.findings.measuring import measuring, stood_still
 from stathmos.core.findings.swing import swing
 from stathmos.core.findings.tongue import Advise, tongue
 from stathmos.core.findings.unanswered import Tips, unanswered
-from stathmos.core.findings.written import contradicted, guessed, mismatched, out_of_scope, part_differs, unread
+from stathmos.core.findings.written import contradicted, guessed, looser, mismatched, out_of_scope, part_differs, unread
 from stathmos.core.heights import Heights
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Link, Waiver
 from stathmos.core.relations import Mismatch
 from stathmos.core.rig import Rig
+from stathmos.core.rules import Rules
 from stathmos.core.selection import REJECTED
 from stathmos.core.sway import Swings
 from stathmos.core.tryout import Tryout
@@ -74,12 +75,14 @@ class Judged:
     advise: Advise
     tryout: Tryout | None
     tips: Tips
+    house: Rules
 
 
 def collect(judged: Judged) -> tuple[Finding, ...]:
     """Every finding on a rig, worst first."""
     rig, choice, planned = judged.rig, judged.choice, judged.planned
-    refused_kit = choice.fitted_kit is not None and choice.fitted_kit.state == REJECTED
+    held_kit = choice.fitted_kit or choice.selected_kit
+    refused_kit = held_kit is not None and held_kit.state == REJECTED
     return worst_first(
         [
             *judged.asides,
@@ -87,6 +90,7 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *contradicted(judged.contradictions),
             *mismatched(judged.mismatches),
             *guessed(judged.guesses),
+            *looser(rig, judged.house),
             *unanswered(rig, choice, judged.tips),
             *overloads(planned, refused_kit, judged.cure),
             *tongue(judged.weights, judged.advise),

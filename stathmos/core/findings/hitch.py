@@ -95,18 +95,23 @@ def _kit(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> l
     found = []
     # Bars too heavy for a brochure's tongue may be right for the real one, which is heavier; so of one known to be under something.
     read = not isinstance(weights.tongue, Missing) and weights.read and not weights.bounded
-    fitted = choice.fitted_kit
+    fitted = choice.fitted_kit or choice.selected_kit
+    where = "on the vehicle" if choice.fitted_kit else "selected for this job"
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = _instead(rig, choice, tryout) if fitted else Phrase("")
     if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
-        does_not = f"{fitted.part.name} on the vehicle does not serve. "
+        does_not = (
+            f"{fitted.part.name}, {where}, isn't rated for this. "
+            if choice.fitted_kit is None
+            else f"{fitted.part.name} on the vehicle does not serve. "
+        )
         if fitted.state == REJECTED and (read or fitted.rule != CAPACITY_WINDOW):
             says = fitted.reason.after("Do not tow. " + does_not)
             found.append(_finding("kit_does_not_serve", REFUSED, "kit", says, take))
         else:
             found.append(_finding("kit_not_known", UNKNOWN, "kit", fitted.reason.after(does_not), take))
     elif fitted and fitted.state == RESERVE:
-        says = fitted.reason.after(f"{fitted.part.name} on the vehicle: ")
+        says = fitted.reason.after(f"{fitted.part.name}, {where}: ")
         found.append(_finding("kit_with_care", CAUTION, "kit", says, take))
     if choice.kits and not fitted and best is None:
         first, remedy = choice.kits[0], _without_bars(tryout)
@@ -149,14 +154,15 @@ def _part(what: str, verdicts: Sequence[AnyVerdict], rig: Rig, own_ball: bool = 
     """A ball or a shank that is named and does not serve; or none that does."""
     if what == "ball" and own_ball:
         return []  # the mount brings it
-    named = rig.choice(f"hitch.{what}")
+    named = rig.part_named(what)
+    where = "on the vehicle" if rig.choice(f"hitch.{what}") else "selected for this job"
     rejected = next((one for one in verdicts if named and one.part.name == named and one.state == REJECTED), None)
     if rejected:
-        says = rejected.reason.after(f"{rejected.part.name} on the vehicle does not serve. ")
+        says = rejected.reason.after(f"{rejected.part.name}, {where}, does not serve. ")
         return [_finding("part_does_not_serve", REFUSED, what, says, Phrase("See what serves at the Hitch station."))]
     waits = next((one for one in verdicts if named and one.part.name == named and one.state == PART_UNKNOWN), None)
     if waits:
-        says = waits.reason.after(f"{waits.part.name} on the vehicle is not known to serve. ")
+        says = waits.reason.after(f"{waits.part.name}, {where}, is not known to serve. ")
         return [_finding("part_not_known", UNKNOWN, what, says, Phrase("Read its stamp, or fit one that is known."))]
     if not verdicts or named or any(one.state == CHOSEN for one in verdicts):
         return []
@@ -172,7 +178,7 @@ def _instead(rig: Rig, choice: Choice, tryout: Tryout | None) -> Phrase:
     own, others = choice.own_bars, (("hitch.bars", ""),) if rig.choice("hitch.bars") else ()
     if own is not None and own.state in USABLE and _serves(tryout, *others):
         return Phrase(as_text(f"Put its own bars on, those of {own.part.name}: with them it serves."))
-    fitted = rig.choice("hitch.kit")
+    fitted = rig.part_named("kit")
     for one in choice.kits:
         if one.state in USABLE and one.part.name != fitted and _serves(tryout, ("hitch.kit", one.part.name), *others):
             return Phrase(as_text(f"Fit {one.part.name} instead."))

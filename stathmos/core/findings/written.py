@@ -6,7 +6,9 @@ from stathmos.core.contradictions import Contradiction
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words, needs_named
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.relations import Mismatch
-from stathmos.core.rig import name_at
+from stathmos.core.rig import Rig, name_at
+from stathmos.core.rig_rules import EXCEPTION, loosened_for
+from stathmos.core.rules import Rules
 
 _STATION_OF_SECTION = {"weighing": "weigh", "hitch": "hitch", "stock": "hitch", "loads": "load"}
 
@@ -62,6 +64,28 @@ def guessed(paths: tuple[str, ...]) -> list[Finding]:
     return [
         Finding(key="guessed", state=UNKNOWN, station=_station_of(paths[0]), subject=paths[0], says=says, remedy=remedy, reads=paths)
     ]  # fmt: skip
+
+
+def looser(rig: Rig, house: Rules) -> list[Finding]:
+    """A rule that the rig's own record has looser than the shop: with whose reason, or that it is not in force."""
+    found = []
+    reason = rig.choice(EXCEPTION)
+    for one in loosened_for(rig, house):
+        if reason:
+            says, remedy = (
+                one.says.then(f": an exception. “{reason}”."),
+                Phrase("Clear the exception to be back at the shop's rule."),
+            )
+        else:
+            says = one.says.then(", and is not in force.")
+            remedy = Phrase("The shop's rule is used. A manager can give an exception with a reason.")
+        found.append(
+            Finding(
+                key="rule_loosened" if reason else "rule_not_loosened", state=CAUTION, station="hitch", subject=one.path,
+                says=says, remedy=remedy, reads=(one.path,),
+            )
+        )  # fmt: skip
+    return found
 
 
 def out_of_scope() -> Finding:

@@ -17,7 +17,8 @@ from stathmos.core.ratings.demands import full_tongue_weight
 from stathmos.core.relations import mismatches
 from stathmos.core.rig import CHOICE, ENTRIES, KINDS, SEAT, Rig, Trailer, Weighing
 from stathmos.core.rig.loads import VEHICLE
-from stathmos.core.rules import Rules, rules_for
+from stathmos.core.rig_rules import rules_for
+from stathmos.core.rules import Rules
 from stathmos.core.schools import OffsetSchool
 from stathmos.core.units import WEIGHT
 from stathmos.core.weighing import s_limit

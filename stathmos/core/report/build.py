@@ -14,6 +14,7 @@ from stathmos.core.parts_list import PartsList
 from stathmos.core.ratings.demands import trailer_class
 from stathmos.core.remedies import Remedy
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of
+from stathmos.core.rig.hitch import SELECTED
 from stathmos.core.settings import KINDS
 from stathmos.core.stock import Shank
 
@@ -75,6 +76,7 @@ def hitch(assessment: Assessment) -> Tree:
         "balls": [part(verdict) for verdict in choice.balls],
         "shanks": [part(verdict) for verdict in choice.shanks],
         "in_force": in_force(assessment),
+        "selected": selected(assessment),
         "own_balls": own_balls(choice.in_force.shank),
         "fitted_kit": choice.fitted_kit.part.name if choice.fitted_kit else None,
         "classes": classes(assessment),
@@ -86,6 +88,8 @@ def hitch(assessment: Assessment) -> Tree:
                 "kit": one.kit.part.name if one.kit else None,
                 "shank": one.shank.part.name,
                 "ball": one.ball.part.name,
+                "own_ball": one.ball.part.own,
+                "sleeve": one.shank.sleeve.name if one.shank.sleeve else None,
                 "position": position(one.shank.position),
                 "residual_text": Amount(one.shank.residual or 0.0, units.LENGTH),
                 "why": one.why,
@@ -99,6 +103,18 @@ def hitch(assessment: Assessment) -> Tree:
         "ball_standing": figure(assessment.heights.ball_standing),
         "parts": parts(assessment.parts),
     }
+
+
+def selected(assessment: Assessment) -> Tree:
+    """Whether the parts were fixed by a signature, and the setup that the program would choose now, where that is another."""
+    rig, builds, names = assessment.bench.rig, assessment.builds, in_force(assessment)
+    is_fixed = any(rig.choice(f"hitch.selected_{what}") for what in SELECTED)
+    best = builds.best[0] if builds.best else None
+    now = None if best is None else {
+        "kit": best.kit.part.name if best.kit else None, "shank": best.shank.part.name, "ball": best.ball.part.name,
+        "sleeve": best.shank.sleeve.name if best.shank.sleeve else None,
+    }  # fmt: skip
+    return {"fixed": is_fixed, "would_choose": now if is_fixed and now is not None and now != names else None}
 
 
 def own_balls(mount: Shank | None) -> list[Tree]:

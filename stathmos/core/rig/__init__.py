@@ -132,6 +132,10 @@ class Rig:
         given = self._at(path)
         return "" if given is None else given.typed
 
+    def part_named(self, what: str) -> str:
+        """The name of the ``kit``, ``shank``, ``ball`` or ``sleeve``: the one on the vehicle, else the selected one; empty for none."""
+        return (self.choice(f"hitch.{what}") if what != "sleeve" else "") or self.choice(f"hitch.selected_{what}")
+
     def load(self, key: str) -> Load | None:
         """One load by its key; None where there is none."""
         return next((load for load in self.loads if load.key == key), None)

@@ -14,9 +14,12 @@ from stathmos.core.schools import (
     SHARE_CHOICES,
     choices,
 )
-from stathmos.core.subjects import BALL_ON_VEHICLE, DECISION, HITCH, KNOWN_GOOD, ON_ITS_SPRINGS, Under
+from stathmos.core.subjects import BALL_ON_VEHICLE, COUPLED, DECISION, HITCH, KNOWN_GOOD, ON_ITS_SPRINGS, Under
 from stathmos.core.units import ALTITUDE, SHARE
 
+SELECTED_AT = "the hitch setup when it was signed"
+#: the parts of a hitch that are fixed once a station is signed on them
+SELECTED = ("kit", "shank", "ball", "sleeve")
 HIGHEST_ROAD = 4_500_000  # mm: the highest paved roads of North America end near 4,300 m; from memory
 CARRYING, DISTRIBUTING = "weight_carrying", "weight_distributing"
 STYLES = ((DISTRIBUTING, "weight-distributing"), (CARRYING, "weight-carrying"))
@@ -29,12 +32,17 @@ class Hitch:
 
     style: Given | None = choice("Style", "the advisor decides", *STYLES, usual="assumed")
     style_reason: Given | None = named("Why this style", "the advisor's reason, kept on record")
+    rule_exception: Given | None = named("Exception from the shop's rule", "the manager's reason, kept on record")
     kit: Given | None = described("Kit on the vehicle", TEXT, "stamp on the head", usual="measured")
     bars: Given | None = described(
         "Bars on it, where of another kit", TEXT, "stamp on the spring bars", usual="measured"
     )
     shank: Given | None = described("Shank on the vehicle", TEXT, "stamp on the shank", usual="measured")
     ball: Given | None = described("Ball on the vehicle", TEXT, "stamp on the ball", usual="measured")
+    selected_kit: Given | None = described("Selected kit", TEXT, SELECTED_AT, usual="measured", of=COUPLED)
+    selected_shank: Given | None = described("Selected shank or mount", TEXT, SELECTED_AT, usual="measured", of=COUPLED)
+    selected_ball: Given | None = described("Selected ball", TEXT, SELECTED_AT, usual="measured", of=COUPLED)
+    selected_sleeve: Given | None = described("Selected sleeve", TEXT, SELECTED_AT, usual="measured", of=COUPLED)
     ball_height: Given | None = length(
         "Ball height as it stands", "tape, uncoupled, loaded to travel", 6, 48, usual="measured", datums=(TOP, SEAT),
         of=BALL_ON_VEHICLE, under=(*ON_ITS_SPRINGS, Under.HOLE),

@@ -172,7 +172,7 @@ def choose_kit_alone(stock: Stock, rig: Rig, demand: Demand, lacks: Lacks) -> tu
     chosen = _first_that_serves(stock, rig, demand, lacks)
     if chosen is None:
         return choose_kit(stock, rig, demand, lacks)
-    named = rig.choice("hitch.kit")
+    named = rig.part_named("kit")
     fitted = [judge_kit(kit, rig, demand, lacks) for kit in stock.kits if kit.name == named != chosen.part.name]
     return (chosen._replace(state=CHOSEN), *fitted)
 

@@ -130,12 +130,14 @@ def _own_ball_fails(shank: Shank, ball: Ball | None, rig: Rig, demand: Demand) -
     )
 
 
-def choose_sleeve(stock: Stock, shank: Shank, receiver: Anything, demand: Demand) -> Sleeve | Failed:
-    """The smallest sleeve that takes the shank and carries the load; else why there is none."""
+def choose_sleeve(
+    stock: Stock, shank: Shank, receiver: Anything, demand: Demand, selected: str = ""
+) -> Sleeve | Failed:
+    """The smallest sleeve that takes the shank and carries the load, the ``selected`` one before any; else why there is none."""
     fitting = [
         one
         for one in stock.sleeves
-        if one.outer and one.inner and abs(one.outer.value - sure(receiver).value) <= FIT and abs(one.inner.value - sure(shank.size).value) <= FIT
+        if (not selected or one.name == selected) and one.outer and one.inner and abs(one.outer.value - sure(receiver).value) <= FIT and abs(one.inner.value - sure(shank.size).value) <= FIT
     ]  # fmt: skip
     failures = []
     for sleeve in sorted(fitting, key=lambda one: (one.tongue_rating.value if one.tongue_rating else 0.0, one.name)):
@@ -172,7 +174,13 @@ def _judge_shank(
         or at_least("tongue rating", "tongue rating", shank.tongue_rating, demand.planned, "the hitch load")
         or _own_ball_fails(shank, ball, rig, demand)
     )
-    sleeved = None if failed or not wants_sleeve(sure(shank.size), size) else choose_sleeve(stock, shank, size, demand)
+    sleeved = (
+        None
+        if failed or not wants_sleeve(sure(shank.size), size)
+        else choose_sleeve(
+            stock, shank, size, demand, rig.part_named("sleeve") if rig.part_named("shank") == shank.name else ""
+        )
+    )
     failed = (
         failed
         or (sleeved if isinstance(sleeved, Failed) else None)

@@ -10,11 +10,14 @@ from django.dispatch import Signal
 from stathmos.core import finding, handover, signing
 from stathmos.core.answer import Assessment
 from stathmos.core.finding import needs_in_words
+from stathmos.core.ratings import Build
 from stathmos.core.rig import name_at
+from stathmos.core.rig.hitch import SELECTED
+from stathmos.core.stock import Ball
 from stathmos.database.retrying import tried_again
 from stathmos.house.models import House, the_house
 from stathmos.people.models import Person
-from stathmos.rigs.actions.write_rig import NotWritten, Stale
+from stathmos.rigs.actions.write_rig import NotWritten, Stale, select_parts
 from stathmos.rigs.assessing import assess_rig, fit_rig
 from stathmos.rigs.models import Rig, SignOff
 from stathmos.rigs.practising import as_on
@@ -43,6 +46,8 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
             raise NotWritten({"station": _refusal(rig, station, judged)})
         assessment = judged.assessment
         build = assessment.choice.in_force
+        if signing.stands_on_the_build(station):
+            select_parts(rig, person, _to_select(build))
         names = {what: part.name for what in signing.BUILT if (part := getattr(build, what)) is not None}
         now = {
             **entries_now(rig.current(), now_here.chosen),
@@ -61,6 +66,16 @@ def sign_station(rig_id: int, person: Person, version: int, station: str) -> Sig
         )
         station_signed.send(SignOff, rig=rig, station=station, person=person, build=assessment.choice.in_force)
         return signed
+
+
+def _to_select(build: Build) -> dict[str, str]:
+    """The parts of a build that are fixed with a signature, by what they are; a ball of one piece with its mount goes with that."""
+    parts = {what: getattr(build, what) for what in SELECTED}
+    return {
+        what: part.name
+        for what, part in parts.items()
+        if part is not None and not (isinstance(part, Ball) and part.own)
+    }
 
 
 @dataclass(frozen=True)

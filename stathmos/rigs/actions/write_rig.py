@@ -14,11 +14,14 @@ from stathmos.core.figures import Given, Provenance
 from stathmos.core.holding import Drafted, Standing
 from stathmos.core.rig import entry_at
 from stathmos.core.rig.readings import instrument_path
-from stathmos.core.rigfile import read_entry
+from stathmos.core.rig_rules import EXCEPTION, loosened_for
+from stathmos.core.rigfile import read_entries, read_entry
+from stathmos.core.stock import Stock
 from stathmos.core.units import UnreadableError
 from stathmos.database.retrying import tried_again
+from stathmos.house.models import the_house
 from stathmos.people.models import Person
-from stathmos.people.roles import require
+from stathmos.people.roles import may, require
 from stathmos.rigs.history import NOTHING, Kept
 from stathmos.rigs.models import PART_KINDS, Reading, Rig
 from stathmos.rigs.practising import as_on
@@ -73,6 +76,8 @@ def open_rig(person: Person, change: Change, brought: dict[str, dict] | None = N
     change = _named_once(change, {})
     change = _with_names(NOTHING, Change(change.names, {**change.entries, **(brought or {})}))
     figures = _check(change, dict.fromkeys(NAMES, ""))
+    if not practice:
+        _require_exception(NOTHING, person, figures)
     with transaction.atomic():
         rig = Rig.every.create(
             advisor=person, practice=practice, **{name: change.names.get(name, "").strip() for name in NAMES}
@@ -97,12 +102,49 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
             if _stands(rig, change):
                 return rig  # saved before, and the answer was lost on the way: pressing again changes nothing
             raise Stale(rig)
+        _require_exception(rig.kept, person, figures)
         for name, text in change.names.items():
             setattr(rig, name, text.strip())
         rig.version += 1
         rig.save()
         _write_readings(rig, person, change, figures)
     return rig
+
+
+LEAST_REASON = 10
+
+
+def _require_exception(kept: Kept, person: Person, figures: dict[str, Given | None]) -> None:
+    """Refuse a rule made looser than the house's, unless somebody who may gives an exception, with a reason."""
+    if not any(path.startswith("ways.") or path == EXCEPTION for path in figures):
+        return
+    after = {**{path: one.as_entry() for path, one in kept.held.items()}, **_as_entries(figures)}
+    core = read_entries({path: entry for path, entry in after.items() if entry is not None}, Stock()).rig
+    looser = {one.path: one for one in loosened_for(core, the_house().rules)}
+    touched = {path: one for path, one in looser.items() if path in figures or _SCHOOL_OF.get(path) in figures}
+    if touched and not may(person, "waive_reserve"):
+        raise NotWritten(
+            {
+                _at(path, figures): f"{one.says.text('us')}: a manager can give an exception, with a reason."
+                for path, one in touched.items()
+            }
+        )
+    if looser and len(core.choice(EXCEPTION).strip()) < LEAST_REASON and (touched or EXCEPTION not in figures):
+        raise NotWritten({EXCEPTION: "Say why this rule is looser than the shop's, in a sentence: it stays on record."})
+
+
+#: a band's end that a chosen school sets, by where the school is written
+_SCHOOL_OF = {"ways.share_low": "ways.share_school"}
+
+
+def _at(path: str, figures: dict[str, Given | None]) -> str:
+    return path if path in figures else _SCHOOL_OF[path]
+
+
+def _as_entries(figures: dict[str, Given | None]) -> dict[str, dict[str, str] | None]:
+    return {
+        path: None if one is None else {"is": one.typed, "from": one.provenance.value} for path, one in figures.items()
+    }
 
 
 def _named_once(change: Change, names: dict[str, str]) -> Change:
@@ -215,6 +257,30 @@ def _after(kept: Kept, figures: dict[str, Given | None]) -> Standing:
         if path not in held or held[path].typed != _word(figure)
     )
     return Standing(kept.history, others)
+
+
+def select_parts(rig: Rig, person: Person, names: Mapping[str, str]) -> None:
+    """Fix the parts of a build on a locked rig, by what they are, each with its figures as the rig has it now.
+
+    What is selected so already stays as it is. Written with the version that is signed, which it does not raise.
+    """
+    kept = rig.kept
+    known = rig.kept_parts()
+    new = []
+    for what, name in names.items():
+        path = f"hitch.selected_{what}"
+        there = kept.held.get(path)
+        if there is not None and there.typed == name:
+            continue
+        part = known.get(PART_KINDS[path], {}).get(name) or part_now(path, name, rig.practice)
+        revision = kept.last[path].revision + 1 if path in kept.last else 1
+        new.append(
+            Reading(
+                rig=rig, path=path, revision=revision, typed=name, system="us", provenance=Provenance.MEASURED.value,
+                dimension=entry_at(path).dimension, moment=rig.version, part=part, written_by=person,
+            )
+        )  # fmt: skip
+    Reading.objects.bulk_create(new)
 
 
 def part_now(path: str, name: str, practice: bool = False) -> dict | None:
