@@ -147,6 +147,13 @@ class Assessment:
             return ()
         return relations.deciding(self.bench.rig, self.planned, self.weights)
 
+    @Lazily
+    def witnesses(self) -> tuple[relations.Witnessed, ...]:
+        """Every figure on which a pass stands, with what bears it out; none of a rig that does not pass."""
+        if self.declined or self.verdict.state in (REFUSED, UNKNOWN):
+            return ()
+        return relations.witnesses(self.bench.rig, self.planned, self.weights)
+
     @property
     def to_read_again(self) -> tuple[str, ...]:
         """Which of those were not yet read a second time, by path."""

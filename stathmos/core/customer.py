@@ -8,9 +8,10 @@ from stathmos.core.answer import Assessment
 from stathmos.core.figures import Missing, sure
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.limits import capacity_lines, tongue_line
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import Link, State
 from stathmos.core.reading_list import WEAK
+from stathmos.core.rig import name_at
 
 PLAIN = {
     GOOD: "These go together: every rating that we check is kept, as you plan to load it and with its tanks full.",
@@ -28,7 +29,7 @@ ON_PAPER = (
 )
 
 #: what is said within the house: a reserve of its own, and who overrode it
-THE_HOUSES_OWN = frozenset({"close", "reserve_waived"})
+THE_HOUSES_OWN = frozenset({"close", "reserve_waived", "rule_loosened", "rule_not_loosened"})
 
 KEPT, OVER, MAY_BE_OVER, NOT_KNOWN = "kept", "over", "may be over", "not known"
 WORDS = (OVER, NOT_KNOWN, MAY_BE_OVER, KEPT)
@@ -57,6 +58,14 @@ class Sheet:
     borne: tuple[Borne, ...]
 
 
+def _witnessed(assessment: Assessment) -> tuple[Phrase, ...]:
+    """Which figures the sheet stands on that were read twice, or agree with another label."""
+    twice = [name_at(one.path) for one in assessment.witnesses if one.is_read_twice]
+    agree = [name_at(one.path) for one in assessment.witnesses if one.by and not one.is_read_twice and not one.is_open]
+    told = ((twice, "Read twice, and the same"), (agree, "Checked against another label or weight"))
+    return tuple(Phrase(as_text(f"{says}: {', '.join(names)}.")) for names, says in told if names)
+
+
 def sheet(assessment: Assessment) -> Sheet:
     """The sheet of an assessment."""
     links = assessment.planned
@@ -75,6 +84,7 @@ def sheet(assessment: Assessment) -> Sheet:
         tuple(one.name for one in assessment.to_read if one.why != WEAK),
         (
             *(found.says for found in shown[1:] if found.state == CAUTION),
+            *_witnessed(assessment),
             *(Phrase(one) for one in ON_PAPER),
         ),
         tuple(

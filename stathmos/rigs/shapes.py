@@ -433,6 +433,14 @@ RatingsShape = shape(
     "Ratings",
     planned=ChainShape(),
     full=ChainShape(),
+    witnesses=shape(
+        "Witnessed",
+        path=text(),
+        name=text(),
+        by=s.ListField(child=Text()),
+        read_twice=Truth(help_text="And the same."),
+        open=Truth(help_text="A misreading of it may contradict nothing, and turn the verdict."),
+    )(many=True),
     second_readings=shape(
         "SecondReading",
         path=text(),

@@ -8,6 +8,7 @@ import uuid
 from unittest import mock
 
 from django.db import OperationalError
+from django.utils import timezone
 
 from stathmos.bay.actions.write_in_bay import Parcel, write_in_bay
 from stathmos.catalogue.actions.write_item import NotKept, Written, edit_item
@@ -100,7 +101,14 @@ class Fresh(Floor):
         for rig in Rig.objects.all():
             for link in LINKS:
                 try:
-                    waive_reserve(rig.pk, self.person["odile"], rig.version, link, "the customer was told why")
+                    waive_reserve(
+                        rig.pk,
+                        self.person["odile"],
+                        rig.version,
+                        link,
+                        "the customer was told why",
+                        timezone.localdate(),
+                    )
                     return
                 except NotWritten:
                     continue

@@ -4349,6 +4349,7 @@ export interface components {
         Ratings: {
             planned: components["schemas"]["Chain"];
             full: components["schemas"]["Chain"];
+            witnesses: components["schemas"]["Witnessed"][];
             second_readings: components["schemas"]["SecondReading"][];
             rules: components["schemas"]["Rules"];
             axles: components["schemas"]["Axles"] | null;
@@ -5212,6 +5213,15 @@ export interface components {
             version: number;
             link: string;
             reason: string;
+        };
+        Witnessed: {
+            path: string;
+            name: string;
+            by: string[];
+            /** @description And the same. */
+            read_twice: boolean;
+            /** @description A misreading of it may contradict nothing, and turn the verdict. */
+            open: boolean;
         };
         /**
          * @description * `over` - over

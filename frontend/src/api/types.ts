@@ -88,6 +88,7 @@ export type Fastener = Schemas["Fastener"];
 export type Finding = Schemas["Finding"];
 export type Mismatch = Schemas["Mismatch"];
 export type SecondReading = Schemas["SecondReading"];
+export type Witnessed = Schemas["Witnessed"];
 export type Fit = Schemas["Fit"];
 export type HandOver = Schemas["HandOver"];
 export type Overview = Schemas["Overview"];

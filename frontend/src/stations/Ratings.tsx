@@ -17,7 +17,7 @@ import { Table } from "../parts/Table";
 import { useRig, useSection } from "../rig/context";
 import { AxlesOneByOne, Braking } from "./Axles";
 import { LighterTrailers } from "./LighterTrailers";
-import { SecondReadings } from "./SecondReadings";
+import { SecondReadings, Witnesses } from "./SecondReadings";
 import { Waiver } from "./Waiver";
 
 export function Ratings() {
@@ -67,6 +67,7 @@ export function Ratings() {
       </Box>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(min(420px, 100%), 1fr))", gap: 3, mt: 1.5, alignItems: "start" }}>
         <SecondReadings />
+      <Witnesses />
         <AxlesOneByOne />
         <Braking />
         <Panel title="The journey" note="engines lose power with height: GCWR less 2 % for each 1,000 ft begun">

@@ -3,11 +3,12 @@ import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import { useState } from "react";
 
-import type { SecondReading } from "../api/types";
+import type { SecondReading, Witnessed } from "../api/types";
 import { hairline, ink, inkSoft, pencil, sheet } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Problem, UNIT_HINT } from "../parts/EntryField";
 import { Panel } from "../parts/Rows";
+import { StateMark } from "../parts/StateMark";
 import { useRig, useSection } from "../rig/context";
 
 const STANDS: Record<SecondReading["state"], string> = { once: "once so far", same: "✓ twice, and the same", differs: "✗ not the same" };
@@ -22,6 +23,34 @@ export function SecondReadings() {
       ))}
     </Panel>
   );
+}
+
+/** Which figures decide, and what bears each out: another label or weight of the record, or a second reading. */
+export function Witnesses() {
+  const { witnesses } = useSection("ratings");
+  if (witnesses.length === 0) return null;
+  const open = witnesses.filter((one) => one.open).length;
+  return (
+    <Panel title="What vouches for what" note={open === 0 ? "every figure that decides is borne out" : `${open} of ${witnesses.length} figures that decide must be read a second time`}>
+      <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none", columns: "2 300px", columnGap: 3 }}>
+        {witnesses.map((one) => (
+          <Box component="li" key={one.path} data-witnessed={one.path} sx={{ breakInside: "avoid", lineHeight: 1.3, py: 0.15 }}>
+            {one.open && <StateMark state="unknown" size={13} />} <b>{one.name}</b>: {vouched(one)}
+          </Box>
+        ))}
+      </Box>
+    </Panel>
+  );
+}
+
+const FEW = 3;
+
+/** What bears a figure out, in a few words. */
+function vouched({ open, by, read_twice }: Witnessed): string {
+  if (read_twice) return "read twice, the same";
+  const named = by.slice(0, FEW).join(", ") + (by.length > FEW ? ` and ${by.length - FEW} more` : "");
+  if (!open) return named;
+  return named ? `read it a second time; ${named} would show some misreadings only` : "read it a second time; nothing else would show a misreading";
 }
 
 function Again({ reading }: { reading: SecondReading }) {

@@ -1,7 +1,7 @@
 """The figures of a record held against each other: one misread label is asked about, and nothing passes on it."""
 
-from stathmos.core.relations.deciding import Deciding, deciding
-from stathmos.core.relations.held import agree_with, held_back, mismatches
+from stathmos.core.relations.deciding import Deciding, Witnessed, deciding, witnesses
+from stathmos.core.relations.held import broken_by, held_back, mismatches
 from stathmos.core.relations.relation import Mismatch, Relation, Slip
 from stathmos.core.relations.second_reading import is_missing, is_typed
 from stathmos.core.relations.table import RELATIONS
@@ -12,8 +12,10 @@ __all__ = [
     "Mismatch",
     "Relation",
     "Slip",
-    "agree_with",
+    "broken_by",
     "deciding",
+    "Witnessed",
+    "witnesses",
     "held_back",
     "is_missing",
     "is_typed",

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import NamedTuple
 
 from stathmos.core.figures import Anything, Given, Known, Missing, Provenance, sure
 from stathmos.core.ratings import Link
 from stathmos.core.ratings.demands import SAME
 from stathmos.core.ratings.link import LOAD
-from stathmos.core.relations.held import agree_with
+from stathmos.core.relations.held import broken_by
+from stathmos.core.relations.second_reading import is_missing, is_typed
 from stathmos.core.relations.slips import as_digits, common_slips
 from stathmos.core.rig import Rig, entry_at
 from stathmos.core.weighing import Weights
@@ -34,20 +35,69 @@ def deciding(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Decidin
     A slip counts where neither the figure as it is written nor the other one contradicts the record. What the other would do is
     followed to first order, by what the figure's own uncertainty does to each demand and rating (JCGM 100, 5.1.2).
     """
-    loads = [one for one in links if one.kind == LOAD and not _is_missing(one.demand) and not _is_missing(one.rating)]
-    paths = {path for one in loads for path in (*sure(one.demand).spread, *_read_for(sure(one.rating)))}
-    if not isinstance(weights.share, Missing):
-        paths |= set(weights.share.spread)
-    found = []
-    for path in sorted(path for path in paths if entry_at(path) is not None):
-        given = rig.figure(path)
-        if isinstance(given, Missing) or given.provenance is Provenance.ASSUMED or as_digits(given) is None:
-            continue  # a guess was never read, and cannot be read again
+    loads, found = _known(links), []
+    for path, given in _read(rig, loads, weights):
         turned = [over for value in _others(rig, given) if (over := tuple(_over(loads, weights, given, value)))]
         if turned:
             keys = dict.fromkeys(key for over in turned for key in over)
             found.append(Deciding(path, tuple(keys), len(turned)))
     return tuple(sorted(found, key=lambda one: -one.slips))
+
+
+@dataclass(frozen=True)
+class Witnessed:
+    """A figure that decides, by its path, and what bears it out: the paths of the figures that a misread one would contradict.
+
+    ``is_read_twice``: somebody read it a second time, and it was the same. ``is_open``: some slip of it would contradict nothing,
+    and would turn the verdict.
+    """
+
+    path: str
+    by: tuple[str, ...]
+    is_read_twice: bool
+    is_open: bool
+
+
+def witnesses(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Witnessed, ...]:
+    """Every figure that decides, with what bears it out; those that are open first."""
+    loads, found = _known(links), []
+    for path, given in _read(rig, loads, weights):
+        slips = [replace(given, value=value) for value in _may_be(given)]
+        turning = [slip for slip in slips if any(_over(loads, weights, given, slip.value))]
+        if not turning:
+            continue
+        borne_out = {slip.value: tuple(broken_by(rig, slip)) for slip in slips}
+        others = [other for rows in borne_out.values() for row in rows for other in row.paths if other != path]
+        twice = is_typed(rig, path) and not is_missing(rig, path)
+        alone = not twice and any(not borne_out[slip.value] for slip in turning)
+        found.append(Witnessed(path, tuple(dict.fromkeys(others)), twice, alone))
+    return tuple(sorted(found, key=lambda one: (not one.is_open, one.path)))
+
+
+def _read(rig: Rig, links: Iterable[Link], weights: Weights) -> Iterator[tuple[str, Given]]:
+    """The figures that somebody read and on which a load, a rating or the tongue's share stands."""
+    paths = {path for one in _known(links) for path in (*sure(one.demand).spread, *_read_for(sure(one.rating)))}
+    if not isinstance(weights.share, Missing):
+        paths |= set(weights.share.spread)
+    for path in sorted(path for path in paths if entry_at(path) is not None):
+        given = rig.figure(path)
+        # a guess was never read, and cannot be read again
+        if (
+            not isinstance(given, Missing)
+            and given.provenance is not Provenance.ASSUMED
+            and as_digits(given) is not None
+        ):
+            yield path, given
+
+
+def _known(links: Iterable[Link]) -> list[Link]:
+    return [one for one in links if one.kind == LOAD and not _is_missing(one.demand) and not _is_missing(one.rating)]
+
+
+def _may_be(given: Given) -> Iterator[float]:
+    """The common slips of a figure that may stand in its field."""
+    entry = entry_at(given.path)
+    return (value for value in common_slips(given) if entry is not None and entry.low <= value <= entry.high)
 
 
 def _is_missing(term: Anything | None) -> bool:
@@ -56,10 +106,7 @@ def _is_missing(term: Anything | None) -> bool:
 
 def _others(rig: Rig, given: Given) -> Iterator[float]:
     """What the figure may truly be: each of its common slips that may stand in its field and in this record."""
-    entry = entry_at(given.path)
-    for value in common_slips(given):
-        if entry is not None and entry.low <= value <= entry.high and agree_with(rig, replace(given, value=value)):
-            yield value
+    return (value for value in _may_be(given) if not any(broken_by(rig, replace(given, value=value))))
 
 
 def _over(loads: Iterable[Link], weights: Weights, given: Given, value: float) -> Iterator[str]:

@@ -112,14 +112,13 @@ def agrees(relation: Relation, figures: Figures) -> bool:
     return room.value + SURELY * room.u >= 0
 
 
-def agree_with(rig: Rig, given: Given) -> bool:
-    """Whether the record would agree with itself in all that one figure has to do with, were it written so."""
+def broken_by(rig: Rig, given: Given) -> Iterator[Relation]:
+    """The relations of the record that one figure would contradict, were it written so."""
     for one in (*RELATIONS, *of_loads(rig)):
         if given.path in one.paths:
             figures = _written(rig, one)
             if figures is not None and not agrees(one, {**figures, given.path: given}):
-                return False
-    return True
+                yield one
 
 
 def agrees_with(relation: Relation, rig: Rig, writes: Mapping[str, float]) -> bool:

@@ -7,7 +7,7 @@ from stathmos.core.answer import Assessment
 from stathmos.core.figures import Missing
 from stathmos.core.finding import needs_in_words
 from stathmos.core.ratings import Link, State, Waiver, weakest
-from stathmos.core.relations import is_missing, is_typed
+from stathmos.core.relations import Witnessed, is_missing, is_typed
 from stathmos.core.report.axles import axles, braking
 from stathmos.core.report.build import remedy
 from stathmos.core.report.loads import remedy_writes
@@ -108,11 +108,18 @@ def second_reading(assessment: Assessment, path: str) -> Tree:
     }
 
 
+def witness(one: Witnessed) -> Tree:
+    """A figure that decides, and what bears it out, by name."""
+    by = [name_at(path) for path in one.by]
+    return {"path": one.path, "name": name_at(one.path), "by": by, "read_twice": one.is_read_twice, "open": one.is_open}
+
+
 def ratings(assessment: Assessment) -> Tree:
     """The chain as planned and full, and what to do about what is over."""
     return {
         "planned": chain(assessment.planned, assessment.waived),
         "full": chain(assessment.full),
+        "witnesses": [witness(one) for one in assessment.witnesses],
         "second_readings": [second_reading(assessment, path) for path in _read_twice(assessment)],
         "rules": rules(assessment.rules),
         "axles": axles(assessment),

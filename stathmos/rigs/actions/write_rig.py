@@ -276,7 +276,7 @@ def select_parts(rig: Rig, person: Person, names: Mapping[str, str]) -> None:
         revision = kept.last[path].revision + 1 if path in kept.last else 1
         new.append(
             Reading(
-                rig=rig, path=path, revision=revision, typed=name, system="us", provenance=Provenance.MEASURED.value,
+                rig=rig, path=path, revision=revision, typed=name, system="us", provenance=Provenance.MEASURED.value, amount=0.0,
                 dimension=entry_at(path).dimension, moment=rig.version, part=part, written_by=person,
             )
         )  # fmt: skip
