@@ -62,7 +62,15 @@ KEYS = (
     *("c_rear_not_measured", "window_not_told", "setting_not_counted", "window_open", "restorations_disagree"),
     *("proof_open", "torque_open", "bay_signature_stale", "bay_not_signed", "test_open", "drill_open"),
     # caution
-    *("tongue_heavy", "part_differs", "tongue_may_be_heavy", "over_when_full", "close", "kit_with_care"),
+    *(
+        "tongue_heavy",
+        "part_differs",
+        "drawing_differs",
+        "tongue_may_be_heavy",
+        "over_when_full",
+        "close",
+        "kit_with_care",
+    ),
     *("chosen_kit_with_care", "may_be_over", "air_springs", "helper_springs", "auto_levelling", "weighbridge_open"),
     *(
         "bars_left_off",

@@ -8,8 +8,10 @@ import unittest
 from collections.abc import Iterator
 
 #: modules, classes and tests that are run without counting lines, in half the time
-MANY = (  "test_axles.Judged", "test_axles.Properties", "test_bay_habits.VerdictAndCoach",
-    "test_bay_schools.Properties", "test_bay_simulated",
+MANY = (
+    "test_axles.Judged", "test_axles.Properties", "test_bay_habits.VerdictAndCoach",
+    "test_bay_schools.Properties", "test_bay_simulated", "test_blanks.Blanks.test_a_blank_is_no_pass_where_any_value_would_refuse",
+    "test_blanks.Blanks.test_of_random_rigs",
     "test_customer.WhatMayBeLoaded.test_what_may_be_loaded_into_the_trailer_is_borne",
     "test_customer.WhatMayBeLoaded.test_what_may_be_loaded_into_the_vehicle_is_borne",
     "test_day.Plans.test_never_worse_than_first_fit_and_nothing_badly_placed",

@@ -72,6 +72,7 @@ def a_document(seed: int) -> dict:
         "tow_rating": near(gvwr * 1.1), "gcwr": label(f"{max(gvwr * 2.4, gvwr + 7000 * dice.choice((0.95, 1.1, 1.5))):.0f} lb"), "rear_gawr": near(2900 + 1.2 * tongue),
         "front_gawr": near(3900), "payload": near(700 + tongue), "overhang": measured(f"{dice.uniform(42, 56):.1f} in"),
     }  # fmt: skip
+    document["journey"] = {"altitude": measured("0 ft")}
     document["weighing"] = {dice.choice(("tongue_scale", "gauge")): measured(f"{tongue:.0f} lb")}
     if dice.random() < 0.3:
         document["trailer"] |= {"jack_position": measured("22 in")}

@@ -135,3 +135,38 @@ class Attitude(unittest.TestCase):
         for off, said in ((0.9, False), (0.95, True)):  # 0.9375 in at the ball is 1¼ in over this frame
             found = assessed(rig(hitch__ball_height=measured(f"{wanted + off:.4f} in", datum="top")))
             self.assertEqual(any(one.subject == "ball" for one in found.findings), said, off)
+
+
+class DrawingAgainstTape(unittest.TestCase):
+    """The ball taped on the shank that is on the vehicle: the tape rules, and a drawing that says otherwise is asked about."""
+
+    def taped(self, off: float):
+        """The worked rig on a mount of one hole, its drawing so many inches from where the ball was taped, level."""
+        base = assessed(rig())
+        ball, rise = base.heights.ball_standing.value / MM, base.choice.position.rise / MM
+        document = rig(
+            hitch__kit=measured(base.choice.in_force.kit.name), hitch__shank=measured("Shank 2"), hitch__ball=measured("Ball"),
+            hitch__ball_height=measured(f"{ball:.4f} in", datum="top"),
+        )  # fmt: skip
+        drawn = {
+            "most_drop": label(f"{-rise + off:.4f} in"),
+            "most_rise": label("15 in"),
+            "holes": label("1"),
+            "pitch": label("0 in"),
+        }
+        document["stock"]["shanks"] = [shank("Shank 2", **drawn)]
+        return assessed(document)
+
+    @given(st.floats(0, 3))
+    def test_only_what_is_surely_apart_is_asked_about_and_never_refused(self, off: float) -> None:
+        found = self.taped(off)
+        asked = [one for one in found.findings if one.key == "drawing_differs"]
+        self.assertNotIn(found.verdict.state, ("refused", "unknown"))
+        if abs(off) < 0.25:
+            self.assertEqual(asked, [])
+        elif abs(off) > 0.75:
+            self.assertEqual(len(asked), 1)
+
+    def test_seven_eighths_by_hand(self) -> None:
+        (said,) = [one for one in self.taped(0.875).findings if one.key == "drawing_differs"]
+        self.assertIn("7/8 in apart", said.says.text("us").replace("\xa0", " "))

@@ -17,7 +17,7 @@ from stathmos.core.figures import sure
 from stathmos.core.finding import GOOD, Finding, Verdict, worst_first
 from stathmos.core.findings.axles import age_of_tyres, air_in_tyres, as_towed
 from stathmos.core.findings.chain import close_links, may_be_over, overloads, unknown_links, when_full
-from stathmos.core.findings.height import height, tailgate
+from stathmos.core.findings.height import drawing, height, tailgate
 from stathmos.core.findings.hitch import hitch, style, sway
 from stathmos.core.findings.measuring import measuring, stood_still
 from stathmos.core.findings.swing import swing
@@ -103,6 +103,7 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *sway(choice, judged.decided),
             *swing(judged.swings),
             *height(rig, judged.heights, choice),
+            *drawing(rig, judged.heights, choice),
             *tailgate(rig, judged.heights),
             *unknown_links(rig, planned),
             *when_full(planned, judged.full),

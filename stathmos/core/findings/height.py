@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+import math
+
 from stathmos.core.choice import Choice
 from stathmos.core.figures import Missing, sure, wanting
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
-from stathmos.core.heights import Heights
+from stathmos.core.heights import Heights, positions
 from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.reading_list import there_now
 from stathmos.core.rig import Rig
+from stathmos.core.selection import sag
 from stathmos.core.tolerances import ATTITUDE
-from stathmos.core.units import LENGTH
+from stathmos.core.units import LENGTH, MM_PER_IN
 
 #: what is predicted of how level the trailer will stand
 HOW_LEVEL = ("height_unknown", "ball_off", "school_off_level")
@@ -18,6 +21,46 @@ HOW_LEVEL = ("height_unknown", "ball_off", "school_off_level")
 
 def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase, reads: tuple[str, ...] = ()) -> Finding:
     return Finding(key=key, state=state, station="height", subject=subject, says=says, remedy=remedy, reads=reads)
+
+
+#: what a worn hole, a bent shank or a rounded drawing may be out by, mm: a quarter of an inch, from memory
+DRAWN_WITHIN = MM_PER_IN / 4
+#: so many standard uncertainties of tape and tape
+SURELY = 3.0
+
+
+def drawing(rig: Rig, heights: Heights, choice: Choice) -> list[Finding]:
+    """The ball as it was taped against every hole of the shank's drawing: one of the two is wrong, and the tape rules."""
+    build = choice.in_force
+    shank, ball, kit = build.shank, build.ball, build.kit
+    if not heights.ball_is_measured or shank is None or ball is None or ball.stack_height is None:
+        return []
+    holes, taped, receiver = positions(shank), heights.ball_standing, heights.receiver
+    if rig.choice("hitch.shank") != shank.name or wanting(taped, receiver) or isinstance(holes, Missing):
+        return []
+    head = 0.0 if kit is None or kit.seat_above_shank is None else kit.seat_above_shank.value
+    over_shank = sure(receiver).value + head + ball.stack_height.value - sag(build.sleeve)
+    stands = sure(taped).value
+    drawn = min((over_shank + one.rise for one in holes), key=lambda height: abs(height - stands))
+    room = DRAWN_WITHIN + SURELY * math.hypot(sure(taped).u, sure(receiver).u)
+    if abs(drawn - stands) <= room:
+        return []
+    put = {
+        "drawn": (drawn, LENGTH, "nearest"),
+        "taped": (stands, LENGTH, "nearest"),
+        "by": (abs(drawn - stands), LENGTH, "nearest"),
+    }
+    says = Phrase(
+        as_text(f"By the drawing of {shank.name} the ball stands at ")
+        + "{drawn}; it was taped at {taped}, {by} apart.",
+        put,
+    )
+    remedy = Phrase(
+        "Tape the ball and the receiver again, or correct the drawing in the catalog. Until then the tape is used."
+    )
+    return [
+        _finding("drawing_differs", CAUTION, "shank", says, remedy, ("hitch.ball_height", "vehicle.receiver_height"))
+    ]
 
 
 def tailgate(rig: Rig, heights: Heights) -> list[Finding]:

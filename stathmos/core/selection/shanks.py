@@ -208,7 +208,9 @@ def _judge_shank(
         "least": (CLEARANCE, LENGTH, "up"),
     }
     way = "rise" if rise >= 0 else "drop"
-    if not reached.serves:
+    # Where the ball was taped on this very shank the tape tells its height, and not the drawing.
+    is_taped = _is_on_the_vehicle(shank, rig) and rig.hitch.ball_height is not None
+    if not reached.serves and not is_taped:
         if low:
             too_low = "Pointing down its end would stand {clear} from the ground, {least} wanted; turned up it is {short} off."
             return Verdict(shank, REJECTED, "ground clearance", Phrase(too_low, told), position, residual, sleeve)
