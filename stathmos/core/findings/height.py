@@ -23,8 +23,8 @@ def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase, r
     return Finding(key=key, state=state, station="height", subject=subject, says=says, remedy=remedy, reads=reads)
 
 
-#: what a worn hole, a bent shank or a rounded drawing may be out by, mm: a quarter of an inch, from memory
-DRAWN_WITHIN = MM_PER_IN / 4
+#: what a worn hole, a bent shank or a rounded drawing may be out by, mm: an eighth of an inch, from memory
+DRAWN_WITHIN = MM_PER_IN / 8
 #: so many standard uncertainties of tape and tape
 SURELY = 3.0
 
