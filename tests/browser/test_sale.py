@@ -156,6 +156,32 @@ class Figures(BrowserTest):
         self.field("Receiver WD tongue rating").fill("900")
         self.expect_verdict("caution", "not with the trailer full", "Vehicle tongue limit")
 
+    def test_a_stamp_that_is_not_there_is_answered_in_one_press(self) -> None:
+        page = self.page
+        self.open_rig("Haldis Okonjo", "Meet")
+        stamped = [f"trailer.coupler_{name}" for name in ("tongue_limit", "d_value", "v_value")]
+        for path in stamped:
+            page.locator(f"[data-path='{path}']").fill("")
+        self.expect_verdict("unknown", "Not checked yet: Coupler S-limit")
+        page.get_by_role("button", name="Coupler D-value: none stamped").click()
+        expect(page.locator("[data-path='trailer.coupler_d_value']")).to_have_value("none")
+        page.get_by_role("button", name="None of these: Coupler S-limit").click()
+        for path in stamped:
+            expect(page.locator(f"[data-path='{path}']")).to_have_value("none")
+        self.expect_verdict("good")
+
+    def test_which_ball_is_up_is_asked_with_a_picture_and_judged(self) -> None:
+        page = self.page
+        self.open_rig("Corwin Tessaly", "Hitch")
+        page.locator("[data-path='hitch.style']").select_option("weight_carrying")
+        page.get_by_label("Shank on the vehicle").select_option("Hobstead gauge mount 2½")
+        expect(page.locator("[data-finding=ball_not_told]").or_(page.locator("[data-ball-up]")).first).to_be_visible()
+        page.get_by_label("Ball on the vehicle").select_option("Hobstead gauge mount 2½, ball 1")
+        expect(page.locator("[data-ball-up='Hobstead gauge mount 2½, ball 1'] svg")).to_be_visible()
+        self.expect_verdict("refused")
+        self.station("Ratings")
+        expect(page.locator("[data-link=ball_size]")).to_contain_text("2 in")
+
     def test_ball_too_high_names_the_hole(self) -> None:
         self.open_rig("Ansel Trivedi-Holm", "Height")
         self.expect_verdict(

@@ -25,7 +25,7 @@ export function BallUp({ balls, up }: { balls: Question["balls"]; up: string }) 
           const isUp = index === 0;
           return (
             <g key={one.name}>
-              <line x1="0" y1="0" x2={x} y2={y} stroke={ink} strokeWidth="9" />
+              <line x1="0" y1="0" x2={x} y2={y} stroke="currentColor" strokeWidth="9" />
               <circle cx={x} cy={y} r={(one.diameter * PX_PER_MM) / 2} fill={isUp ? sheet : hairline} stroke={isUp ? pencil : ink} strokeWidth={isUp ? 3 : 1.4} />
             </g>
           );

@@ -105,7 +105,7 @@ function NoneOfThese({ paths }: { paths: string[] }) {
       }}
       sx={{ font: "inherit", fontSize: "0.9rem", mt: 0.5, textAlign: "left" }}
     >
-      None of these is there: {open.map((field) => field?.label).join(", ")}
+      None of these: {open.map((field) => field?.label).join("; ")}
     </Link>
   );
 }
