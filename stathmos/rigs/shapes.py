@@ -440,6 +440,7 @@ RatingsShape = shape(
         by=s.ListField(child=Text()),
         read_twice=Truth(help_text="And the same."),
         open=Truth(help_text="A misreading of it may contradict nothing, and turn the verdict."),
+        could=shape("CouldWitness", path=text(), name=text())(many=True),
     )(many=True),
     second_readings=shape(
         "SecondReading",

@@ -284,6 +284,16 @@ class ReadTwice(unittest.TestCase):
                 self.assertTrue(each.by or each.is_open or each.is_read_twice, path)
                 self.assertNotIn(path, each.by)
 
+    def test_what_would_bear_it_out_is_named(self) -> None:
+        alone = assessed(rig(weighing__tongue_scale=measured(TONGUE), trailer__brochure_tongue=None))
+        by_path = {one.path: one for one in alone.witnesses}
+        self.assertEqual(by_path["weighing.tongue_scale"].could, ("trailer.brochure_tongue",))
+        self.assertEqual(by_path["trailer.gvwr"].could, ())  # nothing of it is open
+        with_it = assessed(rig(weighing__tongue_scale=measured(TONGUE)))
+        by_path = {one.path: one for one in with_it.witnesses}
+        self.assertIn("trailer.brochure_tongue", by_path["weighing.tongue_scale"].by)
+        self.assertEqual(by_path["weighing.tongue_scale"].could, ())
+
     def test_what_decides_does_so_by_a_slip_of_its_own(self) -> None:
         """Each listed figure has a slip that, written, is refused or not known: none is read again for nothing. Few are."""
         counts = []

@@ -2476,6 +2476,10 @@ export interface components {
             place: string;
             says: string | components["schemas"]["Both"];
         };
+        CouldWitness: {
+            path: string;
+            name: string;
+        };
         Counted: {
             kind: string;
             row: string;
@@ -5222,6 +5226,7 @@ export interface components {
             read_twice: boolean;
             /** @description A misreading of it may contradict nothing, and turn the verdict. */
             open: boolean;
+            could: components["schemas"]["CouldWitness"][];
         };
         /**
          * @description * `over` - over

@@ -1,6 +1,7 @@
 /** What decides and stands in the record alone: read a second time where it is read, without looking at what is written. */
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
+import Link from "@mui/material/Link";
 import { useState } from "react";
 
 import type { SecondReading, Witnessed } from "../api/types";
@@ -28,6 +29,7 @@ export function SecondReadings() {
 /** Which figures decide, and what bears each out: another label or weight of the record, or a second reading. */
 export function Witnesses() {
   const { witnesses } = useSection("ratings");
+  const { goTo } = useRig();
   if (witnesses.length === 0) return null;
   const open = witnesses.filter((one) => one.open).length;
   return (
@@ -36,6 +38,14 @@ export function Witnesses() {
         {witnesses.map((one) => (
           <Box component="li" key={one.path} data-witnessed={one.path} sx={{ breakInside: "avoid", lineHeight: 1.3, py: 0.15 }}>
             {one.open && <StateMark state="unknown" size={13} />} <b>{one.name}</b>: {vouched(one)}
+            {one.could.slice(0, 2).map((other) => (
+              <Box key={other.path} component="span">
+                ; or enter{" "}
+                <Link component="button" type="button" color="inherit" onClick={() => goTo(other.path)} sx={{ font: "inherit", verticalAlign: "baseline" }}>
+                  {other.name}
+                </Link>
+              </Box>
+            ))}
           </Box>
         ))}
       </Box>

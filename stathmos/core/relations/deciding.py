@@ -10,7 +10,7 @@ from stathmos.core.figures import Anything, Given, Known, Missing, Provenance, s
 from stathmos.core.ratings import Link
 from stathmos.core.ratings.demands import SAME
 from stathmos.core.ratings.link import LOAD
-from stathmos.core.relations.held import broken_by
+from stathmos.core.relations.held import broken_by, could_bear_out
 from stathmos.core.relations.second_reading import is_missing, is_typed
 from stathmos.core.relations.slips import as_digits, common_slips
 from stathmos.core.rig import Rig, entry_at
@@ -49,13 +49,14 @@ class Witnessed:
     """A figure that decides, by its path, and what bears it out: the paths of the figures that a misread one would contradict.
 
     ``is_read_twice``: somebody read it a second time, and it was the same. ``is_open``: some slip of it would contradict nothing,
-    and would turn the verdict.
+    and would turn the verdict. ``could``: what would bear it out once it is read, by path; a relation of it waits for that alone.
     """
 
     path: str
     by: tuple[str, ...]
     is_read_twice: bool
     is_open: bool
+    could: tuple[str, ...] = ()
 
 
 def witnesses(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Witnessed, ...]:
@@ -70,7 +71,8 @@ def witnesses(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Witnes
         others = [other for rows in borne_out.values() for row in rows for other in row.paths if other != path]
         twice = is_typed(rig, path) and not is_missing(rig, path)
         alone = not twice and any(not borne_out[slip.value] for slip in turning)
-        found.append(Witnessed(path, tuple(dict.fromkeys(others)), twice, alone))
+        could = tuple(could_bear_out(rig, path)) if alone else ()
+        found.append(Witnessed(path, tuple(dict.fromkeys(others)), twice, alone, could))
     return tuple(sorted(found, key=lambda one: (not one.is_open, one.path)))
 
 

@@ -97,7 +97,7 @@ def _written(rig: Rig, relation: Relation) -> Figures | None:
     figures = {}
     for path in relation.paths:
         given = rig.figure(path)
-        if isinstance(given, Missing) or given.provenance is Provenance.ASSUMED or given.bound:
+        if isinstance(given, Missing) or _is_open(given):
             return None
         figures[path] = given
     return figures
@@ -119,6 +119,22 @@ def broken_by(rig: Rig, given: Given) -> Iterator[Relation]:
             figures = _written(rig, one)
             if figures is not None and not agrees(one, {**figures, given.path: given}):
                 yield one
+
+
+def could_bear_out(rig: Rig, path: str) -> Iterator[str]:
+    """The figures that nobody read yet, each by its path, for which alone a relation of one figure waits."""
+    seen: set[str] = set()
+    for one in RELATIONS:
+        if path not in one.paths:
+            continue
+        wanting = [other for other in one.paths if _is_open(rig.figure(other))]
+        if len(wanting) == 1 and wanting[0] != path and wanting[0] not in seen and rig.is_blank(wanting[0]):
+            seen.add(wanting[0])
+            yield wanting[0]
+
+
+def _is_open(figure: Given | Missing) -> bool:
+    return isinstance(figure, Missing) or figure.provenance is Provenance.ASSUMED or figure.bound
 
 
 def agrees_with(relation: Relation, rig: Rig, writes: Mapping[str, float]) -> bool:

@@ -111,7 +111,10 @@ def second_reading(assessment: Assessment, path: str) -> Tree:
 def witness(one: Witnessed) -> Tree:
     """A figure that decides, and what bears it out, by name."""
     by = [name_at(path) for path in one.by]
-    return {"path": one.path, "name": name_at(one.path), "by": by, "read_twice": one.is_read_twice, "open": one.is_open}
+    could = [{"path": path, "name": name_at(path)} for path in one.could]
+    return {
+        "path": one.path, "name": name_at(one.path), "by": by, "read_twice": one.is_read_twice, "open": one.is_open, "could": could,
+    }  # fmt: skip
 
 
 def ratings(assessment: Assessment) -> Tree:
