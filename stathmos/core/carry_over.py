@@ -16,6 +16,7 @@ from stathmos.core.holding.conditions import conditions_at
 from stathmos.core.rig import KINDS, name_at
 from stathmos.core.rig.bay import START
 from stathmos.core.rig.loads import TRAILER, VEHICLE
+from stathmos.core.rig_rules import EXCEPTION, LIMITED
 from stathmos.core.settings import trial_fields
 from stathmos.core.subjects import Under
 
@@ -29,6 +30,8 @@ KINDS_OF_VISIT = (
 SOURCE = COMMON_PRACTICE
 
 _WHICH = ("which.", "the new visit begins with what stands there")
+_EXCEPTION = (EXCEPTION, "an exception is given for one visit")
+_SELECTED = ("hitch.selected_", "the setup is selected anew")
 _SHOP = ("shop.", "the work of that visit waited for it")
 _BAY = ("bay.", "trials.", "torque.", "handover.", "drill.", "complaints.")
 #: beginnings of paths that are void, with why, by what is new; the first that fits says why
@@ -85,7 +88,10 @@ def _why_void(path: str, new: str) -> str:
         return "comes along as found: look at the witness mark"
     if new == NEW_VEHICLE and _on(path) == VEHICLE and path.endswith((".at", ".moved_to")):
         return "its place was in the old vehicle"
-    return next((why for beginning, why in (_WHICH, _SHOP, *_VOID[new]) if path.startswith(beginning)), "")
+    return next(
+        (why for beginning, why in (_WHICH, _EXCEPTION, _SELECTED, _SHOP, *_VOID[new]) if path.startswith(beginning)),
+        "",
+    )
 
 
 def carried_over(entries: Mapping[str, Mapping[str, str]], new: str) -> tuple[Kept, ...]:
@@ -94,9 +100,12 @@ def carried_over(entries: Mapping[str, Mapping[str, str]], new: str) -> tuple[Ke
     >>> [(one.path, one.why) for one in carried_over({"vehicle.gvwr": {"is": "1"}, "trailer.gvwr": {"is": "2"}}, "vehicle")]
     [('trailer.gvwr', ''), ('vehicle.gvwr', 'read on the old vehicle')]
     """
-    return tuple(
-        Kept(path, name_at(path), entry["is"], _why_void(path, new)) for path, entry in sorted(entries.items())
-    )
+    loosened = LIMITED if EXCEPTION in entries else frozenset()
+
+    def why_void(path: str) -> str:
+        return "it was set under an exception, for one visit" if path in loosened else _why_void(path, new)
+
+    return tuple(Kept(path, name_at(path), entry["is"], why_void(path)) for path, entry in sorted(entries.items()))
 
 
 #: what stays where so much is new; a trailer that stays was not moved either, or the tape says so

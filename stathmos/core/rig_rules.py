@@ -49,6 +49,8 @@ _LIMITS = (
         _chose_its_band,
     ),
 )  # fmt: skip
+#: where a rig's own record may set a limit of the house otherwise: the limits, and the school that sets one
+LIMITED = frozenset({*(one.path for one in _LIMITS), "ways.share_school"})
 SAME = 1e-9
 
 

@@ -178,6 +178,18 @@ class CarryOver(unittest.TestCase):
         )
     }  # fmt: skip
 
+    def test_an_exception_and_a_selected_setup_are_of_one_visit(self) -> None:
+        entries = {
+            path: {"is": "1"}
+            for path in ("ways.reserve", "hitch.rule_exception", "hitch.selected_kit", "ways.bay_school")
+        }
+        for new, _ in carry_over.KINDS_OF_VISIT:
+            why = {one.path: one.why for one in carry_over.carried_over(entries, new)}
+            self.assertEqual(why["ways.bay_school"], "")
+            self.assertEqual(why["ways.reserve"], "it was set under an exception, for one visit")
+            self.assertEqual(why["hitch.rule_exception"], "an exception is given for one visit")
+            self.assertEqual(why["hitch.selected_kit"], "the setup is selected anew")
+
     def kept(self, new: str) -> set[str]:
         return {one.path for one in carry_over.carried_over(self.ENTRIES, new) if not one.why}
 

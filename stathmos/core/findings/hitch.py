@@ -100,18 +100,14 @@ def _kit(rig: Rig, weights: Weights, choice: Choice, tryout: Tryout | None) -> l
     best = next((verdict for verdict in choice.kits if verdict.state == CHOSEN), None)
     take = _instead(rig, choice, tryout) if fitted else Phrase("")
     if fitted and fitted.state in (REJECTED, PART_UNKNOWN):
-        does_not = (
-            f"{fitted.part.name}, {where}, isn't rated for this. "
-            if choice.fitted_kit is None
-            else f"{fitted.part.name} on the vehicle does not serve. "
-        )
+        does_not = f"{fitted.part.name} {where} does not serve. "
         if fitted.state == REJECTED and (read or fitted.rule != CAPACITY_WINDOW):
             says = fitted.reason.after("Do not tow. " + does_not)
             found.append(_finding("kit_does_not_serve", REFUSED, "kit", says, take))
         else:
             found.append(_finding("kit_not_known", UNKNOWN, "kit", fitted.reason.after(does_not), take))
     elif fitted and fitted.state == RESERVE:
-        says = fitted.reason.after(f"{fitted.part.name}, {where}: ")
+        says = fitted.reason.after(f"{fitted.part.name} {where}: ")
         found.append(_finding("kit_with_care", CAUTION, "kit", says, take))
     if choice.kits and not fitted and best is None:
         first, remedy = choice.kits[0], _without_bars(tryout)
@@ -158,11 +154,11 @@ def _part(what: str, verdicts: Sequence[AnyVerdict], rig: Rig, own_ball: bool = 
     where = "on the vehicle" if rig.choice(f"hitch.{what}") else "selected for this job"
     rejected = next((one for one in verdicts if named and one.part.name == named and one.state == REJECTED), None)
     if rejected:
-        says = rejected.reason.after(f"{rejected.part.name}, {where}, does not serve. ")
+        says = rejected.reason.after(f"{rejected.part.name} {where} does not serve. ")
         return [_finding("part_does_not_serve", REFUSED, what, says, Phrase("See what serves at the Hitch station."))]
     waits = next((one for one in verdicts if named and one.part.name == named and one.state == PART_UNKNOWN), None)
     if waits:
-        says = waits.reason.after(f"{waits.part.name}, {where}, is not known to serve. ")
+        says = waits.reason.after(f"{waits.part.name} {where} is not known to serve. ")
         return [_finding("part_not_known", UNKNOWN, what, says, Phrase("Read its stamp, or fit one that is known."))]
     if not verdicts or named or any(one.state == CHOSEN for one in verdicts):
         return []
