@@ -140,19 +140,23 @@ class Assessment:
         """From where to where the tongue may weigh, as a scale shows it; None while no whole hitch is chosen."""
         return limits.tongue_range(self.bench) if self.choice.in_force.complete else None
 
+    @property
+    def _judged_by(self) -> relations.JudgedBy:
+        return relations.JudgedBy(self.planned, self.weights, self.heights.attitude.rail)
+
     @Lazily
     def deciding(self) -> tuple[relations.Deciding, ...]:
         """The figures on which a pass stands and that nothing else in the record bears out; none of a rig that does not pass."""
         if self.declined or self.verdict.state in (REFUSED, UNKNOWN):
             return ()
-        return relations.deciding(self.bench.rig, self.planned, self.weights)
+        return relations.deciding(self.bench.rig, self._judged_by)
 
     @Lazily
     def witnesses(self) -> tuple[relations.Witnessed, ...]:
         """Every figure on which a pass stands, with what bears it out; none of a rig that does not pass."""
         if self.declined or self.verdict.state in (REFUSED, UNKNOWN):
             return ()
-        return relations.witnesses(self.bench.rig, self.planned, self.weights)
+        return relations.witnesses(self.bench.rig, self._judged_by)
 
     @property
     def to_read_again(self) -> tuple[str, ...]:

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
-from stathmos.core.figures import Anything, Given, Known, Missing, Provenance, sure
+from stathmos.core.figures import Anything, Given, Known, Lazily, Missing, Provenance, sure
 from stathmos.core.ratings import Link
 from stathmos.core.ratings.demands import SAME
 from stathmos.core.ratings.link import LOAD
@@ -14,6 +14,7 @@ from stathmos.core.relations.held import broken_by, could_bear_out
 from stathmos.core.relations.second_reading import is_missing, is_typed
 from stathmos.core.relations.slips import as_digits, common_slips
 from stathmos.core.rig import Rig, entry_at
+from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.weighing import Weights
 
 
@@ -25,19 +26,37 @@ class Deciding(NamedTuple):
     slips: int
 
 
-#: the key of the tongue's share among what would be over
-SHARE = "share"
+#: the keys of the tongue's share, and of how level the trailer stands, among what would be over
+SHARE, LEVEL = "share", "level"
 
 
-def deciding(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Deciding, ...]:
+@dataclass(frozen=True)
+class JudgedBy:
+    """What a rig that passes is judged by: its ``links``, its weighing, and ``rail``: front against rear of the trailer, mm."""
+
+    links: tuple[Link, ...]
+    weights: Weights
+    rail: Anything
+
+    @Lazily
+    def loads(self) -> list[Link]:
+        """The links of which load and rating are known."""
+        return [
+            one
+            for one in self.links
+            if one.kind == LOAD and not _is_missing(one.demand) and not _is_missing(one.rating)
+        ]
+
+
+def deciding(rig: Rig, judged: JudgedBy) -> tuple[Deciding, ...]:
     """The figures that decide and have no witness, the one first that most slips would turn.
 
     A slip counts where neither the figure as it is written nor the other one contradicts the record. What the other would do is
     followed to first order, by what the figure's own uncertainty does to each demand and rating (JCGM 100, 5.1.2).
     """
-    loads, found = _known(links), []
-    for path, given in _read(rig, loads, weights):
-        turned = [over for value in _others(rig, given) if (over := tuple(_over(loads, weights, given, value)))]
+    found = []
+    for path, given in _read(rig, judged):
+        turned = [over for value in _others(rig, given) if (over := tuple(_over(judged, given, value)))]
         if turned:
             keys = dict.fromkeys(key for over in turned for key in over)
             found.append(Deciding(path, tuple(keys), len(turned)))
@@ -59,12 +78,12 @@ class Witnessed:
     could: tuple[str, ...] = ()
 
 
-def witnesses(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Witnessed, ...]:
+def witnesses(rig: Rig, judged: JudgedBy) -> tuple[Witnessed, ...]:
     """Every figure that decides, with what bears it out; those that are open first."""
-    loads, found = _known(links), []
-    for path, given in _read(rig, loads, weights):
+    found = []
+    for path, given in _read(rig, judged):
         slips = [replace(given, value=value) for value in _may_be(given)]
-        turning = [slip for slip in slips if any(_over(loads, weights, given, slip.value))]
+        turning = [slip for slip in slips if any(_over(judged, given, slip.value))]
         if not turning:
             continue
         borne_out = {slip.value: tuple(broken_by(rig, slip)) for slip in slips}
@@ -76,11 +95,13 @@ def witnesses(rig: Rig, links: Iterable[Link], weights: Weights) -> tuple[Witnes
     return tuple(sorted(found, key=lambda one: (not one.is_open, one.path)))
 
 
-def _read(rig: Rig, links: Iterable[Link], weights: Weights) -> Iterator[tuple[str, Given]]:
+def _read(rig: Rig, judged: JudgedBy) -> Iterator[tuple[str, Given]]:
     """The figures that somebody read and on which a load, a rating or the tongue's share stands."""
-    paths = {path for one in _known(links) for path in (*sure(one.demand).spread, *_read_for(sure(one.rating)))}
-    if not isinstance(weights.share, Missing):
-        paths |= set(weights.share.spread)
+    paths = {path for one in judged.loads for path in (*sure(one.demand).spread, *_read_for(sure(one.rating)))}
+    if not isinstance(judged.weights.share, Missing):
+        paths |= set(judged.weights.share.spread)
+    if not isinstance(judged.rail, Missing):
+        paths |= {path for path in judged.rail.spread if _is_read_once(path)}
     for path in sorted(path for path in paths if entry_at(path) is not None):
         given = rig.figure(path)
         # a guess was never read, and cannot be read again
@@ -92,8 +113,10 @@ def _read(rig: Rig, links: Iterable[Link], weights: Weights) -> Iterator[tuple[s
             yield path, given
 
 
-def _known(links: Iterable[Link]) -> list[Link]:
-    return [one for one in links if one.kind == LOAD and not _is_missing(one.demand) and not _is_missing(one.rating)]
+def _is_read_once(path: str) -> bool:
+    """Whether a figure is read off a label or a page: what is taped is taped again in the bay."""
+    entry = entry_at(path)
+    return entry is not None and entry.usual == "label"
 
 
 def _may_be(given: Given) -> Iterator[float]:
@@ -111,17 +134,20 @@ def _others(rig: Rig, given: Given) -> Iterator[float]:
     return (value for value in _may_be(given) if not any(broken_by(rig, replace(given, value=value))))
 
 
-def _over(loads: Iterable[Link], weights: Weights, given: Given, value: float) -> Iterator[str]:
-    """What would be over, were the figure another."""
-    for one in loads:
+def _over(judged: JudgedBy, given: Given, value: float) -> Iterator[str]:
+    """What would be over, too light or off level, were the figure another."""
+    for one in judged.loads:
         rating = sure(one.rating)
         # A rating is what is read off a label, or in proportion to it.
         rated = rating.value * value / given.value if given.path in _read_for(rating) else rating.value
         if _moved(sure(one.demand), given, value) > rated + SAME:
             yield one.key
-    share, judged = weights.share, weights.judgement
-    if not isinstance(share, Missing) and _moved(share, given, value) < judged.low:
+    share, band = judged.weights.share, judged.weights.judgement
+    if not isinstance(share, Missing) and _moved(share, given, value) < band.low:
         yield SHARE
+    rail = judged.rail
+    if not isinstance(rail, Missing) and _is_read_once(given.path) and not ATTITUDE.within(_moved(rail, given, value)):
+        yield LEVEL
 
 
 def _moved(known: Known, given: Given, value: float) -> float:
