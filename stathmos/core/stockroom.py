@@ -77,8 +77,10 @@ class Standing:
         return None if self.there is None else max(0, self.there - self.set_aside)
 
     def free_for(self, rig: str) -> int | None:
-        """How many a rig may have: those that are nobody's, and its own."""
-        return None if self.free is None else self.free + self.aside.get(rig, 0)
+        """How many a rig may have: those that are nobody's, and its own, of what is there by the last count."""
+        if self.there is None or self.free is None:
+            return None
+        return min(self.there, self.free + self.aside.get(rig, 0))
 
     def to_be_had(self, rig: str) -> int | None:
         """The same as a build is chosen by: None too where there is none now and some is to come, for it or for nobody."""

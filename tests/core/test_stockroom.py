@@ -54,6 +54,7 @@ class Balance(unittest.TestCase):
         )
     )
     @example([(ORDERED, 1, "a", 1), (ARRIVED, 1, "", 1), (USED, 1, "a", 1)])
+    @example([(COUNTED, 1, "", 1), (ASIDE, 1, "a", 1), (COUNTED, 0, "", 1), (USED, 1, "a", 1)])
     def test_what_is_judged_to_be_so_keeps_the_shelf_balanced(self, steps: list) -> None:
         """Against a plain count kept beside it: nothing is less than nothing, and nobody has what is another's."""
         standing, there, number = Standing(), None, 0
