@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from stathmos.core import heights, rigfile
@@ -157,6 +157,7 @@ class DrawingAgainstTape(unittest.TestCase):
         document["stock"]["shanks"] = [shank("Shank 2", **drawn)]
         return assessed(document)
 
+    @settings(max_examples=15, deadline=None)
     @given(st.floats(0, 3))
     def test_only_what_is_surely_apart_is_asked_about_and_never_refused(self, off: float) -> None:
         found = self.taped(off)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from stathmos.core import rigfile
@@ -18,6 +18,7 @@ SHARES = st.integers(0, 40).map(lambda percent: percent / 100)
 
 
 class Loosening(unittest.TestCase):
+    @settings(max_examples=30, deadline=None)
     @given(SHARES, SHARES, st.booleans())
     def test_the_stricter_reserve_rules_without_an_exception(self, house: float, own: float, exception: bool) -> None:
         written = {"ways__reserve": label(f"{own:.0%}")}
@@ -26,6 +27,7 @@ class Loosening(unittest.TestCase):
         found = rules_for(rigfile.read(rig(**written)).rig, Rules(reserve=house))
         self.assertAlmostEqual(found.reserve, own if exception else max(own, house))
 
+    @settings(max_examples=30, deadline=None)
     @given(st.integers(1, 50), st.integers(1, 50))
     def test_of_the_front_axles_loss_the_smaller(self, house: int, own: int) -> None:
         read = rigfile.read(rig(ways__front_loss=label(f"{own} %"))).rig
