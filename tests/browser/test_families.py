@@ -54,6 +54,8 @@ class Family(Portrait):
             if part:
                 self.page.get_by_role("group", name="Sixteenths").get_by_role("button", name=part, exact=True).click()
             self.press("Write it down")
+        elif path == "hitch.ball" and self.page.get_by_role("heading", name="Which ball is up?").count():
+            self.press("2 5/16 in")
         elif path in ("hitch.kit", "hitch.shank", "hitch.ball"):
             self.page.get_by_role("button", name=re.compile("^Fitted as planned: ")).click()
         elif path.endswith(".went_on"):

@@ -44,7 +44,8 @@ class NoDeadEnd(unittest.TestCase):
 
     def test_a_weighing_that_was_begun_is_finished(self) -> None:
         none = {"weighing__tongue_scale": None}
-        self.assertEqual(self.first(**none, weighing__jack_reading=measured("900 lb")), ("trailer.jack_position",))
+        jack = {"weighing__jack_reading": measured("900 lb"), "trailer__jack_position": None}
+        self.assertEqual(self.first(**none, **jack), ("trailer.jack_position",))
         beam = {"weighing__beam_reading": measured("300 lb"), "weighing__beam_tare": measured("8 lb")}
         lengths = ("weighing.beam_pivot_to_scale", "weighing.beam_pivot_to_coupler")
         self.assertEqual(self.first(**none, **beam), lengths)

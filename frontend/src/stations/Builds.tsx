@@ -62,7 +62,7 @@ export function Builds() {
             <tbody>
               {builds.map((build, index) => (
                 <Box component="tr" key={`${build.kit} ${build.shank} ${build.ball}`} data-build={index} sx={{ bgcolor: isInForce(build) ? wash : undefined, fontWeight: isInForce(build) ? 600 : 400 }}>
-                  <Box component="td" sx={{ whiteSpace: "nowrap" }}>{isInForce(build) ? (selected.fixed ? "selected" : "chosen") : `${index + 1}`}</Box>
+                  <Box component="td" sx={{ whiteSpace: "nowrap" }}>{isInForce(build) ? (selected.fixed ? "selected" : "chosen") : index === 1 ? "runner-up" : `${index + 1}`}</Box>
                   {weight_distributing && <Box component="td" sx={{ whiteSpace: "nowrap" }}>{build.kit}</Box>}
                   <td>
                     {build.shank}
