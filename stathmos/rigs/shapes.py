@@ -435,9 +435,9 @@ RatingsShape = shape(
     full=ChainShape(),
     witnesses=shape(
         "Witnessed",
-        path=text(),
         name=text(),
         by=s.ListField(child=Text()),
+        more=Whole(help_text="Besides those named."),
         read_twice=Truth(help_text="And the same."),
         open=Truth(help_text="A misreading of it may contradict nothing, and turn the verdict."),
         could=shape("CouldWitness", path=text(), name=text())(many=True),

@@ -5219,9 +5219,10 @@ export interface components {
             reason: string;
         };
         Witnessed: {
-            path: string;
             name: string;
             by: string[];
+            /** @description Besides those named. */
+            more: number;
             /** @description And the same. */
             read_twice: boolean;
             /** @description A misreading of it may contradict nothing, and turn the verdict. */

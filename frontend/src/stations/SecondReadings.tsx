@@ -36,9 +36,9 @@ export function Witnesses() {
     <Panel title="What vouches for what" note={open === 0 ? "every figure that decides is borne out" : `${open} of ${witnesses.length} figures that decide must be read a second time`}>
       <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none", columns: "2 300px", columnGap: 3 }}>
         {witnesses.map((one) => (
-          <Box component="li" key={one.path} data-witnessed={one.path} sx={{ breakInside: "avoid", lineHeight: 1.3, py: 0.15 }}>
+          <Box component="li" key={one.name} data-witnessed={one.name} sx={{ breakInside: "avoid", lineHeight: 1.3, py: 0.15 }}>
             {one.open && <StateMark state="unknown" size={13} />} <b>{one.name}</b>: {vouched(one)}
-            {one.could.slice(0, 2).map((other) => (
+            {one.could.map((other) => (
               <Box key={other.path} component="span">
                 ; or enter{" "}
                 <Link component="button" type="button" color="inherit" onClick={() => goTo(other.path)} sx={{ font: "inherit", verticalAlign: "baseline" }}>
@@ -53,12 +53,10 @@ export function Witnesses() {
   );
 }
 
-const FEW = 3;
-
 /** What bears a figure out, in a few words. */
-function vouched({ open, by, read_twice }: Witnessed): string {
+function vouched({ open, by, more, read_twice }: Witnessed): string {
   if (read_twice) return "read twice, the same";
-  const named = by.slice(0, FEW).join(", ") + (by.length > FEW ? ` and ${by.length - FEW} more` : "");
+  const named = by.join(", ") + (more > 0 ? ` and ${more} more` : "");
   if (!open) return named;
   return named ? `read it a second time; ${named} would show some misreadings only` : "read it a second time; nothing else would show a misreading";
 }

@@ -108,12 +108,18 @@ def second_reading(assessment: Assessment, path: str) -> Tree:
     }
 
 
+#: so many of what bears a figure out are named
+FEW = 2
+
+
 def witness(one: Witnessed) -> Tree:
     """A figure that decides, and what bears it out, by name."""
-    by = [name_at(path) for path in one.by]
-    could = [{"path": path, "name": name_at(path)} for path in one.could]
+    by, could = (
+        [name_at(path) for path in one.by[:FEW]],
+        [{"path": path, "name": name_at(path)} for path in one.could[:2]],
+    )
     return {
-        "path": one.path, "name": name_at(one.path), "by": by, "read_twice": one.is_read_twice, "open": one.is_open, "could": could,
+        "name": name_at(one.path), "by": by, "more": max(0, len(one.by) - FEW), "read_twice": one.is_read_twice, "open": one.is_open, "could": could,
     }  # fmt: skip
 
 
