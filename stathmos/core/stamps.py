@@ -1,4 +1,4 @@
-"""A rating that the catalog lowered after a rig took the part over: the lower one rules until somebody reads the part's stamp."""
+"""A rating that the catalog lowered after a rig took the part over: the lower one rules until the part's stamp is read."""
 
 from __future__ import annotations
 

@@ -88,7 +88,7 @@ class House:
     def stock(self, kept: Kept, rig: str = "", answers: Collection[str] = ()) -> Stock:
         """The parts on offer, those that a rig took over as it did, each with how many of it that rig may have; ``rig``: its mark.
 
-        ``answers``: what somebody answered of the rig, as it is kept.
+        ``answers``: what a person answered of the rig, as it is kept.
         """
         stock = self.shelf.with_kept(kept, answers)
         return stock.counted({item: one.to_be_had(rig) for item, one in self.counts.items()}) if self.counts else stock

@@ -340,18 +340,17 @@ class AnotherView(APIView):
         return Response({"key": key, "plate": plate.typed if plate is not None else "", "back": back})
 
 
+#: what an exception given or taken back is answered with
+_WAIVED = {200: shapes.RigShape, 400: shapes.NotWrittenShape, 403: shapes.NotWrittenShape, 409: shapes.StaleShape}
+
+
 class WaiveView(APIView):
     """An exception from the safety margin on one link, with a reason and an end."""
 
     @extend_schema(
         operation_id="waive_reserve",
         request=shapes.WaiveShape,
-        responses={
-            200: shapes.RigShape,
-            400: shapes.NotWrittenShape,
-            403: shapes.NotWrittenShape,
-            409: shapes.StaleShape,
-        },
+        responses=_WAIVED,
     )
     def post(self, request: Request, pk: int) -> Response:
         told = taken(shapes.WaiveShape, request.data, UNREAD)
@@ -364,12 +363,7 @@ class WithdrawWaiverView(APIView):
     @extend_schema(
         operation_id="withdraw_waiver",
         request=shapes.WithdrawShape,
-        responses={
-            200: shapes.RigShape,
-            400: shapes.NotWrittenShape,
-            403: shapes.NotWrittenShape,
-            409: shapes.StaleShape,
-        },
+        responses=_WAIVED,
     )
     def post(self, request: Request, pk: int) -> Response:
         told = taken(shapes.WithdrawShape, request.data, UNREAD)

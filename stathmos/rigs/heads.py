@@ -24,7 +24,7 @@ class Head(NamedTuple):
 
 
 def state_of_waivers(today: date, of: str = "") -> Sum:
-    """A number that is another after each waiver, when one of them comes to its end, and when somebody who gave one is renamed.
+    """A number that is another after each waiver, when one of them comes to its end, and when the person who gave one is renamed.
 
     ``of``: how the waivers are reached from the rows that are summed, with its two underscores.
     """

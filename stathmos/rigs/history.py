@@ -33,7 +33,7 @@ class Kept:
 
     @property
     def answers(self) -> frozenset[str]:
-        """What somebody answered of the rig and holds, as it is kept."""
+        """The answers given of the rig that hold, as they are kept."""
         return frozenset(one.typed for path, one in self.held.items() if path.startswith("answers."))
 
     def named_parts(self, paths: dict[str, str]) -> dict[str, dict[str, dict]]:

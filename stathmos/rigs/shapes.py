@@ -488,7 +488,7 @@ HitchShape = _figures(
     shanks=PartShape(many=True),
     selected=shape(
         "SelectedSetup",
-        fixed=Truth(help_text="Fixed by a signature, until somebody changes it."),
+        fixed=Truth(help_text="Fixed by a signature, until it is changed."),
         would_choose=_maybe(
             shape("WouldChoose", kit=Text(allow_null=True), shank=text(), ball=text(), sleeve=Text(allow_null=True))
         ),

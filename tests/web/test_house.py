@@ -82,7 +82,7 @@ class HouseRule(WithDemo):
         )[1]
         self.assertEqual(live["assessment"]["ratings"]["rules"]["reserve_text"], "0.0 %")
         self.assertIn("rule_loosened", [one["key"] for one in live["assessment"]["findings"]])
-        # and with it nobody else makes it looser still
+        # and with it no advisor makes it looser still
         status, said = self.ask(
             "POST", path, {"version": record["version"], "entries": {"ways.front_loss": rule("30 %")}}
         )

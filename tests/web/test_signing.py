@@ -199,7 +199,7 @@ class Places(WithDemo):
 
 
 class SignedBuild(Signed):
-    """What was signed is fixed until somebody changes it; what the program would choose now is told beside it."""
+    """What was signed is fixed until it is changed; what the program would choose now is told beside it."""
 
     def setUp(self) -> None:
         super().setUp()
@@ -252,7 +252,7 @@ class SignedBuild(Signed):
         self.assertEqual((after["in_force"], after["ball_standing"]), (before["in_force"], before["ball_standing"]))
         self.assertEqual(self.state(), "signed")
 
-    def test_somebody_changes_it_and_the_signature_says_so(self) -> None:
+    def test_changed_it_makes_the_signature_stale(self) -> None:
         other = next(one for one in self.hitch()["builds"] if one["kit"] != "Anvilroot 1200")
         entries = {"hitch.selected_kit": measured(other["kit"]), "hitch.selected_shank": measured(other["shank"])}
         record = self.write(entries, self.record["version"], "thea")

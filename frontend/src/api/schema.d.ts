@@ -4552,7 +4552,7 @@ export interface components {
          */
         SecondReadingStateEnum: "once" | "same" | "differs";
         SelectedSetup: {
-            /** @description Fixed by a signature, until somebody changes it. */
+            /** @description Fixed by a signature, until it is changed. */
             fixed: boolean;
             would_choose: components["schemas"]["WouldChoose"] | null;
         };

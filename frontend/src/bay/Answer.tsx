@@ -9,6 +9,7 @@ import { useUnits } from "../app/units";
 import { BallUp } from "../drawing/BallUp";
 import { LookAt } from "../instruments/LookAt";
 import { TakeIt } from "../instruments/TakeIt";
+import { NONE } from "../parts/EntryField";
 import { Slab } from "../parts/Slab";
 import { BigButton, Keypad, type PadKind } from "./Keypad";
 import { refusal, unlikely } from "./believe";
@@ -138,7 +139,7 @@ export function Answer({ question, onward, guarded = null, page, from = "measure
       <Keypad small={small} key={kind} kind={kind} halves={question.halves} begin={now} problem={problem} check={(text) => (refusal(question, text) ? read(refusal(question, text)) : "")} done={put} />
       {question.none && (
         <Box sx={{ mt: 1, display: "grid" }}>
-          <BigButton press={() => put("none")} current={now === "none"}>
+          <BigButton press={() => put(NONE)} current={now === NONE}>
             {question.none.charAt(0).toUpperCase() + question.none.slice(1)}
           </BigButton>
         </Box>

@@ -31,7 +31,7 @@ export const UNIT_HINT: Record<string, [string, string]> = {
 export const ORIGIN_KEY = "F2";
 
 /** What is typed where a thing has no such stamp, label or part. */
-const NONE = "none";
+export const NONE = "none";
 
 /** The entry that says that there is none. */
 export function noneOf(field: Field, system: UnitSystem): Entry {

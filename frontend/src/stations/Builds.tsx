@@ -35,7 +35,7 @@ export function Builds() {
       {builds.length === 0 && <Box>None serves yet. Each part below says why.</Box>}
       {selected.fixed && (
         <Box data-selected sx={{ mb: 0.75, lineHeight: 1.3 }}>
-          <b>Selected setup:</b> {named(in_force)}. It stays until somebody changes it.
+          <b>Selected setup:</b> {named(in_force)}. It stays until it is changed.
           {selected.would_choose && (
             <Box role="note" data-would-choose sx={{ color: pencil, fontWeight: 600 }}>
               The program would now choose {named(selected.would_choose)}.

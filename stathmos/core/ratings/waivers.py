@@ -1,4 +1,4 @@
-"""Exceptions from the safety margin on one link: with a reason, by somebody who may, on one part, with an end. A rating has none."""
+"""Exceptions from the safety margin on one link: given by a manager on one part, with a reason and an end. A rating has none."""
 
 from __future__ import annotations
 

@@ -67,7 +67,7 @@ def deciding(rig: Rig, judged: JudgedBy) -> tuple[Deciding, ...]:
 class Witnessed:
     """A figure that decides, by its path, and what bears it out: the paths of the figures that a misread one would contradict.
 
-    ``is_read_twice``: somebody read it a second time, and it was the same. ``is_open``: some slip of it would contradict nothing,
+    ``is_read_twice``: it was read a second time, and the same. ``is_open``: some slip of it would contradict nothing,
     and would turn the verdict. ``could``: what would bear it out once it is read, by path; a relation of it waits for that alone.
     """
 
@@ -96,7 +96,7 @@ def witnesses(rig: Rig, judged: JudgedBy) -> tuple[Witnessed, ...]:
 
 
 def _read(rig: Rig, judged: JudgedBy) -> Iterator[tuple[str, Given]]:
-    """The figures that somebody read and on which a load, a rating or the tongue's share stands."""
+    """The figures that were read and on which a load, a rating or the tongue's share stands."""
     paths = {path for one in judged.loads for path in (*sure(one.demand).spread, *_read_for(sure(one.rating)))}
     if not isinstance(judged.weights.share, Missing):
         paths |= set(judged.weights.share.spread)

@@ -122,7 +122,7 @@ def broken_by(rig: Rig, given: Given) -> Iterator[Relation]:
 
 
 def could_bear_out(rig: Rig, path: str) -> Iterator[str]:
-    """The figures that nobody read yet, each by its path, for which alone a relation of one figure waits."""
+    """The figures not read yet, each by its path, for which alone a relation of one figure waits."""
     seen: set[str] = set()
     for one in RELATIONS:
         if path not in one.paths:

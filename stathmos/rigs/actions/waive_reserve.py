@@ -13,11 +13,11 @@ from stathmos.house.models import the_house
 from stathmos.people.models import Person
 from stathmos.people.roles import require
 from stathmos.rigs import assessing
-from stathmos.rigs.actions.write_rig import NotWritten, Stale
+from stathmos.rigs.actions.write_rig import LEAST_REASON, NotWritten, Stale
 from stathmos.rigs.models import ReserveWaiver, Rig
 from stathmos.rigs.practising import require_real
 
-LEAST_REASON, MOST_REASON = 10, 300
+MOST_REASON = 300
 LONGEST = timedelta(days=366)
 
 

@@ -113,11 +113,12 @@ def write_rig(rig_id: int, person: Person, version: int, change: Change) -> Rig:
     return rig
 
 
+#: the shortest reason of an exception, in characters
 LEAST_REASON = 10
 
 
 def _require_exception(kept: Kept, person: Person, figures: dict[str, Given | None]) -> None:
-    """Refuse a rule made looser than the house's, unless somebody who may gives an exception, with a reason."""
+    """Refuse a rule made looser than the house's, unless a manager gives an exception, with a reason."""
     if not any(path.startswith("ways.") or path == EXCEPTION for path in figures):
         return
     after = {**{path: one.as_entry() for path, one in kept.held.items()}, **_as_entries(figures)}
