@@ -148,6 +148,10 @@ class Blanks(unittest.TestCase):
         self.assertEqual((finding.key, finding.state), ("unanswered", UNKNOWN))
         self.assertEqual(set(finding.reads), {"vehicle.handbook_wd", "trailer.wheel_rating"})
         self.assertIn("Wheel rating, each", finding.says.template)
+        self.assertIn("enter “none”", finding.remedy.template)
+        pressure = read(rig(trailer__tyre_pressure=None))  # there always is one
+        (finding,) = assess(pressure.rig, stock=pressure.stock).findings
+        self.assertNotIn("none", finding.remedy.template)
 
     def test_the_highest_pass_is_asked_for_where_it_could_tip(self) -> None:
         # By hand: 6,150 lb and 6,200 lb together are 12,350; 2 % less for each 1,000 ft, 15 of them at 14,764 ft: 70 % of the GCWR.

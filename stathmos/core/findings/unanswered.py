@@ -9,7 +9,7 @@ from stathmos.core.choice import Choice
 from stathmos.core.entry import NONE
 from stathmos.core.finding import UNKNOWN, Finding, needs_in_words, needs_named
 from stathmos.core.phrases import Phrase, as_text
-from stathmos.core.rig import Rig
+from stathmos.core.rig import ENTRIES, Rig
 
 #: whether the figure at a path, as great as it can be, puts a load over that is within now
 Tips = Callable[[str], bool]
@@ -26,7 +26,9 @@ def unanswered(rig: Rig, choice: Choice, tips: Tips) -> list[Finding]:
     if not open_yet:
         return []
     says = Phrase(as_text(f"Not checked yet: {needs_named(open_yet)}."))
-    remedy = Phrase(as_text(f"Read and enter: {needs_in_words(open_yet)}. Where there is none, enter “{NONE}”."))
+    may_be_none = any(ENTRIES[path].none for path in open_yet)
+    none = f" Where there is none, enter “{NONE}”." if may_be_none else ""
+    remedy = Phrase(as_text(f"Read and enter: {needs_in_words(open_yet)}.{none}"))
     return [
         Finding(key="unanswered", state=UNKNOWN, station="ratings", subject="blanks", says=says, remedy=remedy, reads=open_yet)
     ]  # fmt: skip
