@@ -26,7 +26,7 @@ def told(rig: Rig, person: Person) -> dict:
     rig.hold()
     house = the_house()
     assessment = assessing.assess_rig(rig, house)
-    walk = label_round(assessment.bench.rig, assessment.to_read)
+    walk = label_round(assessment.bench.rig, assessment.walk)
     return {"rig": record_of(rig, person, house), "stops": written(report(walk, assessment.mismatches))}
 
 

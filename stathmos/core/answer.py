@@ -36,6 +36,7 @@ from stathmos.core.coupled import Coupled, Rest, coupled
 from stathmos.core.decisions import Decisions
 from stathmos.core.figures import Lazily, Missing, wanting
 from stathmos.core.finding import REFUSED, UNKNOWN, Finding, Verdict
+from stathmos.core.findings.unanswered import UNANSWERED
 from stathmos.core.heights import Heights
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
@@ -43,7 +44,6 @@ from stathmos.core.trial import Bench
 from stathmos.core.tryout import Tryout
 
 #: findings whose figures are named by the links, or as guesses, already
-UNANSWERED = "unanswered"
 SAID_ALREADY = ("links_unknown", "guessed", "unreadable", "contradicted", "mismatched")
 
 
@@ -195,3 +195,9 @@ class Assessment:
             reading_list.Tolerated("Attitude", rail, tolerances.ATTITUDE.value - abs(rail.value)),
         )  # fmt: skip
         return reading_list.reading_list(rig, self.planned, waits, self.guesses, level)
+
+    @Lazily
+    def walk(self) -> tuple[reading_list.ToRead, ...]:
+        """What to go and read, and what would bear out a figure that decides before it is read a second time."""
+        found = reading_list.bearing_out(self.bench.rig, self.witnesses)
+        return reading_list.in_order((*self.to_read, *found))

@@ -10,10 +10,10 @@ from stathmos.core.figures import there
 from stathmos.core.places import PLACES, Place, Spot
 from stathmos.core.reading_list import WEAK, ToRead
 from stathmos.core.rig import Rig, entry_at, name_at
-from stathmos.core.units import COUNT, LENGTH, PRESSURE, WEIGHT
+from stathmos.core.units import AREA, COUNT, FORCE, LENGTH, PRESSURE, WEIGHT
 
 #: what is written on a phone's keypad, or chosen; all else is written at the desk
-ASKED = frozenset({CHOICE, FLAG, WEIGHT, LENGTH, COUNT, PRESSURE})
+ASKED = frozenset({CHOICE, FLAG, WEIGHT, LENGTH, COUNT, PRESSURE, FORCE, AREA})
 
 
 @dataclass(frozen=True)

@@ -1,5 +1,5 @@
 """What to go and read, the most decisive first: what holds the verdict because it was guessed, what is missing, what could
-tip a verdict, what is weaker than it need be."""
+tip a verdict, what would bear out a figure that decides, what is weaker than it need be."""
 
 from __future__ import annotations
 
@@ -9,11 +9,12 @@ from typing import NamedTuple
 
 from stathmos.core.figures import COVERAGE, Anything, Known, Missing, Provenance, there
 from stathmos.core.ratings import Link, State
+from stathmos.core.relations import Witnessed
 from stathmos.core.rig import Rig, entry_at, name_at
 from stathmos.core.stock import part_entry
 
-GUESSED, MISSING, TIPS, WEAK = "guessed", "missing", "could tip it", "weak"
-ORDER = (GUESSED, MISSING, TIPS, WEAK)
+GUESSED, MISSING, TIPS, BEARS_OUT, WEAK = "guessed", "missing", "could tip it", "bears out", "weak"
+ORDER = (GUESSED, MISSING, TIPS, BEARS_OUT, WEAK)
 
 #: parts are chosen, not read
 _CHOSEN = ("hitch.kit", "hitch.shank", "hitch.ball")
@@ -86,6 +87,20 @@ def reading_list(
         held = [link.name for link in links if path in link.guessed]
         found.append(_item(rig, path, GUESSED, held or ["the verdict"], len(held)))
     found += _weak(rig, links, tolerated, {*waiting, *guessed})
+    return in_order(found)
+
+
+def bearing_out(rig: Rig, witnesses: Iterable[Witnessed]) -> tuple[ToRead, ...]:
+    """What would bear out figures that decide and that nothing bears out yet: one for each, named by what it bears out."""
+    wanted: dict[str, list[str]] = {}
+    for one in witnesses:
+        for path in one.could[:1]:
+            wanted.setdefault(path, []).append(name_at(one.path))
+    return tuple(_item(rig, path, BEARS_OUT, names, len(names)) for path, names in wanted.items())
+
+
+def in_order(found: Iterable[ToRead]) -> tuple[ToRead, ...]:
+    """The most decisive first."""
     return tuple(sorted(found, key=lambda one: (ORDER.index(one.why), -one.weight, one.path)))
 
 

@@ -440,7 +440,6 @@ RatingsShape = shape(
         more=Whole(help_text="Besides those named."),
         read_twice=Truth(help_text="And the same."),
         open=Truth(help_text="A misreading of it may contradict nothing, and turn the verdict."),
-        could=shape("CouldWitness", path=text(), name=text())(many=True),
     )(many=True),
     second_readings=shape(
         "SecondReading",
@@ -450,6 +449,7 @@ RatingsShape = shape(
         dimension=text(),
         state=s.ChoiceField(["once", "same", "differs"]),
         writes=text(),
+        could=shape("CouldWitness", path=text(), name=text())(many=True),
     )(many=True),
     rules=RulesShape(),
     axles=_maybe(AxlesShape),

@@ -424,6 +424,16 @@ class ByHand(unittest.TestCase):
         said = first_answer(*self.asked(trailer={"gvwr": label("30000 lb")}, vehicle={"payload": label("1500 lb")}))
         self.assertEqual((said.state, said.hangs_on), (desk.CANNOT, ()))
 
+    def test_what_no_rating_misses_is_named_as_not_checked(self) -> None:
+        asked, read = self.asked(trailer={"gvwr": label("3000 lb")}, vehicle={"handbook_wd": None})
+        told = report.station(assess(asked, stock=read.stock), "desk", "us")["desk"]
+        self.assertEqual(told["state"], desk.FITS)
+        self.assertIn("Not checked yet: ", told["says"])
+        self.assertIn("vehicle.handbook_wd", {one["path"] for one in told["labels"]})
+        allowed, read = self.asked(trailer={"gvwr": label("3000 lb")}, vehicle={"handbook_wd": label("allowed")})
+        told = report.station(assess(allowed, stock=read.stock), "desk", "us")["desk"]
+        self.assertNotIn("vehicle.handbook_wd", {one["path"] for one in told["labels"]})
+
     def test_with_a_label_unread_it_says_which_and_never_that_it_fits(self) -> None:
         for name in LABELS:
             said = first_answer(*self.asked(vehicle={name: None}, trailer={"gvwr": label("3000 lb")}))

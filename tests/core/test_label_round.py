@@ -21,7 +21,7 @@ NAMES = [
 
 def walked(**without):
     assessment = assessed(rig(**without))
-    return assessment, label_round(assessment.bench.rig, assessment.to_read)
+    return assessment, label_round(assessment.bench.rig, assessment.walk)
 
 
 class TheWalk(TestCase):

@@ -289,6 +289,14 @@ class ReadTwice(unittest.TestCase):
         by_path = {one.path: one for one in alone.witnesses}
         self.assertEqual(by_path["weighing.tongue_scale"].could, ("trailer.brochure_tongue",))
         self.assertEqual(by_path["trailer.gvwr"].could, ())  # nothing of it is open
+        # it is asked for at the desk and on the walk, and beside the second reading that it may spare
+        (asked,) = (one for one in alone.walk if one.why == "bears out")
+        self.assertEqual((asked.path, asked.decides), ("trailer.brochure_tongue", ("Tongue scale reading",)))
+        self.assertNotIn("bears out", {one.why for one in alone.to_read})
+        told = report.plain(alone)
+        self.assertIn(("trailer.brochure_tongue", "bears out"), {(one["path"], one["why"]) for one in told["to_read"]})
+        (again,) = (one for one in told["ratings"]["second_readings"] if one["path"] == "weighing.tongue_scale")
+        self.assertEqual([one["path"] for one in again["could"]], ["trailer.brochure_tongue"])
         with_it = assessed(rig(weighing__tongue_scale=measured(TONGUE)))
         by_path = {one.path: one for one in with_it.witnesses}
         self.assertIn("trailer.brochure_tongue", by_path["weighing.tongue_scale"].by)

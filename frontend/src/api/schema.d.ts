@@ -4543,6 +4543,7 @@ export interface components {
             dimension: string;
             state: components["schemas"]["SecondReadingStateEnum"];
             writes: string;
+            could: components["schemas"]["CouldWitness"][];
         };
         /**
          * @description * `once` - once
@@ -5209,10 +5210,11 @@ export interface components {
          * @description * `guessed` - guessed
          *     * `missing` - missing
          *     * `could tip it` - could tip it
+         *     * `bears out` - bears out
          *     * `weak` - weak
          * @enum {string}
          */
-        WhyEnum: "guessed" | "missing" | "could tip it" | "weak";
+        WhyEnum: "guessed" | "missing" | "could tip it" | "bears out" | "weak";
         WithdrawRequest: {
             version: number;
             link: string;
@@ -5227,7 +5229,6 @@ export interface components {
             read_twice: boolean;
             /** @description A misreading of it may contradict nothing, and turn the verdict. */
             open: boolean;
-            could: components["schemas"]["CouldWitness"][];
         };
         /**
          * @description * `over` - over

@@ -152,5 +152,7 @@ function padOf(question: Question, system: UnitSystem): PadKind {
   if (question.kind === "count") return "count";
   if (question.kind === "pressure") return system === "us" ? "psi" : "kPa";
   if (question.kind === "weight") return system === "us" ? "lb" : "kg";
+  if (question.kind === "area") return system === "us" ? "sq ft" : "m²";
+  if (question.kind === "force") return "kN";
   return system === "us" ? "inches" : "millimetres";
 }

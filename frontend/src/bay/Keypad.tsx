@@ -1,4 +1,5 @@
-/** A keypad made for a tape: whole inches, then sixteenths; or millimetres; or a count, halves where links may be halved. */
+/** A keypad made for a tape: whole inches, then sixteenths; or millimetres; or a count, halves where links may be halved; or a
+ * number in the unit of its label. */
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useState } from "react";
@@ -10,8 +11,11 @@ import { Slab } from "../parts/Slab";
 const SIXTEENTHS = ["0", "1/16", "1/8", "3/16", "1/4", "5/16", "3/8", "7/16", "1/2", "9/16", "5/8", "11/16", "3/4", "13/16", "7/8", "15/16"];
 const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
 
-export type PadKind = "inches" | "millimetres" | "count" | "psi" | "kPa" | "lb" | "kg";
-const UNIT: Record<PadKind, string> = { inches: "in", millimetres: "mm", count: "", psi: "psi", kPa: "kPa", lb: "lb", kg: "kg" };
+/** what is typed as a plain number, by its unit; and those of it that have a decimal point */
+const PLAIN = ["psi", "kPa", "lb", "kg", "kN", "sq ft", "m²"] as const;
+const DECIMAL: PadKind[] = ["kN", "sq ft", "m²"];
+export type PadKind = "inches" | "millimetres" | "count" | (typeof PLAIN)[number];
+const UNIT: Partial<Record<PadKind, string>> = { inches: "in", millimetres: "mm", count: "" };
 
 interface Props {
   kind: PadKind;
@@ -27,8 +31,9 @@ interface Props {
 
 /** “22 3/4” into its whole inches and its sixteenths; anything else begins anew. */
 function taken(begin: string, kind: PadKind): { whole: string; part: string } {
-  const clean = begin.replace(/\s*(in|mm|psi|kPa|lb|kg)$/, "");
-  if (["psi", "kPa", "lb", "kg"].includes(kind)) return { whole: begin.endsWith(kind) ? clean : "", part: "" };
+  const plain = PLAIN.find((unit) => unit === kind);
+  if (plain) return { whole: begin.endsWith(plain) ? begin.slice(0, -plain.length).trim() : "", part: "" };
+  const clean = begin.replace(/\s*(in|mm)$/, "");
   const found = /^(\d*)(?:[\s-]*(\d+\/\d+))?$/.exec(clean);
   if (!found || (kind === "millimetres") !== /mm$/.test(begin)) return { whole: kind === "count" ? clean : "", part: "" };
   return { whole: found[1] ?? "", part: found[2] ?? "" };
@@ -36,18 +41,21 @@ function taken(begin: string, kind: PadKind): { whole: string; part: string } {
 
 export function Keypad({ kind, halves, begin, problem, check, done, small = false }: Props) {
   const [{ whole, part }, set] = useState(() => taken(begin, kind));
-  const unit = UNIT[kind];
+  const unit = UNIT[kind] ?? kind;
+  const decimal = DECIMAL.includes(kind);
   const [hand] = useHand();
   const fraction = part && part !== "0" ? part : "";
   const text = [whole, fraction].filter(Boolean).join(" ");
   const digit = (more: string) => set({ whole: (whole + more).slice(0, kind === "inches" ? 3 : 5), part });
   const wrong = (text && check ? check(`${text} ${unit}`.trim()) : "") || problem;
+  const point = () => !whole.includes(".") && set({ whole: `${whole || "0"}.`, part });
   const finish = () => done(kind === "count" ? (part === "1/2" ? `${whole || "0"}.5` : whole) : text ? `${text} ${unit}` : "");
 
   return (
     <Box
       onKeyDown={(event) => {
         if (/^\d$/.test(event.key)) digit(event.key);
+        else if (decimal && [".", ","].includes(event.key)) point();
         else if (event.key === "Backspace") set(part ? { whole, part: "" } : { whole: whole.slice(0, -1), part });
         else if (event.key === "Enter" && !(event.target instanceof HTMLButtonElement && event.target.dataset.key)) finish();
         else return;
@@ -75,6 +83,10 @@ export function Keypad({ kind, halves, begin, problem, check, done, small = fals
           {halves ? (
             <Key press={() => set({ whole, part: part === "1/2" ? "" : "1/2" })} on={part === "1/2"}>
               ½
+            </Key>
+          ) : decimal ? (
+            <Key press={point} name="Decimal point">
+              .
             </Key>
           ) : (
             <Key press={() => set({ whole: "", part: "" })} name="Clear">

@@ -2,13 +2,13 @@
 import type { Both, Entry, Question, UnitSystem } from "../api/types";
 import { apart, inMm } from "./lengths";
 
-const KPA_PER_PSI = 6.894757;
-const KG_PER_LB = 0.45359237;
+/** a unit in the core's: kg, kPa, kN, mm² */
+const IN_CORE: Record<string, number> = { psi: 6.894757, lb: 0.45359237, "sq ft": 92_903.04, "m²": 1e6 };
 
 function value(question: Question, text: string): number | null {
   if (question.kind === "length") return inMm(text);
-  const number = /^(\d+(?:\.\d+)?)\s*(psi|kPa|lb|kg)?$/.exec(text.trim());
-  return number ? Number(number[1]) * (number[2] === "psi" ? KPA_PER_PSI : number[2] === "lb" ? KG_PER_LB : 1) : null;
+  const number = /^(\d+(?:\.\d*)?)\s*(psi|kPa|lb|kg|kN|sq ft|m²)?$/.exec(text.trim());
+  return number ? Number(number[1]) * (IN_CORE[number[2] ?? ""] ?? 1) : null;
 }
 
 /** Why it is refused; nothing where it can be believed, or is not typed yet. */

@@ -120,8 +120,8 @@ function Columns({ paths }: { paths: string[] }) {
   );
 }
 
-const WHY = { guessed: "a guess: nothing passes on it", missing: "not known", "could tip it": "could tip it", weak: "weak" } as const;
-const MARK = { guessed: "unknown", missing: "unknown", "could tip it": "caution", weak: "within" } as const;
+const WHY = { guessed: "a guess: nothing passes on it", missing: "not known", "could tip it": "could tip it", "bears out": "spares a second reading", weak: "weak" } as const;
+const MARK = { guessed: "unknown", missing: "unknown", "could tip it": "caution", "bears out": "caution", weak: "within" } as const;
 const FIRST = 3;
 
 /** The labels to read, most decisive first; each goes to its field. */
@@ -158,7 +158,7 @@ function GoAndRead() {
               {one.now && `, now ${one.now}`}
             </Box>
             <Box sx={{ fontSize: "0.85rem", color: inkSoft }}>
-              {one.read_at} · decides {one.decides.slice(0, 3).join(", ")}
+              {one.read_at} · {one.why === "bears out" ? "bears out" : "decides"} {one.decides.slice(0, 3).join(", ")}
               {one.decides.length > 3 && ` and ${one.decides.length - 3} more`}
             </Box>
           </Box>

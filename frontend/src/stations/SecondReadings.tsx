@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import Link from "@mui/material/Link";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 
 import type { SecondReading, Witnessed } from "../api/types";
 import { hairline, ink, inkSoft, pencil, sheet } from "../app/theme";
@@ -29,7 +29,6 @@ export function SecondReadings() {
 /** Which figures decide, and what bears each out: another label or weight of the record, or a second reading. */
 export function Witnesses() {
   const { witnesses } = useSection("ratings");
-  const { goTo } = useRig();
   if (witnesses.length === 0) return null;
   const open = witnesses.filter((one) => one.open).length;
   return (
@@ -38,14 +37,6 @@ export function Witnesses() {
         {witnesses.map((one) => (
           <Box component="li" key={one.name} data-witnessed={one.name} sx={{ breakInside: "avoid", lineHeight: 1.3, py: 0.15 }}>
             {one.open && <StateMark state="unknown" size={13} />} <b>{one.name}</b>: {vouched(one)}
-            {one.could.map((other) => (
-              <Box key={other.path} component="span">
-                ; or enter{" "}
-                <Link component="button" type="button" color="inherit" onClick={() => goTo(other.path)} sx={{ font: "inherit", verticalAlign: "baseline" }}>
-                  {other.name}
-                </Link>
-              </Box>
-            ))}
           </Box>
         ))}
       </Box>
@@ -62,7 +53,7 @@ function vouched({ open, by, more, read_twice }: Witnessed): string {
 }
 
 function Again({ reading }: { reading: SecondReading }) {
-  const { draft } = useRig();
+  const { draft, goTo } = useRig();
   const { system } = useUnits();
   const [typing, setTyping] = useState<string | null>(null);
   const path = `${reading.writes}.reading`;
@@ -104,6 +95,20 @@ function Again({ reading }: { reading: SecondReading }) {
         sx={{ border: `1px solid ${hairline}`, borderBottom: `1px solid ${ink}`, bgcolor: sheet, px: 0.75, fontWeight: 600, "& input": { p: "2px 0", textAlign: "right", height: 24 } }}
       />
       <Box sx={reading.state === "differs" ? { color: pencil, fontWeight: 600 } : undefined}>{STANDS[reading.state]}</Box>
+      {reading.state === "once" && reading.could.length > 0 && (
+        <Box sx={{ gridColumn: "1 / -1", fontSize: "0.9rem", lineHeight: 1.25 }}>
+          First look for{" "}
+          {reading.could.map((other, index) => (
+            <Fragment key={other.path}>
+              {index > 0 && " or "}
+              <Link component="button" type="button" color="inherit" onClick={() => goTo(other.path)} sx={{ font: "inherit", verticalAlign: "baseline" }}>
+                {other.name}
+              </Link>
+            </Fragment>
+          ))}
+          : it may bear this figure out. Where there is none, read the figure again.
+        </Box>
+      )}
       {problem && (
         <Box sx={{ gridColumn: "1 / -1" }}>
           <Problem>{problem}</Problem>

@@ -11,6 +11,8 @@ from stathmos.core.finding import UNKNOWN, Finding, needs_in_words, needs_named
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import ENTRIES, Rig
 
+#: the key of what says so
+UNANSWERED = "unanswered"
 #: whether the figure at a path, as great as it can be, puts a load over that is within now
 Tips = Callable[[str], bool]
 
@@ -30,5 +32,5 @@ def unanswered(rig: Rig, choice: Choice, tips: Tips) -> list[Finding]:
     none = f" Where there is none, enter “{NONE}”." if may_be_none else ""
     remedy = Phrase(as_text(f"Read and enter: {needs_in_words(open_yet)}.{none}"))
     return [
-        Finding(key="unanswered", state=UNKNOWN, station="ratings", subject="blanks", says=says, remedy=remedy, reads=open_yet)
+        Finding(key=UNANSWERED, state=UNKNOWN, station="ratings", subject="blanks", says=says, remedy=remedy, reads=open_yet)
     ]  # fmt: skip

@@ -80,6 +80,10 @@ def rules(chosen: Rules) -> Tree:
     }
 
 
+#: so many of what bears a figure out, or could, are named
+FEW = 2
+
+
 def _read_twice(assessment: Assessment) -> list[str]:
     """What is to be read a second time, and what was."""
     rig = assessment.bench.rig
@@ -98,6 +102,7 @@ def second_reading(assessment: Assessment, path: str) -> Tree:
         )
         state = "differs" if differs else "same"
     entry = entry_at(path)
+    could = next((one.could for one in assessment.witnesses if one.path == path), ())
     return {
         "path": path,
         "name": name_at(path),
@@ -105,21 +110,15 @@ def second_reading(assessment: Assessment, path: str) -> Tree:
         "dimension": "" if entry is None else entry.dimension,
         "state": state,
         "writes": f"second_readings.{key}",
+        "could": [{"path": other, "name": name_at(other)} for other in could[:FEW]],
     }
-
-
-#: so many of what bears a figure out are named
-FEW = 2
 
 
 def witness(one: Witnessed) -> Tree:
     """A figure that decides, and what bears it out, by name."""
-    by, could = (
-        [name_at(path) for path in one.by[:FEW]],
-        [{"path": path, "name": name_at(path)} for path in one.could[:2]],
-    )
+    by = [name_at(path) for path in one.by[:FEW]]
     return {
-        "name": name_at(one.path), "by": by, "more": max(0, len(one.by) - FEW), "read_twice": one.is_read_twice, "open": one.is_open, "could": could,
+        "name": name_at(one.path), "by": by, "more": max(0, len(one.by) - FEW), "read_twice": one.is_read_twice, "open": one.is_open,
     }  # fmt: skip
 
 

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 from stathmos.core import desk, lot
 from stathmos.core.answer import Assessment
 from stathmos.core.desk import Desk, Hangs, Open, Span
+from stathmos.core.findings.unanswered import UNANSWERED
 from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.ratings import Link
 from stathmos.core.report.writing import Amount, Tree, figure, rule_of
@@ -26,9 +28,10 @@ def first_answer(assessment: Assessment) -> Tree:
     wrong = tuple(path for one in assessment.findings if one.key in WRITTEN_WRONG for path in one.reads)
     told = desk.desk(judged, assessment.rules, assessment.stock, assessment.weights, wrong)
     links = {link.key: link for link in assessment.planned}
+    labels = _labels(assessment)
     return {
         "state": told.state,
-        "says": _says(told),
+        "says": joined(_says(told), _not_checked(labels)) if told.state == desk.FITS and labels else _says(told),
         "next": _next(told),
         "weight_distributing": told.weight_distributing,
         "fits": told.fits,
@@ -44,7 +47,7 @@ def first_answer(assessment: Assessment) -> Tree:
         "hangs_on": [_hangs(one, told) for one in told.hangs_on],
         "opened": [_open(one) for one in told.opened if one.low < one.high],
         "unread": [_asked(path) for path in told.unread],
-        "labels": [_asked(path) for path in _labels(assessment)],
+        "labels": [_asked(path) for path in labels],
     }
 
 
@@ -93,6 +96,12 @@ def _left(told: Desk) -> Phrase:
     if told.left.least <= 0:
         return Phrase(f"{word}: up to {{most}} left for {whose}, or nothing.", put)
     return Phrase(f"{word}: {{least}} to {{most}} left for {whose}.", put)
+
+
+def _not_checked(labels: Sequence[str]) -> Phrase:
+    """What "likely" leaves out."""
+    more = f" and {len(labels) - _NAMED} more" if len(labels) > _NAMED else ""
+    return Phrase(as_text(f"Not checked yet: {', '.join(name_at(path) for path in labels[:_NAMED])}{more}."))
 
 
 def _next(told: Desk) -> Phrase | None:
@@ -158,8 +167,9 @@ def _asked(path: str) -> Tree:
 
 
 def _labels(assessment: Assessment) -> tuple[str, ...]:
-    """The ratings of vehicle and trailer that the first answer says nothing of, as nobody read them."""
+    """The ratings and the words of vehicle and trailer that the first answer does not know, as they were not read."""
     wanted = [need for link in assessment.planned for need in _needs(link.rating)]
+    wanted += [path for one in assessment.findings if one.key == UNANSWERED for path in one.reads]
     return tuple(dict.fromkeys(path for path in wanted if path.startswith(("vehicle.", "trailer."))))
 
 

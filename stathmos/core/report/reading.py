@@ -19,5 +19,5 @@ def to_read(assessment: Assessment) -> list[Tree]:
             "now": one.now,
             "decides": list(one.decides),
         }
-        for one in assessment.to_read[:MOST]
+        for one in assessment.walk[:MOST]
     ]
