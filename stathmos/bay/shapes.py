@@ -73,6 +73,7 @@ WindowShape = shape(
     authority=text(),
     verdict=text(),
     says=BothShape(),
+    rear_says=_maybe(BothShape),
     likely_text=Text(allow_null=True),
     low=s.FloatField(allow_null=True),
     high=s.FloatField(allow_null=True),
@@ -80,10 +81,6 @@ WindowShape = shape(
     low_text=_maybe(BothShape),
     high_text=_maybe(BothShape),
     aim_text=_maybe(BothShape),
-    rear_low=s.FloatField(allow_null=True),
-    rear_high=s.FloatField(allow_null=True),
-    rear_low_text=_maybe(BothShape),
-    rear_high_text=_maybe(BothShape),
 )
 NextShape = shape(
     "BayNext",

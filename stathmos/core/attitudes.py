@@ -25,7 +25,7 @@ class Stands:
     key: str
     name: str
     tongue: Anything
-    settle: Figure | Missing
+    settle: Anything
     rail: Figure | Missing
     pitch: Figure | Missing
 

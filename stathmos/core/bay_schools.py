@@ -246,9 +246,7 @@ def _alike(more: float) -> Edge:
     return Edge(("front_a", "rear_a", "rear_c"), lambda front_a, rear_a, rear_c: front_a - (rear_a - rear_c) + more)
 
 
-_DROPS = (
-    "The front stands {front_drop} and the rear {rear_drop} lower than uncoupled, {apart} apart; {within} is the most"
-)
+_DROPS = "The front stands {front_drop} {front_way} and the rear {rear_drop} {rear_way} than uncoupled, {apart} apart; {within} is the most"
 #: by each school's key. Windows as shares of the front's rise are the same windows, for a weighbridge
 BAY_SCHOOLS: dict[str, BaySchool] = {
     school.key: school

@@ -289,9 +289,9 @@ def couple(f: float, T: Anything, geometry: Geometry) -> Figure | Missing:
 class Settled:
     """How far the coupled vehicle sinks, down positive: over each axle and at the ball, mm."""
 
-    front: Figure | Missing
-    rear: Figure | Missing
-    ball: Figure | Missing
+    front: Anything
+    rear: Anything
+    ball: Anything
 
 
 def settled(T: Anything, M: Anything, geometry: Geometry) -> Settled:

@@ -1,8 +1,9 @@
-"""What coupling without bars did to the arches, as it was taped: it goes before what typical springs would do."""
+"""What coupling without bars did to the marks, as it was taped: it goes before what typical springs would do."""
 
 from __future__ import annotations
 
-from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Missing, Rule, sure, work
+from stathmos.core.bumpers import over_axles
+from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, Rule, work
 from stathmos.core.heights import Settled
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
@@ -17,16 +18,18 @@ _ENDS = {"front": ("front_left", "front_right"), "rear": ("rear_left", "rear_rig
 
 
 def settled_as_taped(rig: Rig, o: Anything) -> Settled | None:
-    """How far each end sank on coupling without bars, mm, down positive; None where it was not taped at the arches of both.
+    """How far each end sank on coupling without bars, mm, down positive, over its axle; None where it was not taped at both.
 
-    One side of an end is enough. Marks at the bumpers do not stand over the axles, and a jack on the ground or levelling
-    that was on hold the arches where they are: they tell nothing here. ``o`` rear axle to ball, mm.
+    One side of an end is enough. The axles lie between marks at the bumpers, on the line through both. A jack on the ground or
+    levelling that was on hold the marks where they are: they tell nothing here. ``o`` rear axle to ball, mm.
     """
-    if rig.choice("bay.marks") == BUMPER or rig.choice("bay.jack_clear") == "no":
-        return None
-    if rig.choice("vehicle.auto_levelling") == "on":
+    if rig.choice("bay.jack_clear") == "no" or rig.choice("vehicle.auto_levelling") == "on":
         return None
     front, rear = (_sank(rig, corners) for corners in _ENDS.values())
+    # what stood still at both bumpers stood still between them, wherever that is
+    if rig.choice("bay.marks") == BUMPER and not _stood_still(front, rear):
+        over = over_axles(rig, front, rear)
+        front, rear = over.front, over.rear
     if isinstance(front, Missing) or isinstance(rear, Missing):
         return None
     ball = work(
@@ -36,7 +39,11 @@ def settled_as_taped(rig: Rig, o: Anything) -> Settled | None:
     return Settled(front, rear, ball)
 
 
-def _sank(rig: Rig, corners: tuple[str, ...]) -> Figure | Missing:
+def _stood_still(*ends: Anything) -> bool:
+    return all(not isinstance(end, Missing) and STOOD_STILL.within(end.value) for end in ends)
+
+
+def _sank(rig: Rig, corners: tuple[str, ...]) -> Anything:
     """A − B of one end, the mean of the sides that were taped in both states, mm."""
     terms: dict[str, Anything] = {}
     for corner in corners:
@@ -63,13 +70,13 @@ _HOLDS = (
 
 
 def did_not_move(rig: Rig, taped: Settled | None, tongue: Anything) -> Phrase | None:
-    """What is asked where hundreds of pounds on the ball moved neither arch; None where they did, or all is answered."""
+    """What is asked where hundreds of pounds on the ball moved neither mark; None where they did, or all is answered."""
     if taped is None or isinstance(tongue, Missing) or tongue.value < HEAVY_TONGUE.value:
         return None
-    if not all(STOOD_STILL.within(sure(end).value) for end in (taped.front, taped.rear)):
+    if not _stood_still(taped.front, taped.rear):
         return None
     asked = [asks for path, answered, asks in _HOLDS if rig.choice(path) not in answered]
     if not asked:
         return None
     put = {"tongue": (tongue.value, WEIGHT, "nearest")}
-    return Phrase(f"{{tongue}} on the ball, and no arch has moved: {', '.join(asked)}?", put)
+    return Phrase(f"{{tongue}} on the ball, and no mark has moved: {', '.join(asked)}?", put)

@@ -21,14 +21,40 @@ Quantity = tuple[float, str, str]
 
 
 @dataclass(frozen=True)
+class Beside:
+    """A length among others of its sentence, mm: all of them are written as finely as it takes to tell apart those that differ.
+
+    ``less``: the one of them that is taken from it, as both are written.
+    """
+
+    value: float
+    among: tuple[float, ...]
+    less: float | None = None
+
+    def text(self, system: str) -> str:
+        """The length as written in ``us`` or ``metric``.
+
+        >>> among = (920.75, 922.3)  # 36 1/4 in, and 36 5/16 in to the nearest sixteenth
+        >>> Beside(922.3, among).text("us"), Beside(922.3, among, less=920.75).text("us")
+        ('36 5/16 in', '1/16 in')
+        """
+        parts = units.parts_to_tell(self.among, system)
+        count = units.in_parts(self.value, system, parts)
+        if self.less is None:
+            return units.write_parts(count, system, parts)
+        apart = abs(count - units.in_parts(self.less, system, parts))
+        return units.write_parts(apart, system, parts) if apart else f"less than {units.write_parts(1, system, parts)}"
+
+
+@dataclass(frozen=True)
 class Phrase:
     """A sentence with quantities in it, writable in either unit system.
 
-    ``quantities`` maps a name in the template to its (value, dimension, rounding).
+    ``quantities`` maps a name in the template to its (value, dimension, rounding), or to a length beside others.
     """
 
     template: str
-    quantities: Mapping[str, Quantity] = field(default_factory=dict)
+    quantities: Mapping[str, Quantity | Beside] = field(default_factory=dict)
 
     def text(self, system: str) -> str:
         """The sentence, in ``us`` or ``metric``.
@@ -37,8 +63,8 @@ class Phrase:
         'It weighs 221\xa0lb.'
         """
         written = {
-            name: units.write(value, dimension, system, way)
-            for name, (value, dimension, way) in self.quantities.items()
+            name: one.text(system) if isinstance(one, Beside) else units.write(one[0], one[1], system, one[2])
+            for name, one in self.quantities.items()
         }
         return _SLOT.sub(lambda slot: written.get(slot[1], slot[0]).replace(" ", _NO_BREAK), self.template)
 
@@ -78,7 +104,7 @@ def joined(*phrases: Phrase, by: str = " ") -> Phrase:
     >>> joined(Phrase("{w} out.", {"w": (1.0, "weight", "up")}), Phrase("{w} in.", {"w": (2.0, "weight", "up")})).text("metric")
     '1\xa0kg out. 2\xa0kg in.'
     """
-    quantities: dict[str, Quantity] = {}
+    quantities: dict[str, Quantity | Beside] = {}
     templates = []
     for index, one in enumerate(phrases):
         renamed = {name: f"{name}_{index}" for name in one.quantities}

@@ -8,10 +8,11 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
+from itertools import pairwise
 
 KG_PER_LB = 0.45359237  # exact, NIST SP 811
 MM_PER_IN = 25.4  # exact, NIST SP 811
@@ -317,21 +318,57 @@ def _rounded(amount: float, rounding: str) -> int:
     return math.floor(amount + 0.5)
 
 
+#: into how many parts an inch or a millimeter is read, by system, the usual first
+PARTS: dict[str, tuple[int, ...]] = {"us": (16, 32, 64), "metric": (1, 2, 10)}
+_WHOLE = {"us": MM_PER_IN, "metric": 1.0}
+
+
+def in_parts(mm: float, system: str, parts: int, rounding: str = "nearest") -> int:
+    """A length as a number of parts of an inch or of a millimeter.
+
+    >>> in_parts(25.4, "us", 16), in_parts(12.5, "metric", 10)
+    (16, 125)
+    """
+    return _rounded(mm / _WHOLE[system] * parts, rounding)
+
+
+def parts_to_tell(lengths: Iterable[float], system: str) -> int:
+    """How finely some lengths (mm) are written, that any two of them that differ are written otherwise; the finest at the most.
+
+    >>> parts_to_tell((38.1, 39.6875), "us"), parts_to_tell((38.1, 38.4), "us"), parts_to_tell((38.1, 38.4), "metric")
+    (16, 64, 2)
+    """
+    apart = sorted(lengths)
+    pairs = [(low, high) for low, high in pairwise(apart) if high - low > 1e-6]
+    for parts in PARTS[system]:
+        if all(in_parts(low, system, parts) < in_parts(high, system, parts) for low, high in pairs):
+            return parts
+    return PARTS[system][-1]
+
+
+def write_parts(count: int, system: str, parts: int) -> str:
+    """So many parts of an inch or of a millimeter, for reading.
+
+    >>> write_parts(364, "us", 16), write_parts(23, "us", 64), write_parts(11945, "metric", 10)
+    ('22 3/4 in', '23/64 in', '1,194.5 mm')
+    """
+    sign, (whole, part) = "−" if count < 0 else "", divmod(abs(count), parts)
+    if system == "metric":
+        return f"{sign}{whole:,}{f'{part / parts:.1f}'[1:] if part else ''} mm"
+    fraction = Fraction(part, parts)
+    if not part:
+        return f"{sign}{whole} in"
+    return f"{sign}{f'{whole} ' if whole else ''}{fraction.numerator}/{fraction.denominator} in"
+
+
 def write_length(mm: float, system: str, rounding: str = "nearest") -> str:
     """A length for reading, to 1/16 in or 1 mm.
 
     >>> write_length(577.85, "us"), write_length(577.85, "metric")
     ('22 3/4 in', '578 mm')
     """
-    if system == "metric":
-        return f"{_rounded(mm, rounding):,} mm".replace("-", "−")
-    sixteenths = _rounded(mm / MM_PER_IN * 16, rounding)
-    sign = "−" if sixteenths < 0 else ""
-    whole, part = divmod(abs(sixteenths), 16)
-    fraction = Fraction(part, 16)
-    if not part:
-        return f"{sign}{whole} in"
-    return f"{sign}{f'{whole} ' if whole else ''}{fraction.numerator}/{fraction.denominator} in"
+    parts = PARTS[system][0]
+    return write_parts(in_parts(mm, system, parts, rounding), system, parts)
 
 
 def write_feet(mm: float, system: str) -> str:

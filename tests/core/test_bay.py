@@ -14,12 +14,13 @@ from stathmos.core import rigfile
 from stathmos.core.bay import fit, simulate
 from stathmos.core.bay.adjust import coach
 from stathmos.core.bay.measure import calibrate, learn
-from stathmos.core.bay.measure.arches import arches, over_front_axle, over_rear_axle
+from stathmos.core.bay.measure.arches import arches
 from stathmos.core.bay.measure.learn import Seen
 from stathmos.core.bay.measure.sides import uneven
 from stathmos.core.bay.measure.trials import Setting
 from stathmos.core.bay.prove import torque
 from stathmos.core.bay_schools import Band
+from stathmos.core.bumpers import over_front_axle, over_rear_axle
 from stathmos.core.coupled import Rest
 from stathmos.core.figures import Given, Missing, Provenance, work
 from stathmos.core.heights import Geometry

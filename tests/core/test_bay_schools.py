@@ -16,7 +16,7 @@ from stathmos.core.bay.measure import likelihood, windows
 from stathmos.core.bay.measure.arches import StateMarks, States
 from stathmos.core.bay.measure.scale import Scale, moved
 from stathmos.core.bay_schools import BAY_SCHOOLS, Marks, half_of, least_of_half
-from stathmos.core.figures import Authority, Given, Missing, Provenance
+from stathmos.core.figures import Anything, Authority, Given, Missing, Provenance
 from stathmos.core.rules import Rules
 from stathmos.core.schools import RESTORATION_SCHOOLS
 from stathmos.core.units import LENGTH, MM_PER_IN
@@ -42,11 +42,14 @@ def taped(found: Marks, u: float = 0.5) -> windows.Taped:
         name: Missing((name,)) if getattr(found, name) is None else figure(getattr(found, name), name, u)
         for name in NAMES
     }
-    state = {one: StateMarks(at[f"front_{one}"], at[f"rear_{one}"]) for one in "abc"}
-    good = {name: at[name] for name in ("front_good", "rear_good")}
+    state = {one: _at_the_arches(at[f"front_{one}"], at[f"rear_{one}"]) for one in ("a", "b", "c", "good")}
     rise = 12.0 if None in (found.front_a, found.front_b) else max(1.0, found.front_b - found.front_a)
     scale = Scale(rise=rise, lift=8.0, supposed=found.front_b is None)
-    return windows.Taped(states=States(state["a"], state["b"], state["c"]), good=good, scale=scale)
+    return windows.Taped(states=States(state["a"], state["b"], state["c"]), good=state["good"], scale=scale)
+
+
+def _at_the_arches(front: Anything, rear: Anything) -> StateMarks:
+    return StateMarks(front, rear, front, rear)
 
 
 def said(found: Marks, rules: Rules = Rules()) -> dict[str, windows.Window]:
@@ -153,7 +156,7 @@ class Words(unittest.TestCase):
         full = found["full"].says.text("us").replace("\u00a0", " ")
         self.assertIn("The front mark at 36 1/4 in stands 1/8 in above its window, 35 7/8 in to 36 1/8 in", full)
         drops = found["equal_drop"].says.text("us").replace("\u00a0", " ")
-        self.assertIn("The front stands −1/4 in and the rear 3/4 in lower than uncoupled, 1 in apart", drops)
+        self.assertIn("The front stands 1/4 in higher and the rear 3/4 in lower than uncoupled, 1 in apart", drops)
 
     def test_a_missing_mark_is_named(self) -> None:
         found = said(marks(36, None, 36.25))
@@ -252,8 +255,8 @@ class Properties(unittest.TestCase):
                 "rear_c": figure(0, "rc", 0),
             }
             expected = norm.cdf(12.7, front, u) - norm.cdf(-12.7, front, u)
-            self.assertAlmostEqual(likelihood.draws(figures).likelihood(school), expected, 1)
-            self.assertLess(abs(likelihood.draws(figures).likelihood(school) - expected), 0.02)
+            self.assertAlmostEqual(likelihood.draws((figures,), figures).likelihood(school, figures), expected, 1)
+            self.assertLess(abs(likelihood.draws((figures,), figures).likelihood(school, figures) - expected), 0.02)
 
 
 class Aiming(unittest.TestCase):

@@ -2110,6 +2110,7 @@ export interface components {
             authority: string;
             verdict: string;
             says: components["schemas"]["Both"];
+            rear_says: components["schemas"]["Both"] | null;
             likely_text: string | null;
             /** Format: double */
             low: number | null;
@@ -2120,12 +2121,6 @@ export interface components {
             low_text: components["schemas"]["Both"] | null;
             high_text: components["schemas"]["Both"] | null;
             aim_text: components["schemas"]["Both"] | null;
-            /** Format: double */
-            rear_low: number | null;
-            /** Format: double */
-            rear_high: number | null;
-            rear_low_text: components["schemas"]["Both"] | null;
-            rear_high_text: components["schemas"]["Both"] | null;
         };
         /**
          * @description * `used` - used

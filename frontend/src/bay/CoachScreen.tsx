@@ -13,7 +13,7 @@ import { trialName } from "./trials";
 
 export function CoachScreen({ fit }: { fit: Fit }) {
   const { read } = useUnits();
-  const { entries, write, visit, may, pending, trials } = useBayPage();
+  const { write, visit, may, pending, trials } = useBayPage();
   const next = fit.next;
   const last = fit.tried.at(-1);
   const settings = [...new Map(fit.tried.flatMap((one) => one.counted).map((one) => [one.kind, one])).values()];
@@ -69,13 +69,8 @@ export function CoachScreen({ fit }: { fit: Fit }) {
           <Box sx={{ mt: 0.5 }}>Set the bars as you judge, write down how they are set, and measure: it is kept beside the others.</Box>
         </Box>
       )}
-      {entries["bay.marks"]?.is === "bumper" && <Box>Heights of the body over the front axle, worked out from the bumper marks.</Box>}
       <ArchGauge a={fit.states.front_a} b={fit.states.front_b} c={last && !last.void ? last.front : null} windows={fit.windows} predicted={predicted} />
-      {own?.rear_low_text && own.rear_high_text && (
-        <Box sx={{ fontSize: "1.1rem" }}>
-          At the rear “{own.name}” wants {read(own.rear_low_text)} to {read(own.rear_high_text)}; the rear mark is {last?.rear.text && !last.void ? read(last.rear.text) : "not measured"}.
-        </Box>
-      )}
+      {own?.rear_says && <Box sx={{ fontSize: "1.1rem" }}>{read(own.rear_says)}</Box>}
       {fit.opposite && (
         <Box role="note" sx={{ border: `1.5px dashed ${pencil}`, p: 1.25, fontSize: "1.1rem" }}>
           {read(fit.opposite)}

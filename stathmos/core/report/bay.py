@@ -17,7 +17,7 @@ from stathmos.core.bay.say.believe import Believed
 from stathmos.core.bay.say.questions import Question
 from stathmos.core.figures import Anything, Missing, sure, there
 from stathmos.core.joints import BY_FEEL, METHODS
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Beside, Phrase
 from stathmos.core.report.findings import elevation, finding
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of, written
 from stathmos.core.rig import entry_at
@@ -38,11 +38,9 @@ def check(one: Check) -> Tree:
 
 
 def window(one: Window) -> Tree:
-    """One school's window; heights in mm for the gauge, in words for reading, rounded inward."""
-    heights = {
-        "low": (one.low_height, "up"), "high": (one.high_height, "down"), "aim": (one.aim_height, "nearest"),
-        "rear_low": (one.rear_low_height, "up"), "rear_high": (one.rear_high_height, "down"),
-    }  # fmt: skip
+    """One school's window; heights in mm for the gauge, in words for reading."""
+    heights = {"low": one.low_height, "high": one.high_height, "aim": one.aim_height}
+    known = tuple(height for height in heights.values() if height is not None)
     return {
         "key": one.key,
         "name": one.name,
@@ -51,11 +49,12 @@ def window(one: Window) -> Tree:
         "authority": one.authority,
         "verdict": one.verdict,
         "says": one.says,
+        "rear_says": one.rear_says,
         "likely_text": None if one.likely is None else units.write(one.likely, units.SHARE, "us", "down"),
-        **{name: height for name, (height, _) in heights.items()},
+        **heights,
         **{
-            f"{name}_text": None if height is None else Amount(height, units.LENGTH, rounding)
-            for name, (height, rounding) in heights.items()
+            f"{name}_text": None if height is None else InUnits(Beside(height, known).text)
+            for name, height in heights.items()
         },
     }
 
@@ -107,8 +106,8 @@ def tried(one: Tried) -> Tree:
             for counted in one.counted
         ],
         "hole": None if setting is None else setting.hole,
-        "front": figure(one.state.front),
-        "rear": figure(one.state.rear),
+        "front": figure(one.state.front_mark),
+        "rear": figure(one.state.rear_mark),
         "restoration": figure(one.restoration),
         "void": one.void,
     }
@@ -253,10 +252,10 @@ def tree(fit: bay.Fit) -> Tree:
         ],
         "refit": measured.refit,
         "states": {
-            "front_a": figure(a.front),
-            "front_b": figure(b.front),
-            "rear_a": figure(a.rear),
-            "rear_b": figure(b.rear),
+            "front_a": figure(a.front_mark),
+            "front_b": figure(b.front_mark),
+            "rear_a": figure(a.rear_mark),
+            "rear_b": figure(b.rear_mark),
             "rise": figure(measured.arches.rise),
             "drop": figure(measured.arches.drop),
         },

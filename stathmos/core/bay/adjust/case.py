@@ -7,9 +7,9 @@ from functools import cached_property
 
 from stathmos.core.bay.adjust import coach
 from stathmos.core.bay.adjust.coach import Advice, Stands
+from stathmos.core.bay.measure.frames import Frame
 from stathmos.core.bay.measure.learn import LearnedLine
 from stathmos.core.bay.measure.lines import LEAST_U, Told, hole_effect, learned_from, told_by
-from stathmos.core.bay.measure.scale import restored_at
 from stathmos.core.bay.measure.trials import Setting, Tried
 from stathmos.core.bay.measure.windows import Taped, Window
 from stathmos.core.bay_schools import Band
@@ -51,6 +51,11 @@ class Case:
         shift = hole_effect(self.rest, set_so.counts if set_so else {}, self.pitch)
         return learned_from(self.rest, self.told, shift)
 
+    @cached_property
+    def frame(self) -> Frame:
+        """The heights that the school in force judges."""
+        return self.taped.frame(self.window.school)
+
     @property
     def target(self) -> Band | None:
         """The window in restoration."""
@@ -60,12 +65,9 @@ class Case:
     @property
     def stands(self) -> Stands | None:
         """Where the rig stands after its last trial; None where its front mark cannot be put into a restoration."""
-        scale = self.taped.scale
-        c = None if self.taped.states.c is None else self.taped.states.c.front
-        if scale is None or c is None or isinstance(c, Missing):
-            return None
-        f = restored_at(self.window.school, self.taped.marks, scale)
-        if f is None:
+        frame = self.frame
+        scale, c, f = frame.scale, frame.figures.get("front_c"), frame.restored(self.window.school)
+        if scale is None or c is None or f is None:
             return None
         of_one = max(c.u / scale.rise, LEAST_U)
         u = of_one * 2**0.5 if isinstance(self.restored, Missing) or scale.supposed else max(self.restored.u, LEAST_U)
@@ -112,7 +114,7 @@ def advised(case: Case) -> Advice | None:
     # the tape did not tell how far coupling goes: which way is known, and how far is not
     target = (
         None
-        if case.taped.scale is None or case.taped.scale.supposed and not case.window.school.reference
+        if case.frame.scale is None or case.frame.scale.supposed and not case.window.school.reference
         else case.target
     )
     return coach.advise(case.line, now, stands, target, allowed, case.order, case.tried, case.would_not)

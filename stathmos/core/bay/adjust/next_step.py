@@ -23,18 +23,18 @@ from stathmos.core.bay.adjust.words import (
 )
 from stathmos.core.bay.measure import Measured
 from stathmos.core.bay.measure.arches import B, of_trial, read_twice
+from stathmos.core.bay.measure.frames import at_marks, good_marks
 from stathmos.core.bay.measure.learn import Believed
 from stathmos.core.bay.measure.lines import hole_effect
-from stathmos.core.bay.measure.scale import moved
 from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting, new_key, whose_rails_stand
-from stathmos.core.bay.measure.windows import front_words, named_mark
+from stathmos.core.bay.measure.windows import named_mark
 from stathmos.core.bay_schools import INSIDE
 from stathmos.core.coupled import MODEL
-from stathmos.core.figures import Missing, sure, wanting
+from stathmos.core.figures import Missing, sure, there, wanting
 from stathmos.core.heights import Position, hole_pitch, level_slack
 from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.rig.bay import AGAIN as AGAIN_MARK
-from stathmos.core.rig.bay import BUMPER, START
+from stathmos.core.rig.bay import START
 from stathmos.core.settings import KINDS, settings_of, written_at
 from stathmos.core.stock import Kit
 from stathmos.core.tolerances import ATTITUDE
@@ -61,8 +61,8 @@ class Bench:
 
 def next_step(bench: Bench) -> tuple[Next, tuple[Effect, ...]]:
     """The next step, and what has been learned of this rig's own."""
-    scale, line = bench.case.taped.scale, bench.case.line
-    learned = () if line is None or scale is None else effects(line, bench.kit, scale.rise)
+    rise, line = bench.case.frame.rise, bench.case.line
+    learned = () if line is None or rise is None else effects(line, bench.kit, rise)
     return _step(bench, learned), learned
 
 
@@ -108,7 +108,7 @@ def _measure_before_the_bars(bench: Bench) -> Next | None:
     measured, school = bench.measured, bench.case.window.school
     if school.reference:
         return None
-    known = measured.taped.figures
+    known = {**at_marks(measured.taped.states), **good_marks(measured.taped.good)}
     missing = [name for name in school.needs if not name.endswith("_c") and name not in known]
     if not missing:
         return None
@@ -251,13 +251,8 @@ def _coached(bench: Bench, learned: tuple[Effect, ...]) -> Next:
     advice = advised(case)
     if advice is None:
         return _nothing_to_go_by(bench, learned)
-    window, scale, stands = case.window, case.taped.scale, case.stands
-    assert scale is not None and stands is not None and case.taped.states.c is not None
-    b = sure(case.taped.states.c.front).value + stands.f * scale.rise
-    front = Front(
-        name=front_words(measured.rig.choice("bay.marks") == BUMPER), window=window, b=b, rise=scale.rise,
-        rocked=case.rocked,
-    )  # fmt: skip
+    frame, stands = case.frame, there(case.stands)
+    front = Front(school=case.window.school, says=case.window.says, frame=frame, f=stands.f, rocked=case.rocked)
     says, why = in_words(advice, front)
     if advice.verdict == USED_UP:
         why = _used_up(bench, advice, why)
@@ -272,7 +267,7 @@ def _coached(bench: Bench, learned: tuple[Effect, ...]) -> Next:
     rail = _rail_then(measured, advice.mean - stands.f, advice.u)
     return Next(
         verdict=CHANGE, says=says, why=why, entries=entries,
-        front=b - advice.mean * scale.rise, front_u=2 * advice.u * scale.rise,
+        front=front.height(advice.mean), front_u=front.spread(advice.u),
         rail=rail.mean if rail else None, rail_u=rail.u if rail else None, likely=advice.likely, effects=learned,
     )  # fmt: skip
 
@@ -398,23 +393,21 @@ def _head_words(
     put: dict[str, tuple[float, str, str]],
     learned: tuple[Effect, ...],
 ) -> Next:
-    measured, case, scale = bench.measured, bench.case, bench.case.taped.scale
+    case, frame = bench.case, bench.case.frame
     lower, number = best.holes < 0, abs(best.holes)
     way, words = ("down" if lower else "up"), ("a hole" if number == 1 else f"{number} holes")
     turn = "winds the bars: they will carry more" if lower else "unwinds the bars: they will carry less"
     put |= {"ball": (abs(best.by), LENGTH, "nearest")}
     hole = None if setting.hole is None else setting.hole + best.holes
-    rail = _rail_then(measured, best.more, 0.5 * abs(best.more), best.by)
+    rail = _rail_then(bench.measured, best.more, 0.5 * abs(best.more), best.by)
     why = f"The rail stands {{apart}} {high} in front. {{ball}} {way} {turn}. Every C measured before is void; A and B stand."
     front = front_u = None
-    stands = case.stands
-    if scale is not None and stands is not None and case.taped.states.c is not None:
-        then = moved(case.taped.marks, scale, best.more)
-        front, front_u = float(then.front_c), 2 * hypot(0.5 * best.more, 0.1) * scale.rise
+    if case.stands is not None and frame.rise is not None:
+        then = frame.after(best.more)
+        front, front_u = then.told(then.marks.front_c), 2 * hypot(0.5 * best.more, 0.1) * frame.rise
+    if front is not None and front_u is not None:
         put |= {"front": (front, LENGTH, "nearest"), "u": (front_u, LENGTH, "up")}
-        why += (
-            f" Predicted: {front_words(measured.rig.choice('bay.marks') == BUMPER)} at {{front}}, give or take {{u}}."
-        )
+        why += " Predicted: the front mark at {front}, give or take {u}."
     if rail is not None:
         put |= {"rail": (abs(rail.mean), LENGTH, "up")}
         why += f" The rail then {{rail}} {'higher' if rail.mean > 0 else 'lower'} in front."

@@ -6,10 +6,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, COARSE, DONE, LEAVE, NOISE, SURE_ENOUGH, Advice
+from stathmos.core.bay.measure.frames import Frame
 from stathmos.core.bay.measure.learn import LearnedLine
-from stathmos.core.bay.measure.windows import Window
+from stathmos.core.bay.measure.windows import edges_of
+from stathmos.core.bay_schools import BaySchool
 from stathmos.core.figures import there
-from stathmos.core.phrases import Phrase, joined
+from stathmos.core.phrases import Beside, Phrase, Quantity, joined
 from stathmos.core.settings import KINDS, settings_of
 from stathmos.core.stock import Kit
 from stathmos.core.units import LENGTH, SHARE
@@ -53,40 +55,56 @@ class Next:
 
 @dataclass(frozen=True, kw_only=True)
 class Front:
-    """The front mark while it is spoken of: what it is called, its window, where no restoration would leave it, its rise, mm.
+    """The front mark while it is spoken of: what the school in force says of it, its heights, the restoration at which it stands.
 
     ``rocked``: whether the rig was rolled and rocked before its last marks were read.
     """
 
-    name: str
-    window: Window
-    b: float
-    rise: float
+    school: BaySchool
+    says: Phrase
+    frame: Frame
+    f: float
     rocked: bool
+
+    def height(self, f: float) -> float | None:
+        """Where it is predicted to stand at another restoration, mm."""
+        then = self.frame.after(f - self.f)
+        return then.told(then.marks.front_c)
+
+    def spread(self, u: float) -> float:
+        """A restoration's standard uncertainty as an expanded one of the mark, mm."""
+        return 2 * u * (self.frame.rise or 0.0)
+
+    def window(self, f: float) -> dict[str, float | None]:
+        """The edges of its window at another restoration, ``low`` and ``high``, mm: the rear has moved then too."""
+        then = edges_of(self.school, self.frame.after(f - self.f), None)
+        return {"low": then.get("low_height"), "high": then.get("high_height")}
 
 
 def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
     """What to do, and why, for a verdict of the coach. What stands out is told by the school's own words."""
-    put = {
-        "now": (front.b - advice.mean * front.rise, LENGTH, "nearest"),
+    put: dict[str, Quantity | Beside] = {
         "likely": (advice.now_likely or 0.0, SHARE, "down"),
         "then": (advice.likely, SHARE, "down"),
-        "u": (2 * advice.u * front.rise, LENGTH, "up"),
+        "u": (front.spread(advice.u), LENGTH, "up"),
     }
-    says = front.window.says
+    says = front.says
     if advice.verdict == CHANGE and advice.blind:
         change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
         one_step = Phrase("How far one step goes is not known on this rig: one, then measure C again.")
         return Phrase(change), joined(says, one_step)
     if advice.verdict == CHANGE:
         change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
-        low, high = front.window.low_height, front.window.high_height
-        its_window = ""
-        if low is not None and high is not None:
-            put |= {"low": (low, LENGTH, "up"), "high": (high, LENGTH, "down")}
-            its_window = "; its window is {low} to {high}"
+        heights = {
+            name: one
+            for name, one in (("now", front.height(advice.mean)), *front.window(advice.mean).items())
+            if one is not None
+        }
+        put |= {name: Beside(one, tuple(heights.values())) for name, one in heights.items()}
+        at = "the front mark at {now}, give or take {u}" if "now" in heights else "the front mark moves as the bars do"
+        its_window = "; its window is then {low} to {high}" if {"low", "high"} <= heights.keys() else ""
         return Phrase(change), Phrase(
-            f"Predicted: {front.name} at {{now}}, give or take {{u}}{its_window}. Every mark stands in its window then with {{then}} likelihood. One change, then measure C again.",
+            f"Predicted: {at}{its_window}. Every mark stands in its window then with {{then}} likelihood. One change, then measure C again.",
             put,
         )
     if advice.verdict == DONE:

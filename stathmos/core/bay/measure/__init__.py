@@ -9,11 +9,12 @@ from stathmos.core import axles
 from stathmos.core.answer import Assessment
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import calibrate
-from stathmos.core.bay.measure.arches import Arches, arches, corner, over_the_axles
+from stathmos.core.bay.measure.arches import Arches, StateMarks, arches, corner, over_the_axles
 from stathmos.core.bay.measure.attitude import attitude, coupled_attitude
 from stathmos.core.bay.measure.ball import ball_follows
 from stathmos.core.bay.measure.beside import Beside, as_measured, beside_the_plan
 from stathmos.core.bay.measure.calibrate import Loads, Rates, Reconciled
+from stathmos.core.bay.measure.frames import Reach
 from stathmos.core.bay.measure.learn import Believed
 from stathmos.core.bay.measure.lines import expected, told_by
 from stathmos.core.bay.measure.preconditions import preconditions
@@ -109,7 +110,7 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
         weighed=None if isinstance(restoration.weighed, Missing) else restoration.weighed,
         together=None if wanting(by_tape, restoration.weighed, restored) else sure(restored),
         scales=" and ".join(_SCALES[name] for name in restoration.ways if name in _SCALES) or _SCALES["bridge"],
-        at_bumpers=rig.choice("bay.marks") == BUMPER,
+        is_at_bumpers=rig.choice("bay.marks") == BUMPER, reach=_reach(rig),
     )  # fmt: skip
     if kit is not None and holds is not None and holds.setting is not None:
         taped = replace(taped, learned=_expected(taped, now, trials, holds, holds.setting))
@@ -166,10 +167,17 @@ def _as_measured(rig: Rig, told: Rates, planned: Assessment, again: Callable[[Ri
     return planned if measured == rig else again(measured)
 
 
-def _good(rig: Rig) -> dict[str, Anything]:
+def _good(rig: Rig) -> StateMarks:
     """The reference of a known-good rig, as good as its own tape."""
-    marks = over_the_axles(rig, corner(rig, "bay.good_front"), corner(rig, "bay.good_rear"))
-    return {"front_good": marks.front, "rear_good": marks.rear}
+    return over_the_axles(rig, corner(rig, "bay.good_front"), corner(rig, "bay.good_rear"))
+
+
+def _reach(rig: Rig) -> Reach | None:
+    """How far the bumpers stand from the axles, where that was taped."""
+    ahead, w, behind = (rig.figure(path) for path in ("bay.front_mark", "vehicle.wheelbase", "bay.rear_mark"))
+    if isinstance(ahead, Missing) or isinstance(w, Missing) or isinstance(behind, Missing) or w.value <= 0:
+        return None
+    return Reach(ahead=ahead.value, w=w.value, behind=behind.value)
 
 
 def _refit(planned: Assessment, now: Assessment) -> Phrase | None:

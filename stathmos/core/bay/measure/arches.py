@@ -8,8 +8,8 @@ floor that is not level cancels out of it as long as the rig stands on the same 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import partial
 
+from stathmos.core import bumpers
 from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Missing, Rule, expanded, work
 from stathmos.core.rig import Rig, Trial, entries, entry_at
 from stathmos.core.rig.bay import AGAIN, BUMPER, CORNERS, SIDES, corner_path, trial_number
@@ -26,9 +26,6 @@ OTHER_SIDE = MM_PER_IN / 8
 REAR_UNSEEN = MM_PER_IN / 16
 
 _MEAN = Rule("Left and right are meaned.", COMMON_PRACTICE)
-_BUMPER = Rule(
-    "The body is straight between its marks: the height over an axle lies on the line through them.", "geometry"
-)
 _TWICE = Rule("A mark that was read twice, with a rock between, is meaned.", COMMON_PRACTICE)
 STICKING = Rule(
     "Springs stick: rocked they stand within 1/16 in of where they belong, not rocked within ⅛ in.",
@@ -43,26 +40,6 @@ def mean_of_sides(left: float, right: float) -> float:
     959.0
     """
     return (left + right) / 2
-
-
-def over_front_axle(front: float, rear: float, ahead: float, w: float, behind: float) -> float:
-    """Height of the body over the front axle from marks at the bumpers, mm.
-
-    front + (rear − front) · ahead / (ahead + w + behind); ``ahead`` of the front axle, ``behind`` the rear one.
-
-    >>> over_front_axle(front=500, rear=600, ahead=1000, w=3000, behind=1000)
-    520.0
-    """
-    return front + (rear - front) * ahead / (ahead + w + behind)
-
-
-def over_rear_axle(front: float, rear: float, ahead: float, w: float, behind: float) -> float:
-    """Height of the body over the rear axle from marks at the bumpers, mm.
-
-    >>> over_rear_axle(front=500, rear=600, ahead=1000, w=3000, behind=1000)
-    580.0
-    """
-    return rear - (rear - front) * behind / (ahead + w + behind)
 
 
 @dataclass(frozen=True)
@@ -239,18 +216,8 @@ def over_the_axles(rig: Rig, front: Anything, rear: Anything) -> StateMarks:
     """A state from its marks: at the arches the marks stand over the axles, at the bumpers the axles lie between them."""
     if rig.choice("bay.marks") != BUMPER:
         return StateMarks(front, rear, front, rear)
-    where = {
-        "ahead": rig.figure("bay.front_mark"),
-        "w": rig.figure("vehicle.wheelbase"),
-        "behind": rig.figure("bay.rear_mark"),
-    }
-    over = partial(work, front=front, rear=rear, **where)
-    return StateMarks(
-        over("over the front axle, on the line through both marks", LENGTH, over_front_axle, _BUMPER),
-        over("over the rear axle, on the line through both marks", LENGTH, over_rear_axle, _BUMPER),
-        front,
-        rear,
-    )
+    over = bumpers.over_axles(rig, front, rear)
+    return StateMarks(over.front, over.rear, front, rear)
 
 
 def in_order(trials: tuple[Trial, ...]) -> tuple[Trial, ...]:

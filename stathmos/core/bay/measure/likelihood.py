@@ -15,7 +15,7 @@ from typing import NamedTuple
 import numpy as np
 
 from stathmos.core.bay_schools import BaySchool, Marks
-from stathmos.core.figures import Anything, Known, Missing
+from stathmos.core.figures import Known
 
 DRAWS = 4096
 LEAST_WEIGHT = 8.0  # of the draws' weight, that they say anything
@@ -28,13 +28,10 @@ def _normal(column: int) -> np.ndarray:
     return np.random.default_rng((_SEED, column)).standard_normal(DRAWS)
 
 
-def drawn(figures: Mapping[str, Known]) -> dict[str, np.ndarray]:
-    """Each figure as it may truly be, drawn together: what two of them share moves both."""
-    sources = {source: None for figure in figures.values() for source in figure.spread}
-    column = {source: index for index, source in enumerate(sources)}
+def drawn(figures: Mapping[str, Known], sources: Mapping[str, np.ndarray]) -> dict[str, np.ndarray]:
+    """Each figure as it may truly be, drawn together: what two of them share moves both. ``sources``: what they stand on, drawn."""
     return {
-        name: figure.value
-        + sum((share * _normal(column[source]) for source, share in figure.spread.items()), np.zeros(DRAWS))
+        name: figure.value + sum((share * sources[source] for source, share in figure.spread.items()), np.zeros(DRAWS))
         for name, figure in figures.items()
     }
 
@@ -52,27 +49,30 @@ class Expected(NamedTuple):
 
 @dataclass(frozen=True)
 class Draws:
-    """A rig's marks as they may truly be, by their names in `Marks`, and what each draw weighs."""
+    """What a rig's heights stand on as it may truly be, drawn, by its source; and what each draw weighs."""
 
-    marks: Mapping[str, np.ndarray]
+    sources: Mapping[str, np.ndarray]
     weights: np.ndarray
 
-    def likelihood(self, school: BaySchool) -> float | None:
-        """How likely the marks truly stand as a school wants; None where one that it needs is wanting."""
-        if any(name not in self.marks for name in school.needs):
+    def likelihood(self, school: BaySchool, figures: Mapping[str, Known]) -> float | None:
+        """How likely the heights that a school judges truly stand as it wants; None where one that it needs is wanting."""
+        if any(name not in figures for name in school.needs):
             return None
-        return float((self.weights * school.holds(Marks(**self.marks))).sum() / self.weights.sum())
+        marks = Marks(**drawn(figures, self.sources))
+        return float((self.weights * school.holds(marks)).sum() / self.weights.sum())
 
 
-def draws(figures: Mapping[str, Anything], expected: Iterable[Expected] = ()) -> Draws:
-    """A rig's marks drawn, to be looked at under each school.
+def draws(judged: Iterable[Mapping[str, Known]], over: Mapping[str, Known], expected: Iterable[Expected] = ()) -> Draws:
+    """A rig's heights drawn, to be looked at under each school.
 
-    ``figures``: the marks by their names in `Marks`; ``expected``: what else tells the restoration, each counting by its own doubt.
+    ``judged``: the heights by their names in `Marks`, as each school may judge them; ``over``: those over the axles; ``expected``:
+    what else tells the restoration, each counting by its own doubt.
 
     Sources: [1] JCGM 101:2008, propagation of distributions by a Monte Carlo method.
     """
-    marks = drawn({name: one for name, one in figures.items() if not isinstance(one, Missing)})
-    weights = np.ones(DRAWS)
+    names = {source: None for figures in (*judged, over) for one in figures.values() for source in one.spread}
+    sources = {source: _normal(column) for column, source in enumerate(names)}
+    marks, weights = drawn(over, sources), np.ones(DRAWS)
     for one in expected:
         f = _restored(marks, one.rise)
         if f is not None and one.u > 0:
@@ -81,7 +81,7 @@ def draws(figures: Mapping[str, Anything], expected: Iterable[Expected] = ()) ->
         weights.sum() < LEAST_WEIGHT
     ):  # what else was told lies so far off that the draws cannot say: the marks alone speak
         weights = np.ones(DRAWS)
-    return Draws(marks, weights)
+    return Draws(sources, weights)
 
 
 def _restored(marks: Mapping[str, np.ndarray], rise: float | None) -> np.ndarray | None:

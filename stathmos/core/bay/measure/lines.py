@@ -8,7 +8,6 @@ from typing import NamedTuple
 
 from stathmos.core.bay.measure import learn
 from stathmos.core.bay.measure.learn import Believed, LearnedLine, Seen
-from stathmos.core.bay.measure.scale import restored_at
 from stathmos.core.bay.measure.trials import Setting, Tried
 from stathmos.core.bay.measure.windows import Taped
 from stathmos.core.bay_schools import BaySchool
@@ -116,11 +115,11 @@ def learned_from(
 def told_by(trials: tuple[Tried, ...], taped: Taped, school: BaySchool) -> tuple[Told, ...]:
     """Each trial's setting and where its front mark came to rest, in restoration; those without either teach nothing."""
     found = []
-    for one in trials if taped.scale is not None else ():
-        assert taped.scale is not None
-        f = restored_at(school, replace(taped, states=one.states, together=None).marks, taped.scale)
-        if one.setting is not None and f is not None and not isinstance(one.state.front, Missing):
-            found.append(Told(one.setting, f, one.state.front.u / taped.scale.rise))
+    for one in trials:
+        frame = replace(taped, states=one.states, together=None).frame(school)
+        f = frame.restored(school)
+        if one.setting is not None and f is not None and frame.scale is not None:
+            found.append(Told(one.setting, f, frame.figures["front_c"].u / frame.scale.rise))
     return tuple(found)
 
 

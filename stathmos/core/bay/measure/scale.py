@@ -32,12 +32,20 @@ def rear_follows(w: float, o: float, L: float) -> float:
 class Scale:
     """What all of a restoration does to the marks, mm: the front comes down by ``rise``, the rear up by ``lift``.
 
-    ``supposed``: the tape did not tell it; it is the model's. ``lift`` None where nobody knows it.
+    ``drop``: how far coupling let the rear down, and ``coupled`` how far it lifted the front mark: at the wheel arches as far as
+    all of a restoration brings it down again. ``supposed``: the tape did not tell it; it is the model's. None where it is not known.
     """
 
     rise: float
     lift: float | None
     supposed: bool
+    drop: float | None = None
+    coupled: float | None = None
+
+    @property
+    def lifted(self) -> float:
+        """How far coupling lifted the front mark, mm."""
+        return self.rise if self.coupled is None else self.coupled
 
 
 def scale_of(states: States, coupled: Coupled, geometry: Geometry) -> Scale | None:
@@ -51,7 +59,7 @@ def scale_of(states: States, coupled: Coupled, geometry: Geometry) -> Scale | No
     lengths = [value_of(one) for one in (geometry.w, geometry.o, geometry.L)]
     known = [one for one in lengths if one is not None]
     lift = None if drop is None or len(known) < len(lengths) else max(0.0, drop) * (1 - rear_follows(*known))
-    return None if rise is None or rise <= 0 else Scale(rise=rise, lift=lift, supposed=supposed)
+    return None if rise is None or rise <= 0 else Scale(rise=rise, lift=lift, supposed=supposed, drop=drop)
 
 
 def value_of(figure: Anything) -> float | None:
@@ -74,7 +82,7 @@ def begins_at(marks: Marks, scale: Scale) -> float | None:
     if marks.front_b is not None and not scale.supposed:
         return float(marks.front_b)
     if marks.front_a is not None:
-        return float(marks.front_a) + scale.rise
+        return float(marks.front_a) + scale.lifted
     return None if marks.front_b is None else float(marks.front_b)
 
 
@@ -82,5 +90,5 @@ def restored_at(school: BaySchool, marks: Marks, scale: Scale) -> float | None:
     """The restoration at which the front mark stands by a scale, whichever of A, B and the reference that has to begin with."""
     zero = begins_at(marks, scale)
     if zero is None and school.reference and marks.front_good is not None:
-        zero = float(marks.front_good) + scale.rise  # matched by C alone: a scale for the steps, and no more
+        zero = float(marks.front_good) + scale.lifted  # matched by C alone: a scale for the steps, and no more
     return None if zero is None or marks.front_c is None else (zero - float(marks.front_c)) / scale.rise

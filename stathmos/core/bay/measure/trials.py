@@ -55,7 +55,7 @@ class Tried:
     @property
     def measured(self) -> bool:
         """Whether its front marks were read, on one side at least."""
-        return not isinstance(self.state.front, Missing)
+        return not isinstance(self.state.front_mark, Missing)
 
     @property
     def would_not_go_on(self) -> bool:

@@ -6,10 +6,21 @@ front mark, is for aiming only: a school that looks at the rear too is put into 
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from stathmos.core.bay.measure.arches import States
+from stathmos.core.bay.measure.arches import StateMarks, States
+from stathmos.core.bay.measure.frames import (
+    Frame,
+    Reach,
+    at_bumpers,
+    at_marks,
+    good_marks,
+    of_axles,
+    of_marks,
+    over_axles,
+)
 from stathmos.core.bay.measure.learn import Believed
 from stathmos.core.bay.measure.likelihood import Draws, Expected, draws
 from stathmos.core.bay.measure.scale import Scale, begins_at, moved, restored_at
@@ -20,6 +31,7 @@ from stathmos.core.bay_schools import (
     INSIDE,
     NEVER,
     OPEN,
+    REAR,
     TOO_LITTLE,
     TOO_MUCH,
     Band,
@@ -28,9 +40,10 @@ from stathmos.core.bay_schools import (
     Marks,
     Stand,
 )
-from stathmos.core.figures import Anything, Authority, Known, Lazily, Missing, Rule
-from stathmos.core.phrases import Phrase, joined
+from stathmos.core.figures import Authority, Known, Lazily, Rule, there
+from stathmos.core.phrases import Beside, Phrase, as_text, joined
 from stathmos.core.rules import Rules
+from stathmos.core.tolerances import SAME
 from stathmos.core.uncertainty import chance_between
 from stathmos.core.units import LENGTH, SHARE
 
@@ -42,8 +55,8 @@ class Window:
     """One school's window on this rig, and what it says of the last trial.
 
     ``low``, ``aim``, ``high`` in restoration, for aiming; the ``_height``s are the same of the front mark, ``rear_`` of the rear one,
-    mm. ``verdict`` on the last trial; ``says`` it with the figures; ``missing`` the marks it waits for. None where it cannot be worked
-    out yet.
+    mm. ``verdict`` on the last trial; ``says`` it with the figures, and ``rear_says`` what is wanted at the rear; ``missing`` the marks
+    it waits for. None where it cannot be worked out yet.
     """
 
     key: str
@@ -61,6 +74,7 @@ class Window:
     rear_high_height: float | None = None
     verdict: str = OPEN
     says: Phrase = Phrase("Not measured yet.")
+    rear_says: Phrase | None = None
     likely: float | None = None
     missing: tuple[str, ...] = ()
     school: BaySchool = field(default=BAY_SCHOOLS["half_to_full"], repr=False)
@@ -70,35 +84,47 @@ class Window:
 class Taped:
     """What a verdict is given on: A, B and C of the last trial whose C holds, and the reference of a known-good rig.
 
-    ``good``: its marks by their names in `Marks`. ``weighed``: the restoration by the weighbridge, where pass 3 was read with this setting; ``together`` with the tape's, where
-    both tell; ``scales`` what it was weighed by. ``learned``: the restoration that the model and the other trials make one expect of this setting. ``scale``: for aiming. ``at_bumpers``: where the marks are.
+    ``good``: its marks. ``weighed``: the restoration by the weighbridge, where pass 3 was read with this setting; ``together`` with the
+    tape's, where both tell; ``scales`` what it was weighed by. ``learned``: the restoration that the model and the other trials make
+    one expect of this setting. ``scale``: how far all of a restoration moves the body over the axles, for aiming. ``is_at_bumpers``:
+    where the marks are; ``reach``: how far those stand from the axles, None where that is not known.
     """
 
     states: States
-    good: Mapping[str, Anything] = field(default_factory=dict)
+    good: StateMarks | None = None
     scale: Scale | None = None
     weighed: Known | None = None
     together: Known | None = None
     scales: str = "the weighbridge"
     learned: Believed | None = None
-    at_bumpers: bool = False
+    is_at_bumpers: bool = False
+    reach: Reach | None = None
 
-    @property
-    def figures(self) -> dict[str, Known]:
-        """Every mark by its name in `Marks`, as a figure."""
-        found: dict[str, Anything] = dict(self.good)
-        for state, marks in (("a", self.states.a), ("b", self.states.b), ("c", self.states.c)):
-            if marks is not None:
-                found |= {f"front_{state}": marks.front, f"rear_{state}": marks.rear}
-        return {name: one for name, one in found.items() if not isinstance(one, Missing)}
+    def frame(self, school: BaySchool) -> Frame:
+        """The heights that a school judges: the marks; at the bumpers the front axle's, of a school that speaks of a restoration."""
+        return self._over_the_axles if self.is_at_bumpers and school.share is not None else self._at_the_marks
 
-    @property
-    def marks(self) -> Marks:
-        """Every mark's height, mm; in front what tape and weighbridge say together, where both do."""
-        values = {name: one.value for name, one in self.figures.items()}
-        if self.counted_in:
-            values["front_c"] = self.with_the_bridge
-        return Marks(**values)
+    @Lazily
+    def _at_the_marks(self) -> Frame:
+        figures = {**at_marks(self.states), **good_marks(self.good)}
+        scale = self.scale
+        if self.is_at_bumpers and scale is not None:
+            scale = None if self.reach is None else at_bumpers(scale, self.states, self.reach)
+        found = of_marks(figures, scale)
+        return found if self.is_at_bumpers else self._with_the_bridge(found)
+
+    @Lazily
+    def _over_the_axles(self) -> Frame:
+        found = of_axles(self._at_the_marks, over_axles(self.states), self.scale, self.reach)
+        return self._with_the_bridge(found)
+
+    def _with_the_bridge(self, frame: Frame) -> Frame:
+        """In front what tape and weighbridge say together, where both do."""
+        figures, together = frame.figures, self.together
+        if together is None or not {"front_a", "front_b", "front_c"} <= figures.keys():
+            return frame
+        a, b = figures["front_a"].value, figures["front_b"].value
+        return replace(frame, marks=replace(frame.marks, front_c=b - together.value * (b - a)), is_counted_in=True)
 
     @property
     def expected(self) -> tuple[Expected, ...]:
@@ -108,23 +134,14 @@ class Taped:
             found.append(Expected(self.learned.mean, self.learned.u, self.scale.rise if self.scale.supposed else None))
         return tuple(found)
 
+    def likelihood(self, school: BaySchool) -> float | None:
+        """How likely the rig truly stands as a school wants, drawn once for all schools."""
+        return self._draws.likelihood(school, self.frame(school).figures)
+
     @Lazily
-    def draws(self) -> Draws:
-        """The marks as they may truly be, drawn once for all schools."""
-        return draws(self.figures, self.expected)
-
-    @property
-    def counted_in(self) -> bool:
-        """Whether the weighbridge's say is counted in with the tape's."""
-        figures = self.figures
-        return self.together is not None and {"front_a", "front_b", "front_c"} <= figures.keys()
-
-    @property
-    def with_the_bridge(self) -> float:
-        """The height of the front mark that tape and weighbridge say together, mm."""
-        figures, together = self.figures, self.together
-        assert together is not None
-        return figures["front_b"].value - together.value * (figures["front_b"].value - figures["front_a"].value)
+    def _draws(self) -> Draws:
+        taped, over = self._at_the_marks.figures, over_axles(self.states)
+        return draws((taped, over) if self.is_at_bumpers else (taped,), over, self.expected)
 
 
 def in_force(rules: Rules) -> tuple[str, Authority]:
@@ -179,29 +196,51 @@ def under_each_school(taped: Taped, rules: Rules) -> tuple[Window, ...]:
 
 def window(school: BaySchool, taped: Taped, holds: bool, authority: Authority) -> Window:
     """One school's window and verdict. ``holds``: whether it is in force, and by whose ``authority``."""
-    marks, scale = taped.marks, taped.scale
-    judged = school.judge(marks)
+    frame = taped.frame(school)
+    judged = school.judge(frame.marks)
     if taped.weighed is not None:
         judged = _by_weight(school, taped.weighed.value, judged)
     likely = None
     if judged.by_weight and taped.weighed is not None and school.share is not None:
         likely = chance_between(school.share.low, school.share.high, taped.weighed.value, taped.weighed.u)
     elif judged.verdict != CANNOT_TELL and not judged.missing:
-        likely = taped.draws.likelihood(school)
-    within = band(school, marks, scale)
-    zero = None if scale is None else begins_at(marks, scale)
-    edges = _edges(school, marks, within, zero, scale)
+        likely = taped.likelihood(school)
+    within = band(school, frame.marks, frame.scale)
+    edges = edges_of(school, frame, within)
     aim = None
-    if within is not None and zero is not None and scale is not None:
-        aim = zero - within.aim * scale.rise
+    if within is not None and frame.scale is not None and (zero := begins_at(frame.marks, frame.scale)) is not None:
+        aim = frame.told(zero - within.aim * frame.scale.rise)
     elif (low := edges.get("low_height")) is not None and (high := edges.get("high_height")) is not None:
         aim = high - school.aims * (high - low)
     return Window(
         key=school.key, name=school.name, rule=school.rule, in_force=holds, authority=authority.value if holds else "",
         low=within.low if within else None, aim=within.aim if within else None, high=within.high if within else None,
-        aim_height=aim, verdict=judged.verdict, says=_says(school, judged, taped, edges), likely=likely, missing=judged.missing,
-        school=school, **edges,
+        aim_height=aim, verdict=judged.verdict, says=says_of(school, judged, taped, edges), likely=likely,
+        missing=_missing(judged, taped), school=school, rear_says=_rear_says(school, frame, edges), **edges,
     )  # fmt: skip
+
+
+def _rear_says(school: BaySchool, frame: Frame, edges: Mapping[str, float | None]) -> Phrase | None:
+    """Where the rear mark is wanted, and where it stands; None of a school that does not look at it."""
+    low, high, c = edges.get("rear_low_height"), edges.get("rear_high_height"), frame.marks.rear_c
+    if low is None or high is None:
+        return None
+    heights = {"low": low, "high": high} | ({} if c is None else {"c": float(c)})
+    stands = "is not measured" if c is None else "stands at {c}"
+    says = f"At the rear “{as_text(school.name)}” wants {{low}} to {{high}}; the rear mark {stands}."
+    return Phrase(says, {name: Beside(height, tuple(heights.values())) for name, height in heights.items()})
+
+
+def _missing(judged: Judgement, taped: Taped) -> tuple[str, ...]:
+    """The marks that a school waits for, as they are taped: at the bumpers a height over an axle waits for both of them."""
+    known = at_marks(taped.states)
+    found = []
+    for name in judged.missing:
+        end, _, state = name.partition("_")
+        other = f"{REAR if end == FRONT else FRONT}_{state}"
+        both = (name, other) if taped.is_at_bumpers and name in known else (name,)
+        found += [one for one in both if one not in known] or [name]
+    return tuple(dict.fromkeys(found))
 
 
 def _by_weight(school: BaySchool, f: float, judged: Judgement) -> Judgement:
@@ -213,46 +252,26 @@ def _by_weight(school: BaySchool, f: float, judged: Judgement) -> Judgement:
     return Judgement(verdict=verdict, by_weight=True)
 
 
-def _edges(
-    school: BaySchool, marks: Marks, within: Band | None, zero: float | None, scale: Scale | None
-) -> dict[str, float | None]:
+def edges_of(school: BaySchool, frame: Frame, within: Band | None) -> dict[str, float | None]:
     """The heights of the window at each end, mm: as reckoned from the marks, else as the model lets the front come to them."""
     found: dict[str, float | None] = {}
+    marks, scale = frame.marks, frame.scale
+    zero = None if scale is None else begins_at(marks, scale)
     for one in school.stands:
         low, high = one.low.of(marks), one.high.of(marks)
-        if (
-            one.end == FRONT
-            and (low is None or high is None)
-            and within is not None
-            and zero is not None
-            and scale is not None
-        ):
+        is_front = one.end == FRONT
+        if is_front and (low is None or high is None) and within is not None and zero is not None and scale is not None:
             low, high = zero - within.high * scale.rise, zero - within.low * scale.rise
-        begin = "" if one.end == FRONT else "rear_"
-        found |= {
-            f"{begin}low_height": None if low is None else float(low),
-            f"{begin}high_height": None if high is None else float(high),
-        }
+        begin = "" if is_front else "rear_"
+        for edge, height in (("low", low), ("high", high)):
+            at = None if height is None else float(height)
+            found[f"{begin}{edge}_height"] = frame.told(at) if is_front else at
     return found
-
-
-def front_words(at_bumpers: bool) -> str:
-    """What the heights in front are called: at the bumpers no mark stands at them, they are the body's, over the axle.
-
-    >>> front_words(False), front_words(True)
-    ('the front mark', 'the body over the front axle')
-    """
-    return end_words(FRONT, at_bumpers)
-
-
-def end_words(end: str, at_bumpers: bool) -> str:
-    """The same of either end."""
-    return f"the body over the {end} axle" if at_bumpers else f"the {end} mark"
 
 
 #: what is said behind the mark of an end and its height
 _STANDS: Mapping[str, str] = {
-    INSIDE: " lies in its window, {low} to {high}.",
+    INSIDE: " lies in its window",
     TOO_LITTLE: ": too little is given back.",
     TOO_MUCH: ": too much is taken.",
 }
@@ -271,63 +290,86 @@ def named_mark(name: str) -> str:
     return f"{end}, {_WHICH[state]}"
 
 
-def _says(school: BaySchool, judged: Judgement, taped: Taped, edges: Mapping[str, float | None]) -> Phrase:
+def says_of(school: BaySchool, judged: Judgement, taped: Taped, edges: Mapping[str, float | None]) -> Phrase:
     """What a school says, with the figures: the mark that is out is named, and none that is not."""
-    marks = taped.marks
+    frame = taped.frame(school)
     if judged.by_weight and taped.weighed is not None:
         told_so = ": inside." if judged.verdict == INSIDE else _STANDS[judged.verdict]
         return Phrase(f"{{f}} is restored by {taped.scales}{told_so}", {"f": (taped.weighed.value, SHARE, "nearest")})
     if judged.verdict == CANNOT_TELL:
-        return _too_small_a_rise(marks)
+        return _too_small_a_rise(at_marks(taped.states))
     if not judged.out and judged.verdict in (TOO_LITTLE, TOO_MUCH):
-        return _whatever_the_rise(judged, marks, taped)
+        return _whatever_the_rise(judged, frame)
     if judged.out:
-        told = [_of_mark(one.stand, one.says, taped, one.by) for one in judged.out]
+        told = [_of_mark(one.stand, one.says, taped, frame) for one in judged.out]
         if judged.verdict == NEVER:
             told.append(
                 Phrase("What the bars mend at one end they worsen at the other: with its bars this rig cannot meet it.")
             )
     elif judged.verdict == INSIDE:
-        told = [_of_mark(one, INSIDE, taped, 0.0) for one in school.stands]
+        told = [_of_mark(one, INSIDE, taped, frame) for one in school.stands]
     else:
-        told = [_not_yet(judged, edges)]
+        told = [_not_yet(judged, taped, edges)]
     return joined(*told)
 
 
-def _of_mark(stand: Stand, says: str, taped: Taped, by: float) -> Phrase:
-    """One mark against its window."""
-    marks = taped.marks
-    low, high, height = stand.low.of(marks), stand.high.of(marks), getattr(marks, stand.mark)
-    put = {"c": (float(height), LENGTH, "nearest"), "by": (by, LENGTH, "up")}
-    put |= {
-        name: (float(edge), LENGTH, way)
-        for name, edge, way in (("low", low, "up"), ("high", high, "down"))
-        if edge is not None
-    }
+def _of_mark(stand: Stand, says: str, taped: Taped, frame: Frame) -> Phrase:
+    """One mark against its window. All its heights are written alike, so that what lies inside reads so."""
+    marks = frame.marks
     if stand.says is not None:
-        front, rear = float(marks.front_a - marks.front_c), float(marks.rear_a - marks.rear_c)
-        put |= {
-            "front_drop": (front, LENGTH, "nearest"), "rear_drop": (rear, LENGTH, "nearest"),
-            "apart": (abs(rear - front), LENGTH, "up"), "within": (float(high - low) / 2, LENGTH, "down"),
-        }  # fmt: skip
-        return Phrase(stand.says[says], put)
-    mark = end_words(stand.end, taped.at_bumpers).capitalize()
-    mark += f", at {{c}} with {taped.scales} counted in," if taped.counted_in and stand.end == FRONT else " at {c}"
+        return _alike(stand, says, frame)
+    heights: dict[str, float] = {}
+    for name, height in (
+        ("low", stand.low.of(marks)),
+        ("high", stand.high.of(marks)),
+        ("c", getattr(marks, stand.mark)),
+    ):
+        at = None if height is None else float(height)
+        told = frame.told(at) if stand.end == FRONT else at
+        if told is not None:
+            heights[name] = told
+    if says == INSIDE:  # what stands at an edge, to a hair, is written as the edge is
+        heights["c"] = min(max(heights["c"], heights.get("low", -math.inf)), heights.get("high", math.inf))
+    among = tuple(heights.values())
+    put = {name: Beside(height, among) for name, height in heights.items()}
+    mark = f"The {stand.end} mark"
+    mark += f", at {{c}} with {taped.scales} counted in," if frame.is_counted_in and stand.end == FRONT else " at {c}"
+    span = (
+        "{low} at the lowest" if "high" not in heights
+        else "{high} at the highest" if "low" not in heights
+        else "{low} to {high}" if heights["high"] - heights["low"] > SAME
+        else "{low}"
+    )  # fmt: skip
     if says == INSIDE:
-        return Phrase(mark + _STANDS[INSIDE], put)
-    way = "above" if says == stand.above else "below"
-    window = (
-        "{low} to {high}"
-        if low is not None and high is not None
-        else "{low} at the lowest"
-        if low is not None
-        else "{high} at the highest"
-    )
-    return Phrase(f"{mark} stands {{by}} {way} its window, {window}{_STANDS[says]}", put)
+        return Phrase(f"{mark}{_STANDS[INSIDE]}, {span}.", put)
+    is_above = says == stand.above
+    by = Beside(heights["c"], among, less=heights["high" if is_above else "low"])
+    way = "above" if is_above else "below"
+    return Phrase(f"{mark} stands {{by}} {way} its window, {span}{_STANDS[says]}", {**put, "by": by})
 
 
-def _too_small_a_rise(marks: Marks) -> Phrase:
-    rise = float(marks.front_b - marks.front_a)
+def _alike(stand: Stand, says: str, frame: Frame) -> Phrase:
+    """How far each end has sunk, where they are to sink alike."""
+    marks = frame.marks
+    low, high = stand.low.of(marks), stand.high.of(marks)
+    front, rear = float(marks.front_a - marks.front_c), float(marks.rear_a - marks.rear_c)
+    sunk = {"front_drop": abs(front), "rear_drop": abs(rear)}
+    among = (*sunk.values(), abs(rear - front), float(high - low) / 2)
+    put = {name: Beside(by, among) for name, by in sunk.items()}
+    put |= {"apart": Beside(abs(rear - front), among), "within": Beside(float(high - low) / 2, among)}
+    ways = {"front_way": _way(front), "rear_way": _way(rear)}
+    template = there(stand.says)[says]
+    for name, way in ways.items():
+        template = template.replace(f"{{{name}}}", way)
+    return Phrase(template, put)
+
+
+def _way(sunk: float) -> str:
+    return "higher" if sunk < -SAME else "lower"
+
+
+def _too_small_a_rise(taped: Mapping[str, Known]) -> Phrase:
+    rise = taped["front_b"].value - taped["front_a"].value
     if rise <= 0:
         return Phrase(
             "Coupling did not lift the front mark: the tape cannot show what the bars give back. Weigh passes 1 to 3 on a weighbridge."
@@ -338,28 +380,34 @@ def _too_small_a_rise(marks: Marks) -> Phrase:
     )
 
 
-def _whatever_the_rise(judged: Judgement, marks: Marks, taped: Taped) -> Phrase:
+def _whatever_the_rise(judged: Judgement, frame: Frame) -> Phrase:
     """A direction that stands whatever the rise: where coupling left it, or far under A."""
-    mark = end_words(FRONT, taped.at_bumpers).capitalize() + " at {c}"
-    put = {"c": (float(marks.front_c), LENGTH, "nearest")}
+    marks = frame.marks
+    mark, c = "The front mark at {c}", there(frame.told(marks.front_c))
     if judged.verdict == TOO_LITTLE:
-        return Phrase(mark + " stands where coupling left it: the bars do nothing, too little is given back.", put)
-    under = float(min(marks.front_a, marks.front_b) - marks.front_c)
+        left = mark + " stands where coupling left it: the bars do nothing, too little is given back."
+        return Phrase(left, {"c": Beside(c, (c,))})
+    stood = there(frame.told(min(marks.front_a, marks.front_b)))
+    among = (c, stood)
     return Phrase(
         mark + " stands {by} under where it stood uncoupled: too much is taken, whatever the rise.",
-        {**put, "by": (under, LENGTH, "down")},
+        {"c": Beside(c, among), "by": Beside(stood, among, less=c)},
     )
 
 
-def _not_yet(judged: Judgement, edges: Mapping[str, float | None]) -> Phrase:
+def _not_yet(judged: Judgement, taped: Taped, edges: Mapping[str, float | None]) -> Phrase:
     """The marks that are wanting, and the window as far as it is known."""
-    wanting = "; ".join(named_mark(name) for name in judged.missing)
+    names = _missing(judged, taped)
+    if taped.is_at_bumpers and taped.reach is None and not [one for one in names if one not in at_marks(taped.states)]:
+        return Phrase("Wanting: how far the bumpers stand from the axles.")
+    wanting = "; ".join(named_mark(name) for name in names)
     says = f"Wanting: {wanting}." if wanting else "Not measured yet."
     low, high = edges.get("low_height"), edges.get("high_height")
     if low is None or high is None:
         return Phrase(says)
+    among = (low, high)
     return Phrase(
-        says + " Its window in front is {low} to {high}.", {"low": (low, LENGTH, "up"), "high": (high, LENGTH, "down")}
+        says + " Its window in front is {low} to {high}.", {"low": Beside(low, among), "high": Beside(high, among)}
     )
 
 

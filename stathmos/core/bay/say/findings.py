@@ -9,6 +9,7 @@ from stathmos.core.bay.adjust import Adjusted, Next
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure import Measured
 from stathmos.core.bay.measure.calibrate import WAYS, Loads, Reconciled
+from stathmos.core.bay.measure.frames import at_marks
 from stathmos.core.bay.measure.windows import Window
 from stathmos.core.bay.prove import Proved
 from stathmos.core.bay.prove.torque import Fastener
@@ -63,9 +64,9 @@ def _of_checks(checks: tuple[Check, ...], keys: Mapping[str, str]) -> list[Findi
 def _states(measured: Measured) -> list[Finding]:
     """States A and B as far as the school in force wants them; a jack that was not clear; one side that speaks for both."""
     rig, found = measured.rig, []
-    wanted = measured.windows[0].school.needs if measured.windows else ()
+    wanted, known = measured.windows[0].school.needs if measured.windows else (), at_marks(measured.taped.states)
     for state, name in (("a", "A, uncoupled"), ("b", "B, coupled and no bars")):
-        ends = [end for end in ENDS if f"{end}_{state}" in wanted and f"{end}_{state}" not in measured.taped.figures]
+        ends = [end for end in ENDS if f"{end}_{state}" in wanted and f"{end}_{state}" not in known]
         if ends:
             says = Phrase(f"State {name}, is not measured {' and '.join(_AT[end] for end in ends)}.")
             found.append(_finding("state_not_measured", UNKNOWN, state, says, Phrase("Measure it in the bay.")))
@@ -83,7 +84,12 @@ def _states(measured: Measured) -> list[Finding]:
         both = Phrase("Tape both sides: a floor, a stuck spring or a jack shows there first.")
         found.append(_finding("one_side", CAUTION, "sides", says, both))
     current = measured.current
-    if measured.windows and current is not None and isinstance(current.state.rear, Missing) and "rear_c" not in wanted:
+    if (
+        measured.windows
+        and current is not None
+        and isinstance(current.state.rear_mark, Missing)
+        and "rear_c" not in wanted
+    ):
         says = Phrase("Taped in front only: the rear is taken to have followed.")
         rear = Phrase("Tape the rear too: a jack that carries or a spring that sticks shows there.")
         found.append(_finding("front_only", CAUTION, "sides", says, rear))
