@@ -7,7 +7,7 @@ from stathmos.core.figures import COMMON_PRACTICE, Anything, Missing, Rule, work
 from stathmos.core.heights import Settled
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
-from stathmos.core.rig.bay import BUMPER, corner_path
+from stathmos.core.rig.bay import AT_BUMPERS, corner_path
 from stathmos.core.statics import ball_drop
 from stathmos.core.tolerances import ARCH_MARK, HEAVY_TONGUE, STOOD_STILL
 from stathmos.core.uncertainty import tape
@@ -27,7 +27,7 @@ def settled_as_taped(rig: Rig, o: Anything) -> Settled | None:
         return None
     front, rear = (_sank(rig, corners) for corners in _ENDS.values())
     # what stood still at both bumpers stood still between them, wherever that is
-    if rig.choice("bay.marks") == BUMPER and not _stood_still(front, rear):
+    if rig.choice("bay.marks") in AT_BUMPERS and not _stood_still(front, rear):
         over = over_axles(rig, front, rear)
         front, rear = over.front, over.rear
     if isinstance(front, Missing) or isinstance(rear, Missing):

@@ -211,6 +211,24 @@ class AtTheBumpers(unittest.TestCase):
         # as taped, and no height that only the axle has
         self.assertIn("The front mark at 37\xa01/2\xa0in", found.measured.windows[0].says.text("us"))
 
+    def test_one_reading_in_the_middle_of_each_bumper_is_enough(self) -> None:
+        marks = {
+            "bay__marks": measured("bumper_middle"), "bay__front_mark": measured("38"), "bay__rear_mark": measured("52"),
+            **{f"bay__{end}_left_{state}": measured(text) for end, state, text in (
+                ("front", "a", "22"), ("rear", "a", "24"), ("front", "b", "23"), ("rear", "b", "22"))},
+        }  # fmt: skip
+        trials = {f"trials__trial_1__{name}": measured(text) for name, text in (
+            ("front_left", "22 3/8"), ("rear_left", "23"), ("washers", "4"), ("steps_left", "3"), ("steps_right", "3"))}  # fmt: skip
+        found = fitted(**STOCKED, **marks, **trials)
+        self.assertIn(found.measured.windows[0].verdict, ("inside", "too little", "too much"))
+        self.assertEqual(found.measured.taped.states.one_sided, ())
+        self.assertNotIn("one_side", {one.key for one in found.findings})
+        asked = [one for section in found.sections if section.key in ("a", "b", "c") for one in section.questions]
+        self.assertFalse([one.path for one in asked if "_right" in one.path and "steps" not in one.path])
+        self.assertIn("Front bumper in the middle, uncoupled", {one.ask for one in asked})
+        # both bumpers are wanted of a school that speaks of the front axle
+        self.assertFalse(next(one for one in asked if one.path == "bay.rear_left_a").optional)
+
 
 class Questions(unittest.TestCase):
     def sections(self, **changes: object) -> dict[str, list]:

@@ -42,7 +42,9 @@ def said(school: str, taped: windows.Taped) -> tuple[str, dict[str, str]]:
     one = BAY_SCHOOLS[school]
     frame = taped.frame(one)
     judged = one.judge(frame.marks)
-    phrase = windows.says_of(one, judged, taped, windows.edges_of(one, frame, windows.band(one, frame.marks, frame.scale)))
+    phrase = windows.says_of(
+        one, judged, taped, windows.edges_of(one, frame, windows.band(one, frame.marks, frame.scale))
+    )
     return judged.verdict, {system: phrase.text(system) for system in SYSTEMS}
 
 

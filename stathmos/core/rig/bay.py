@@ -48,7 +48,9 @@ CORNERS = {
 }
 SIDES = settings.SIDES
 STATES = {"a": "uncoupled", "b": "coupled, no bars"}
-ARCH, BUMPER = "arch", "bumper"
+ARCH, BUMPER, BUMPER_MIDDLE = "arch", "bumper", "bumper_middle"
+#: taped at the bumpers; in the middle of each there is one reading, written as the left one
+AT_BUMPERS = (BUMPER, BUMPER_MIDDLE)
 NOT_FLAT = "not_flat"
 MARK_WHOLE, MARK_MOVED = "whole", "moved"
 #: behind the name of a mark: read once more, with a rock between
@@ -167,7 +169,8 @@ class Bay:
         "Measured at",
         "choose one and keep to it",
         (ARCH, "the wheel arches"),
-        (BUMPER, "the bumpers"),
+        (BUMPER, "the bumpers, both sides"),
+        (BUMPER_MIDDLE, "the bumpers, in the middle"),
         usual="measured",
         of=VEHICLE,
     )
@@ -315,3 +318,12 @@ def corner_path(corner: str, state: str) -> str:
     'bay.front_left_b'
     """
     return f"bay.{corner}_{state}"
+
+
+def corners_taped(marks: str) -> tuple[str, ...]:
+    """The corners at which a state is taped; ``marks``: where it is, as chosen.
+
+    >>> corners_taped(BUMPER_MIDDLE)
+    ('front_left', 'rear_left')
+    """
+    return (FRONT_LEFT, REAR_LEFT) if marks == BUMPER_MIDDLE else tuple(CORNERS)

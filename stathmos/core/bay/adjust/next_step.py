@@ -109,7 +109,7 @@ def _measure_before_the_bars(bench: Bench) -> Next | None:
     if school.reference:
         return None
     known = {**at_marks(measured.taped.states), **good_marks(measured.taped.good)}
-    missing = [name for name in school.needs if not name.endswith("_c") and name not in known]
+    missing = [name for name in measured.taped.needs(school) if not name.endswith("_c") and name not in known]
     if not missing:
         return None
     states = "states A and B" if {name[-1] for name in missing} >= {"a", "b"} else f"state {missing[0][-1].upper()}"

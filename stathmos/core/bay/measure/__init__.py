@@ -26,7 +26,7 @@ from stathmos.core.figures import Anything, Lazily, Missing, sure, wanting, work
 from stathmos.core.heights import hole_pitch
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
-from stathmos.core.rig.bay import BUMPER
+from stathmos.core.rig.bay import AT_BUMPERS
 from stathmos.core.stock import Kit
 from stathmos.core.units import SLOPE
 from stathmos.core.weighing.ways import on_the_gauge
@@ -110,7 +110,7 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
         weighed=None if isinstance(restoration.weighed, Missing) else restoration.weighed,
         together=None if wanting(by_tape, restoration.weighed, restored) else sure(restored),
         scales=" and ".join(_SCALES[name] for name in restoration.ways if name in _SCALES) or _SCALES["bridge"],
-        is_at_bumpers=rig.choice("bay.marks") == BUMPER, reach=_reach(rig),
+        is_at_bumpers=rig.choice("bay.marks") in AT_BUMPERS, reach=_reach(rig),
     )  # fmt: skip
     if kit is not None and holds is not None and holds.setting is not None:
         taped = replace(taped, learned=_expected(taped, now, trials, holds, holds.setting))

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from stathmos.core import bumpers
 from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Anything, Missing, Rule, expanded, work
 from stathmos.core.rig import Rig, Trial, entries, entry_at
-from stathmos.core.rig.bay import AGAIN, BUMPER, CORNERS, SIDES, corner_path, trial_number
+from stathmos.core.rig.bay import AGAIN, AT_BUMPERS, BUMPER_MIDDLE, CORNERS, SIDES, corner_path, trial_number
 from stathmos.core.uncertainty import rectangular, tape
 from stathmos.core.units import LENGTH, MM_PER_IN
 
@@ -190,15 +190,13 @@ def _end(rig: Rig, place: Place, end: str, sides: tuple[str, ...]) -> Anything:
     if len(marks) == len(SIDES):
         mean = work(f"{end} = (left + right) / 2", LENGTH, mean_of_sides, _MEAN, **marks)
     else:
-        mean = work(
-            f"{end}, on the {sides[0]} alone", LENGTH, lambda mark: mark, _MEAN, mark=next(iter(marks.values()))
-        )
+        mean = work(f"{end}, taped once", LENGTH, lambda mark: mark, _MEAN, mark=next(iter(marks.values())))
     if isinstance(mean, Missing):
         return mean
     more = {f"~sticks {end} {place.key}": sticking(rig, place, end)}
     if end == "front" and place.sticks and not any(_taped(rig, place.paths[f"rear_{side}"]) for side in SIDES):
         more[f"~rear not taped {place.key}"] = rectangular(REAR_UNSEEN)
-    if len(marks) < len(SIDES):
+    if len(marks) < len(SIDES) and rig.choice("bay.marks") != BUMPER_MIDDLE:
         more[f"~other side {end} {place.key}"] = rectangular(OTHER_SIDE) if place.sticks else 0.0
     return mean.doubted({name: u for name, u in more.items() if u})
 
@@ -209,12 +207,14 @@ def states(rig: Rig, trial: Trial | None = None) -> States:
     sides = {end: _sides(rig, places, end) for end in ("front", "rear")}
     found = [over_the_axles(rig, *(_end(rig, place, end, sides[end]) for end in ("front", "rear"))) for place in places]
     c = found[2] if trial is not None else None
-    return States(found[0], found[1], c, tuple(end for end, known in sides.items() if len(known) == 1))
+    in_the_middle = rig.choice("bay.marks") == BUMPER_MIDDLE
+    one_sided = tuple(end for end, known in sides.items() if len(known) == 1 and not in_the_middle)
+    return States(found[0], found[1], c, one_sided)
 
 
 def over_the_axles(rig: Rig, front: Anything, rear: Anything) -> StateMarks:
     """A state from its marks: at the arches the marks stand over the axles, at the bumpers the axles lie between them."""
-    if rig.choice("bay.marks") != BUMPER:
+    if rig.choice("bay.marks") not in AT_BUMPERS:
         return StateMarks(front, rear, front, rear)
     over = bumpers.over_axles(rig, front, rear)
     return StateMarks(over.front, over.rear, front, rear)

@@ -104,6 +104,13 @@ class Taped:
         """The heights that a school judges: the marks; at the bumpers the front axle's, of a school that speaks of a restoration."""
         return self._over_the_axles if self.is_at_bumpers and school.share is not None else self._at_the_marks
 
+    def needs(self, school: BaySchool) -> tuple[str, ...]:
+        """The marks that a school cannot do without, by name: over an axle the body stands between both bumpers."""
+        if not self.is_at_bumpers or school.share is None:
+            return school.needs
+        both = (f"{end}_{name.partition('_')[2]}" for name in school.needs for end in (FRONT, REAR))
+        return tuple(dict.fromkeys(both))
+
     @Lazily
     def _at_the_marks(self) -> Frame:
         figures = {**at_marks(self.states), **good_marks(self.good)}
@@ -216,7 +223,7 @@ def window(school: BaySchool, taped: Taped, holds: bool, authority: Authority) -
         key=school.key, name=school.name, rule=school.rule, in_force=holds, authority=authority.value if holds else "",
         low=within.low if within else None, aim=within.aim if within else None, high=within.high if within else None,
         aim_height=aim, verdict=judged.verdict, says=says_of(school, judged, taped, edges), likely=likely,
-        missing=_missing(judged, taped), school=school, rear_says=_rear_says(school, frame, edges), **edges,
+        missing=_missing(school, judged, taped), school=school, rear_says=_rear_says(school, frame, edges), **edges,
     )  # fmt: skip
 
 
@@ -231,16 +238,11 @@ def _rear_says(school: BaySchool, frame: Frame, edges: Mapping[str, float | None
     return Phrase(says, {name: Beside(height, tuple(heights.values())) for name, height in heights.items()})
 
 
-def _missing(judged: Judgement, taped: Taped) -> tuple[str, ...]:
+def _missing(school: BaySchool, judged: Judgement, taped: Taped) -> tuple[str, ...]:
     """The marks that a school waits for, as they are taped: at the bumpers a height over an axle waits for both of them."""
-    known = at_marks(taped.states)
-    found = []
-    for name in judged.missing:
-        end, _, state = name.partition("_")
-        other = f"{REAR if end == FRONT else FRONT}_{state}"
-        both = (name, other) if taped.is_at_bumpers and name in known else (name,)
-        found += [one for one in both if one not in known] or [name]
-    return tuple(dict.fromkeys(found))
+    known = {**at_marks(taped.states), **good_marks(taped.good)}
+    found = tuple(name for name in taped.needs(school) if name not in known)
+    return found if judged.missing and found else judged.missing
 
 
 def _by_weight(school: BaySchool, f: float, judged: Judgement) -> Judgement:
@@ -309,7 +311,7 @@ def says_of(school: BaySchool, judged: Judgement, taped: Taped, edges: Mapping[s
     elif judged.verdict == INSIDE:
         told = [_of_mark(one, INSIDE, taped, frame) for one in school.stands]
     else:
-        told = [_not_yet(judged, taped, edges)]
+        told = [_not_yet(school, judged, taped, edges)]
     return joined(*told)
 
 
@@ -395,9 +397,9 @@ def _whatever_the_rise(judged: Judgement, frame: Frame) -> Phrase:
     )
 
 
-def _not_yet(judged: Judgement, taped: Taped, edges: Mapping[str, float | None]) -> Phrase:
+def _not_yet(school: BaySchool, judged: Judgement, taped: Taped, edges: Mapping[str, float | None]) -> Phrase:
     """The marks that are wanting, and the window as far as it is known."""
-    names = _missing(judged, taped)
+    names = _missing(school, judged, taped)
     if taped.is_at_bumpers and taped.reach is None and not [one for one in names if one not in at_marks(taped.states)]:
         return Phrase("Wanting: how far the bumpers stand from the axles.")
     wanting = "; ".join(named_mark(name) for name in names)

@@ -64,7 +64,10 @@ def _of_checks(checks: tuple[Check, ...], keys: Mapping[str, str]) -> list[Findi
 def _states(measured: Measured) -> list[Finding]:
     """States A and B as far as the school in force wants them; a jack that was not clear; one side that speaks for both."""
     rig, found = measured.rig, []
-    wanted, known = measured.windows[0].school.needs if measured.windows else (), at_marks(measured.taped.states)
+    wanted, known = (
+        measured.taped.needs(measured.windows[0].school) if measured.windows else (),
+        at_marks(measured.taped.states),
+    )
     for state, name in (("a", "A, uncoupled"), ("b", "B, coupled and no bars")):
         ends = [end for end in ENDS if f"{end}_{state}" in wanted and f"{end}_{state}" not in known]
         if ends:
@@ -131,8 +134,8 @@ def _trials(measured: Measured) -> list[Finding]:
             says = Phrase("State C of the last setting is not measured.")
             found.append(_finding("c_not_measured", UNKNOWN, "c", says, marks))
     else:
-        needs = measured.windows[0].school.needs if measured.windows else ()
-        if isinstance(last.state.rear, Missing) and "rear_c" in needs:
+        needs = measured.taped.needs(measured.windows[0].school) if measured.windows else ()
+        if isinstance(last.state.rear_mark, Missing) and "rear_c" in needs:
             says = Phrase("State C is measured in front and not at the rear.")
             rear = Phrase("Measure the rear marks with the bars on.")
             found.append(_finding("c_rear_not_measured", UNKNOWN, "c", says, rear))

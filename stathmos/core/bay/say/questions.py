@@ -20,7 +20,7 @@ from stathmos.core.figures import there
 from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
 from stathmos.core.looks import AFTER, COUPLED_UP, MOUNTING, SETTING, Look
 from stathmos.core.rig import Rig, entry_at
-from stathmos.core.rig.bay import AGAIN, BUMPER, CORNERS, corner_path, trial_number
+from stathmos.core.rig.bay import AGAIN, AT_BUMPERS, BUMPER_MIDDLE, CORNERS, corner_path, corners_taped, trial_number
 from stathmos.core.settings import settings_of, written_at
 from stathmos.core.stock import Kit, Shank
 
@@ -102,17 +102,24 @@ def _wanted(asked: list[Question], needs: tuple[str, ...], state: str) -> list[Q
     return [one if f"{one.path.rpartition('.')[2].split('_')[0]}_{state}" in needs else optional(one) for one in asked]
 
 
+def _end_of(corner: str) -> str:
+    return corner.split("_", maxsplit=1)[0]
+
+
 def _marks(rig: Rig, paths: dict[str, str], state: str, why: str) -> list[Question]:
-    bumper = rig.choice("bay.marks") == BUMPER
+    where = rig.choice("bay.marks")
+    bumper, middle = where in AT_BUMPERS, where == BUMPER_MIDDLE
     mark = "bumper mark" if bumper else "wheel arch"
     return [
         question(
             rig,
             path,
-            f"{CORNERS[corner].capitalize()} {mark}, {state}",
+            f"{_end_of(corner).capitalize()} bumper in the middle, {state}"
+            if middle
+            else f"{CORNERS[corner].capitalize()} {mark}, {state}",
             why,
-            f"{corner.split('_')[0]}_{'bumper' if bumper else 'mark'}",
-            corner.split("_")[1],
+            f"{_end_of(corner)}_{'bumper' if bumper else 'mark'}",
+            "" if middle else corner.split("_")[1],
         )
         for corner, path in paths.items()
     ]
@@ -159,7 +166,7 @@ def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]
     asked.append(
         question(rig, "bay.marks", "Where will you measure?", "Arches or bumpers: all states at the same marks.")
     )
-    if rig.choice("bay.marks") == BUMPER:
+    if rig.choice("bay.marks") in AT_BUMPERS:
         asked += [
             question(
                 rig,
@@ -267,7 +274,9 @@ def next_trials(measured: Measured) -> Trials | None:
     if measured.kit is None:
         return None
     keys = tuple(new_key(measured.trials, more) for more in range(AHEAD))
-    return Trials(keys, tuple(_trial(measured.rig, measured.kit, keys[0], measured.windows[0].school.needs)))
+    return Trials(
+        keys, tuple(_trial(measured.rig, measured.kit, keys[0], measured.taped.needs(measured.windows[0].school)))
+    )
 
 
 _JACK = "A jack that carries hides the tongue."
@@ -300,7 +309,7 @@ def _trial(rig: Rig, kit: Kit, key: str, needs: tuple[str, ...], again: bool = F
     asked += _air(rig, f"{place}.air_pressure")
     asked.append(question(rig, f"{place}.jack_clear", "Is the jack clear of the ground, bars on?", _JACK, "jack"))
     asked.append(question(rig, f"{place}.rocked", _ROCK, _WHY_ROCK))
-    paths = {corner: f"{place}.{corner}" for corner in CORNERS}
+    paths = {corner: f"{place}.{corner}" for corner in corners_taped(rig.choice("bay.marks"))}
     asked += _wanted(_marks(rig, paths, "bars on", "State C, jack clear of the ground."), needs, "c")
     asked += _read_again(rig, paths, "bars on", again)
     asked += [
@@ -401,7 +410,7 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
     why_b = "Bars off, jack clear: what the tongue alone does."
     family = kit.held if kit is not None else PLAIN
     marks = kit is not None or rig.choice("bay.arches_wanted") == "yes"
-    needs = measured.windows[0].school.needs if measured.windows else ()
+    needs = measured.taped.needs(measured.windows[0].school) if measured.windows else ()
     found = [
         Section("tools", "Tools", "tools", COMPLETE),
         _section("floor", "Before measuring", _before_measuring(rig, matches_a_rig(measured.now), marks)),
@@ -412,7 +421,10 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
     if kit is None:
         found.append(_section("coupled", "Coupled", _coupled(rig, kit)))
     if marks:
-        corners = {state: {corner: corner_path(corner, state) for corner in CORNERS} for state in ("a", "b")}
+        corners = {
+            state: {corner: corner_path(corner, state) for corner in corners_taped(rig.choice("bay.marks"))}
+            for state in ("a", "b")
+        }
         gauge = (
             [question(rig, "bay.ball_gauge_b", "Gauge under the ball, no bars", _WHY_GAUGE, "ball")]
             if family.gauged
