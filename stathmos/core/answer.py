@@ -34,7 +34,7 @@ from stathmos.core.choice import Choice
 from stathmos.core.contradictions import Contradiction
 from stathmos.core.coupled import Coupled, Rest, coupled
 from stathmos.core.decisions import Decisions
-from stathmos.core.figures import Lazily, Missing, wanting
+from stathmos.core.figures import Known, Lazily, Missing, wanting
 from stathmos.core.finding import REFUSED, UNKNOWN, Finding, Verdict
 from stathmos.core.findings.unanswered import UNANSWERED
 from stathmos.core.heights import Heights
@@ -100,6 +100,12 @@ class Assessment:
         return offsets.offsets_compared(
             self.rules, self.weights.tongue, self.heights, self.choice.shanks, self.bench.rig
         )  # fmt: skip
+
+    def attitudes_from(self, taped: Known) -> tuple[attitudes.Stands, ...]:
+        """The same reckoned from the rail as it was taped: front above rear, mm, of the rig as it stands."""
+        now = {attitudes.STANDING: self.weights.tongue_standing}
+        (standing,) = attitudes.attitudes(self.bench.rig, self.bench.on_hitch, self.heights, now)
+        return attitudes.from_the_tape(self.attitudes, standing, taped, self.bench.rig.figure("trailer.frame_length"))
 
     @Lazily
     def attitudes(self) -> tuple[attitudes.Stands, ...]:

@@ -2,19 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stathmos.core import heights
 from stathmos.core.cases import OnHitch
-from stathmos.core.figures import Anything, Figure, Missing
+from stathmos.core.figures import Anything, Known, Missing, work
 from stathmos.core.finding import needs_in_words
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.tolerances import ATTITUDE, TRAILER_LEVEL
-from stathmos.core.units import LENGTH
+from stathmos.core.units import LENGTH, SLOPE
 
-EMPTY, PLANNED, FULL = "empty", "planned", "full"
-_NAMES = {EMPTY: "Empty", PLANNED: "As planned", FULL: "Full"}
+EMPTY, STANDING, PLANNED, FULL = "empty", "standing", "planned", "full"
+_NAMES = {EMPTY: "Empty", STANDING: "As it stands", PLANNED: "As planned", FULL: "Full"}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -26,8 +26,8 @@ class Stands:
     name: str
     tongue: Anything
     settle: Anything
-    rail: Figure | Missing
-    pitch: Figure | Missing
+    rail: Anything
+    pitch: Anything
 
     @property
     def within(self) -> bool | None:
@@ -44,6 +44,32 @@ class Stands:
         put = {"by": (abs(self.rail.value), LENGTH, "up")}
         end = "front" if self.rail.value > 0 else "rear"
         return Phrase(f"{end} {{by}} high over the frame" + ("" if self.within else ", more than may be"), put)
+
+
+def rail_in_words(rail: Known) -> Phrase:
+    """A rail as taped, front above rear."""
+    if rail.value == 0:
+        return Phrase("level as taped")
+    end = "front" if rail.value > 0 else "rear"
+    return Phrase(f"{end} {{by}} high as taped", {"by": (abs(rail.value), LENGTH, "nearest")})
+
+
+def from_the_tape(told: tuple[Stands, ...], standing: Stands, taped: Known, frame: Anything) -> tuple[Stands, ...]:
+    """The same reckoned from the rail as it was taped, mm; ``standing``: as the model has the rig that was taped;
+    ``frame`` the trailer frame's length.
+
+    The tape says how the trailer stands, the model only what another load changes.
+    """
+    return tuple(_from_the_tape(one, standing, taped, frame) for one in told)
+
+
+def _from_the_tape(one: Stands, standing: Stands, taped: Known, frame: Anything) -> Stands:
+    rail = work(
+        "rail = as taped + what the load changes", LENGTH, lambda taped, then, now: taped + then - now, ATTITUDE.rule,
+        taped=taped, then=one.rail, now=standing.rail,
+    )  # fmt: skip
+    pitch = work("pitch = rail / frame length", SLOPE, lambda rail, frame: rail / frame, None, rail=rail, frame=frame)
+    return replace(one, rail=rail, pitch=pitch)
 
 
 def attitudes(rig: Rig, on_hitch: OnHitch, found: heights.Heights, tongues: dict[str, Anything]) -> tuple[Stands, ...]:

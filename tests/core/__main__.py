@@ -18,6 +18,9 @@ MANY = (
     "test_day.Slots.test_the_first_slot_is_the_first_by_trying_all_of_them", "test_desk.LeftForPeopleAndCargo",
     "test_desk.Ranges", "test_desk.Settles", "test_desk.WhichTrailers", "test_followed", "test_go_and_read", "test_guesses",
     "test_holding.Properties", "test_keys", "test_level", "test_practice.RightHands.test_pass_two_hundred_seeds", "test_relations.Properties",
+    "test_assess.WhateverIsKnown.test_every_figure_at_either_end_of_what_is_believed_answers", "test_bay_words", "test_lot.EqualsOneByOne",
+    "test_lot.Monotone", "test_practice.AnythingAtAll", "test_practice.CarelessHands", "test_relations.RelationByRelation",
+    "test_relations.SwappedAxles",
     "test_relations.ReadTwice.test_what_decides_does_so_by_a_slip_of_its_own", "test_remedies.TriedOnTheRig",
     "test_same_hitch", "test_selection.Kits", "test_sway.AgainstAnIntegration", "test_weighing_trials",
 )  # fmt: skip

@@ -15,6 +15,7 @@ from stathmos.core.rig import ENTRIES, LIST_ENTRIES, Entry
 from stathmos.core.rig_rules import rules_for
 from stathmos.core.rules import Rules
 from stathmos.core.schools import RESTORATION_SCHOOLS, SHARE_SCHOOLS
+from tests.core.how_many import tried
 from tests.core.random_rigs import a_rig, put, written
 from tests.core.rigs import KG, RIG, assessed, label, link, measured, rig
 
@@ -36,14 +37,14 @@ def at(path: str, entry: Entry, value: float) -> Given:
 
 
 class WhateverIsKnown(unittest.TestCase):
-    @settings(max_examples=120, deadline=None)
+    @settings(max_examples=tried(120), deadline=None)
     @given(st.lists(st.sampled_from(WRITTEN), unique=True))
     def test_it_always_answers(self, taken: list[tuple[str, str]]) -> None:
         plain = report.plain(assessed(without(taken)))
         self.assertIn(plain["verdict"]["state"], finding.ORDER)
         self.assertTrue(plain["verdict"]["says"]["us"] and plain["verdict"]["remedy"]["metric"])
 
-    @settings(max_examples=120, deadline=None)
+    @settings(max_examples=tried(120), deadline=None)
     @given(st.lists(st.sampled_from(WRITTEN), unique=True, min_size=1))
     def test_it_is_never_good_while_something_is_wanting(self, taken: list[tuple[str, str]]) -> None:
         state = assessed(without(taken)).verdict.state

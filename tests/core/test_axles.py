@@ -20,6 +20,7 @@ from stathmos.core.finding import REFUSED
 from stathmos.core.findings import age_of_tyres
 from stathmos.core.ratings import AXLES, TYRES, State
 from stathmos.core.rig import entry_at
+from tests.core.how_many import tried
 from tests.core.random_rigs import a_document, a_rig, a_stock, put
 from tests.core.rigs import KG, MM, assessed, label, link, measured, rig
 
@@ -165,7 +166,7 @@ class Judged(unittest.TestCase):
 
     def test_the_sheet_judges_each_axle_as_the_chain_does(self) -> None:
         seen = dict.fromkeys(State, 0)
-        for seed in range(300):
+        for seed in range(tried(300)):
             one, stock, rules = a_rig(seed)
             rated = one.trailer.axle_rating
             if rated is not None:  # tight, so that every state is met

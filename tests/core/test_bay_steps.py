@@ -9,6 +9,7 @@ import unittest
 
 from stathmos.core import rigfile
 from stathmos.core.bay import Fit, fit
+from stathmos.core.figures import Missing
 from stathmos.core.rig import entry_at
 from stathmos.core.rules import Rules
 from tests.core.rigs import kit, label, measured, rig
@@ -228,6 +229,24 @@ class AtTheBumpers(unittest.TestCase):
         self.assertIn("Front bumper in the middle, uncoupled", {one.ask for one in asked})
         # both bumpers are wanted of a school that speaks of the front axle
         self.assertFalse(next(one for one in asked if one.path == "bay.rear_left_a").optional)
+
+
+class Gauge(unittest.TestCase):
+    def test_less_with_the_bars_on_is_asked_about_and_never_counted(self) -> None:
+        def read(with_bars: str) -> Fit:
+            gauges = {"bay__ball_gauge_b": measured("850 lb"), **trial(1, "37 1/4", ball_gauge=with_bars)}
+            return fitted(**{**STOCKED, **AB, **gauges})
+
+        alone, less, more = read(""), read("600 lb"), read("1200 lb")
+        self.assertIsInstance(less.measured.restoration.gauge, Missing)
+        self.assertEqual(less.measured.restoration.together.value, alone.measured.restoration.together.value)
+        (asked,) = (one for one in less.measured.checks if one.key == "gauge_reads_less")
+        self.assertEqual(asked.state, "unknown")
+        self.assertIn("600\u00a0lb, without them 850\u00a0lb", asked.says.text("us"))
+        self.assertIn("gauge_reads_less", {one.subject for one in less.findings})
+        self.assertNotIsInstance(more.measured.restoration.gauge, Missing)
+        # a hair less is the gauge's own doubt
+        self.assertFalse([one for one in read("848 lb").measured.checks if one.key == "gauge_reads_less"])
 
 
 class Questions(unittest.TestCase):

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from stathmos.core import beside
 from stathmos.core.rigfile import read
 from stathmos.core.rules import Rules
+from tests.core.how_many import tried
 from tests.core.rigs import assessed, measured, rig
 
 GROSS = st.lists(st.integers(3000, 9000), min_size=2, max_size=4)
@@ -22,7 +23,7 @@ def side(key: int, gross: int, asked: Decimal | None = Decimal("1000.00")) -> be
 
 class SideBySide(TestCase):
     @given(GROSS)
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=tried(60), deadline=None)
     def test_each_cell_is_what_its_own_rig_says(self, weights: list[int]) -> None:
         sides = [side(key, gross) for key, gross in enumerate(weights)]
         found = beside.rows(sides)

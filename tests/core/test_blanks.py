@@ -15,6 +15,7 @@ from stathmos.core.rigfile import WORDS, RigFile, read
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 from stathmos.core.uncertainty import as_written
+from tests.core.how_many import tried
 from tests.core.random_rigs import a_rig
 from tests.core.rigs import BALL, kit, label, measured, rig, shank
 
@@ -97,7 +98,7 @@ class Blanks(unittest.TestCase):
                 continue
             self._walk(f"seed {seed}", one, stock, rules)
             walked += 1
-            if walked == 4:
+            if walked == tried(6):
                 return
         self.fail("no random rig passes")
 

@@ -17,6 +17,7 @@ from stathmos.core.limits import guard
 from stathmos.core.limits.constraints import excesses
 from stathmos.core.load_changes import put
 from stathmos.core.ratings import State
+from tests.core.how_many import tried
 from tests.core.random_rigs import a_rig
 from tests.core.rigs import KG, assessed, label, measured, rig
 
@@ -80,7 +81,7 @@ class WhatMayBeLoaded(TestCase):
     def test_against_a_linear_program(self) -> None:
         """The same rooms by scipy's linear program, its rows taken from the chain by finite differences."""
         compared = 0
-        for seed in range(45):
+        for seed in range(tried(45)):
             made, stock, rules = a_rig(seed)
             before = assess(made, rules, stock)
             bench, w = before.bench, sure(made.figure("vehicle.wheelbase")).value

@@ -38,6 +38,7 @@ from stathmos.core.day.slots import CELL, first_fit, first_slot, grid_of, lowest
 from stathmos.core.quote import Times, labour_minutes
 from stathmos.core.rules import Rules
 from tests.core import demo
+from tests.core.how_many import tried
 from tests.core.random_days import ZONE, board
 
 HOUSE = Minutes(75, 20, 5)
@@ -325,7 +326,7 @@ class Slots(unittest.TestCase):
     def test_the_first_slot_is_the_first_by_trying_all_of_them(self) -> None:
         """A thousand jobs of random boards: those that stand there already take what they take, well or badly."""
         looked, none = 0, 0
-        for seed in range(60):
+        for seed in range(tried(60)):
             there = board(8, seed, bays=1, technicians=2, days=4)
             whole = replace(
                 there, jobs=tuple(replace(one, minutes=CELL * math.ceil(one.minutes / CELL)) for one in there.jobs)

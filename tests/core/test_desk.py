@@ -30,6 +30,7 @@ from stathmos.core.ratings import State
 from stathmos.core.rig import Load, Rig
 from stathmos.core.rules import Rules
 from stathmos.core.units import LENGTH, WEIGHT
+from tests.core.how_many import tried
 from tests.core.rigs import label, rig, shank
 
 #: what the axles and the receiver carry: the links of the vehicle, which no choice of parts changes but by its weight
@@ -115,7 +116,7 @@ def styled(asked: Rig, distributing: bool) -> Rig:
 
 
 class Ranges(unittest.TestCase):
-    @settings(max_examples=90, deadline=None)
+    @settings(max_examples=tried(90), deadline=None)
     @given(st.integers(0, 10**9), st.integers(0, 10**9))
     def test_whatever_is_read_lies_within_what_the_desk_said(self, seed: int, inside: int) -> None:
         """A truth anywhere inside the ranges, judged by `assess`: every load within its span, and the answer not belied."""
@@ -139,7 +140,7 @@ class Ranges(unittest.TestCase):
         if said.state == desk.CANNOT and not said.lacking:
             self.assertTrue([link.key for link in told.planned if link.state is State.OVER])
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=tried(40), deadline=None)
     @given(st.integers(0, 10**9))
     def test_no_place_between_is_worse_than_the_worst_corner(self, seed: int) -> None:
         asked, read = at_the_desk(seed)
@@ -157,7 +158,7 @@ class Ranges(unittest.TestCase):
                 self.assertLessEqual(np.nanmax(between), np.nanmax(corners) + 1e-6, key)
                 self.assertGreaterEqual(np.nanmin(between), np.nanmin(corners) - 1e-6, key)
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=tried(40), deadline=None)
     @given(st.integers(0, 10**9), st.floats(0.0, 1.0))
     def test_what_is_read_narrows_and_never_widens(self, seed: int, where: float) -> None:
         asked, read = at_the_desk(seed)
@@ -173,7 +174,7 @@ class Ranges(unittest.TestCase):
                     self.assertGreaterEqual(span.low, wide[span.key].low - 1e-6)
                     self.assertLessEqual(span.high, wide[span.key].high + 1e-6)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=tried(60), deadline=None)
     @given(st.integers(0, 10**9))
     def test_it_is_a_range_and_the_same_question_has_the_same_answer(self, seed: int) -> None:
         asked, read = at_the_desk(seed)
@@ -192,7 +193,7 @@ class Ranges(unittest.TestCase):
 
 
 class LeftForPeopleAndCargo(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=tried(60), deadline=None)
     @given(st.integers(0, 10**9), st.integers(0, 10**9))
     def test_what_is_left_may_be_put_anywhere_ahead_of_the_rear_axle(self, seed: int, inside: int) -> None:
         """People in front, behind, cargo in the bed, in any mix up to what is left at least: `assess` finds nothing of the vehicle over."""
@@ -264,7 +265,7 @@ class Settles(unittest.TestCase):
     def test_it_settles_as_often_as_it_says(self) -> None:
         """Readings drawn and written, rig by rig: within five points of what was said, the doubt of the draws allowed for."""
         compared = 0
-        for seed in range(36):
+        for seed in range(tried(36)):
             asked, read = at_the_desk(seed)
             said = first_answer(asked, read)
             singles = [one for one in said.hangs_on if len(one.closes) == 1 and not one.closes[0].startswith("hitch.")]
@@ -308,7 +309,7 @@ class AgainstTheHandbook(unittest.TestCase):
 
 
 class WhichTrailers(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=tried(60), deadline=None)
     @given(st.integers(0, 10**9), st.integers(0, 10**9))
     def test_what_is_said_of_each_trailer_holds_for_any_vehicle_inside_the_ranges(self, seed: int, inside: int) -> None:
         """A vehicle read to be anything inside, with each trailer filled, judged by `assess`: nothing belies what was said."""

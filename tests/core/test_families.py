@@ -23,6 +23,7 @@ from stathmos.core.selection.kits import wants_special_bracket
 from stathmos.core.settings import settings_of
 from stathmos.core.stock import Kit
 from stathmos.core.tolerances import Between
+from stathmos.core.units import MM_PER_IN
 from tests.core.demo import stock
 from tests.core.rigs import label, measured
 from tests.core.test_bay_steps import AB, STOCKED, WHOLE, fitted, trial
@@ -74,6 +75,23 @@ class Rows(unittest.TestCase):
                 self.assertEqual(steps["un_lift"], family.unload.does)
                 told = {block.heading: [line.says.text("us") for line in block.lines] for block in card(rig, found)}
                 self.assertEqual(told["How it is kept"], [*family.card, *family.cautions])
+
+    def test_the_card_says_what_the_tape_says(self) -> None:
+        rails = ("18 1/4", "20")  # 1 3/4 in low in front, whatever the model had
+        found = fitted(**{**STOCKED, **AB, **trial(1, "37 1/4", rails, ball_gauge="1500 lb")})
+        told = {
+            block.heading: {line.name: line.says.text("us") for line in block.lines}
+            for block in card(found.measured.rig, found)
+        }
+        stands = told["How the trailer stands"]
+        self.assertEqual(stands["Today, bars on"], "rear {by} high as taped".format(by="1\u00a03/4\u00a0in"))
+        self.assertEqual(told["Set heights, loaded as today"]["Gauge under the ball, bars on"], "1,500\u00a0lb")
+        self.assertEqual(told["Set heights, loaded as today"]["Rail front, bars on"], "18\u00a01/4\u00a0in")
+        # any other load by as much from the tape as the model has it from how it has the rig now
+        now = {one.key: one.rail.value for one in found.now.attitudes}
+        from_it = {one.key: one.rail.value for one in found.now.attitudes_from(found.measured.attitude)}
+        self.assertAlmostEqual(from_it["full"] - from_it["planned"], now["full"] - now["planned"], 6)
+        self.assertAlmostEqual(from_it["planned"], -1.75 * MM_PER_IN, 6)  # what is planned is aboard
 
 
 class Looking(unittest.TestCase):

@@ -4,6 +4,7 @@ import unittest
 
 from stathmos.core.finding import UNKNOWN
 from stathmos.core.reading_list import MISSING
+from tests.core.how_many import tried
 from tests.core.reading_walks import walked
 from tests.core.rigs import assessed, measured, rig
 
@@ -11,7 +12,7 @@ from tests.core.rigs import assessed, measured, rig
 class Walks(unittest.TestCase):
     def test_following_it_comes_to_the_verdict_of_the_whole_rig(self) -> None:
         """One to three figures dropped of 250 rigs at random, of every provenance; read again in the order that is told."""
-        for seed in range(250):
+        for seed in range(tried(250)):
             walk = walked(seed)
             with self.subTest(seed=seed, dropped=walk.dropped, asked=walk.asked):
                 self.assertEqual(walk.dead_ends, ())

@@ -12,6 +12,7 @@ from stathmos.core.ratings.waivers import refusal
 from stathmos.core.rig import entry_at
 from stathmos.core.stock import PARTS
 from tests.core.demo import rigs as demo_rigs
+from tests.core.how_many import tried
 from tests.core.random_rigs import a_rig, from_, put, written
 from tests.core.rigs import KG, RIG, assessed, kit, label, link, measured, rig
 
@@ -158,7 +159,7 @@ class NeverBetter(unittest.TestCase):
     def test_a_weaker_figure_of_the_same_value(self) -> None:
         """A thousand rigs; of each any figure, and all of them, marked as come by more weakly."""
         passing = 0
-        for seed in range(1000):
+        for seed in range(tried(1000)):
             strong, stock, rules = a_rig(seed)
             dice, place = random.Random(seed), finding.ORDER.index
             before = place(assess(strong, rules, stock).verdict.state)

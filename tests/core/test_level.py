@@ -12,6 +12,7 @@ from stathmos.core.rig import CHOICE, TOP
 from stathmos.core.schools import OFFSET_SCHOOLS
 from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import LENGTH
+from tests.core.how_many import tried
 from tests.core.random_rigs import a_rig, put
 from tests.core.rigs import KG, MM, assessed, kit, label, measured, rig, shank
 
@@ -154,7 +155,7 @@ class HandbooksAndMounts(unittest.TestCase):
 class UnderEverySchool(unittest.TestCase):
     def test_the_hole_that_is_chosen_is_never_refused(self) -> None:
         chosen = cautioned = 0
-        for seed in range(120):
+        for seed in range(tried(120)):
             for school in FITTED:
                 found = assess(*_order(under(seed, school)))
                 keys = {one.key for one in found.findings}
@@ -174,7 +175,7 @@ class UnderEverySchool(unittest.TestCase):
     def test_the_remedy_put_in_cures(self) -> None:
         """Five hundred rigs with the ball wherever somebody left it: the height that is told stands level, and is another hole."""
         dice, told = random.Random(11), 0
-        for seed in range(500):
+        for seed in range(tried(500)):
             made, stock, rules = under(seed, dice.choice(FITTED))
             first = assess(made, rules, stock)
             if isinstance(first.heights.level, Missing) or isinstance(first.heights.slack, Missing):
@@ -199,7 +200,7 @@ class TheLot(unittest.TestCase):
     def test_the_lot_says_fits_to_nothing_that_is_refused(self) -> None:
         """Six hundred pairs under every school: fits where nothing is refused, does not where something is."""
         fits = refused = 0
-        for seed in range(100):
+        for seed in range(tried(100)):
             style = random.Random(seed).choice(("weight_distributing", "weight_carrying"))
             for school in FITTED:
                 made, stock, rules = under(seed, school)

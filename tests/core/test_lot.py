@@ -17,6 +17,7 @@ from stathmos.core.rules import Rules
 from stathmos.core.schools import OFFSET_SCHOOLS, RESTORATION_SCHOOLS
 from stathmos.core.stock import Stock, every_ball
 from stathmos.core.stockroom import Item
+from tests.core.how_many import tried
 from tests.core.rigs import KG, RIG, kit, label, measured, rig, shank, sleeve
 
 #: what each figure may become: near what it is, far off, or unknown
@@ -203,7 +204,7 @@ class EqualsOneByOne(unittest.TestCase):
             told = ("up" if chosen.turned_up[index] else "down", int(chosen.hole[index]))
             self.assertEqual(told, (expected.choice.position.orientation, expected.choice.position.hole))
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=tried(60), deadline=None)
     @given(st.integers(0, 10**9), st.booleans())
     @example(seed=7299126, distributing=True)  # a fixed mount's own ball has no thread to be too long
     def test_one_vehicle_against_the_trailers(self, seed: int, distributing: bool) -> None:
@@ -213,7 +214,7 @@ class EqualsOneByOne(unittest.TestCase):
         for index, van in enumerate(vans):
             self.same(judged, index, lot.filled(cars[0], van, rules, style), stock, rules)
 
-    @settings(max_examples=30, deadline=None)
+    @settings(max_examples=tried(30), deadline=None)
     @given(st.integers(0, 10**9), st.booleans())
     def test_one_trailer_against_the_vehicles(self, seed: int, distributing: bool) -> None:
         cars, vans, stock, rules = a_yard(seed)
@@ -224,7 +225,7 @@ class EqualsOneByOne(unittest.TestCase):
 
 
 class ManyAtOnce(unittest.TestCase):
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=tried(40), deadline=None)
     @given(st.integers(0, 10**9), st.integers(0, 6), st.randoms(use_true_random=False))
     def test_each_pair_fares_as_it_does_alone_whatever_stands_beside_it(self, seed: int, cut: int, chance) -> None:
         """Some rows taken, the rest put behind them, and each by itself: columns are cut and joined, and no answer changes."""
@@ -335,7 +336,7 @@ class ByHand(unittest.TestCase):
 
 
 class Monotone(unittest.TestCase):
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=tried(40), deadline=None)
     @given(st.lists(st.integers(1500, 9900), min_size=2, max_size=12))
     def test_a_heavier_trailer_uses_no_less_of_any_rating_of_the_vehicle(self, pounds: list[int]) -> None:
         read = rigfile.read(rig())

@@ -26,6 +26,7 @@ from stathmos.core.practice.world import TrueTrailer, TrueVehicle, World
 from stathmos.core.rigfile import read_entries
 from stathmos.core.units import KG_PER_LB, MM_PER_IN
 from tests.core import demo
+from tests.core.how_many import tried
 from tests.core.practice_hands import Habits, Hands, bodies
 
 IN, LB = MM_PER_IN, KG_PER_LB
@@ -290,7 +291,7 @@ class AnythingAtAll(unittest.TestCase):
         dice, shelf = random.Random(8), bodies()
         paths = ("bay.front_left_a", "bay.rear_right_b", "trials.trial_1.front_left", "trials.trial_1.steps_left", "bay.floor", "hitch.ball_height",
                  "weighing.tongue_scale", "trailer.gross_weight", "torque.ball_nut.reached", "bay.rail_front_level", "trials.trial_1.hole")  # fmt: skip
-        for number in range(120):
+        for number in range(tried(120)):
             begun = begin(shelf, dice.choice(list(SCENARIOS))) if number % 2 else endless(shelf, number, 3)
             yard, events = begun.yard, []
             for at in range(dice.randint(0, 40)):

@@ -16,6 +16,7 @@ from stathmos.core.rig.second_readings import key_of
 from stathmos.core.rigfile import read, read_entries
 from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
 from tests.core import random_rigs
+from tests.core.how_many import tried
 from tests.core.misreads import answered
 from tests.core.misreads import measured as misread
 from tests.core.rigs import KG, assessed, label, link, measured, rig
@@ -336,7 +337,7 @@ class SwappedAxles(unittest.TestCase):
     def test_two_readings_of_a_pass_exchanged_are_asked_about(self) -> None:
         """40 random weighings of the worked rig, from side-view statics: none asked about; two exchanged by 8 % or more, nearly all."""
         dice, swapped, unasked = random.Random(7), 0, 0
-        for _ in range(40):
+        for _ in range(tried(40)):
             T, S, D = dice.uniform(300, 1200) * KG, dice.uniform(3200, 3600) * KG, dice.uniform(2450, 3900) * KG
             w, o, L = 145 * MM_PER_IN, 50 * MM_PER_IN, 216 * MM_PER_IN
             gross, M = T / dice.uniform(0.1, 0.15), statics.couple_for_restoration(dice.uniform(0.3, 1.0), T, o, L)

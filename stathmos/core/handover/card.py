@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.answer import Assessment
+from stathmos.core.attitudes import rail_in_words
 from stathmos.core.bay import Fit
 from stathmos.core.bay.prove.torque import Fastener
 from stathmos.core.figures import Anything, Missing
@@ -13,7 +14,7 @@ from stathmos.core.limits import capacity_lines, tongue_line
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
 from stathmos.core.settings import settings_of
-from stathmos.core.units import DISTANCE, LENGTH, MM_PER_KM
+from stathmos.core.units import DISTANCE, LENGTH, MM_PER_KM, WEIGHT
 
 INSPECTION = 10_000 * MM_PER_KM  # common practice
 FIRST_STOP = 80.5 * MM_PER_KM  # from memory, to be verified
@@ -49,11 +50,17 @@ def _length(name: str, figure: Anything) -> CardLine | None:
     return CardLine(name, Phrase("{h}", {"h": (figure.value, LENGTH, "nearest")}))
 
 
+def _weight(name: str, figure: Anything) -> CardLine | None:
+    if isinstance(figure, Missing):
+        return None
+    return CardLine(name, Phrase("{w}", {"w": (figure.value, WEIGHT, "nearest")}))
+
+
 def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
     """Every block, in the order in which it is read."""
     blocks = (
         ("Set heights, loaded as today", _heights(rig, fit)),
-        ("How the trailer stands, worked out", _attitudes(fit.now)),
+        ("How the trailer stands", _attitudes(fit)),
         ("Hitch and settings", _settings(fit)),
         ("Torque", _torque(fit.proved.torque)),
         ("Bars off", tuple(CardLine("", says) for says in fit.now.decisions.bars_off)),
@@ -82,12 +89,23 @@ def _heights(rig: Rig, fit: Fit) -> tuple[CardLine, ...]:
             _length(f"Rail {end}, bars on", rig.figure(f"trials.{last.trial.key}.rail_{end}"))
             for end in ("front", "rear")
         ]
+        lines.append(_weight("Gauge under the ball, bars on", rig.figure(f"trials.{last.trial.key}.ball_gauge")))
+    else:
+        lines += [_length(f"Rail {end}, coupled", rig.figure(f"bay.rail_{end}_coupled")) for end in ("front", "rear")]
+    lines.append(_weight("Gauge under the ball, no bars", rig.figure("bay.ball_gauge_b")))
     return tuple(line for line in lines if line is not None)
 
 
-def _attitudes(now: Assessment) -> tuple[CardLine, ...]:
-    """Empty, as planned and full: a slightly different attitude is expected."""
-    return tuple(CardLine(one.name, one.says) for one in now.attitudes if one.within is not None)
+def _attitudes(fit: Fit) -> tuple[CardLine, ...]:
+    """As taped; and empty, as planned and full reckoned from the tape: a slightly different attitude is expected."""
+    taped, now = fit.measured.attitude, fit.now
+    if isinstance(taped, Missing):
+        return tuple(CardLine(f"{one.name}, worked out", one.says) for one in now.attitudes if one.within is not None)
+    worked_out = [one for one in now.attitudes_from(taped) if one.within is not None]
+    return (
+        CardLine("Today, bars on" if fit.measured.trials else "Today, coupled", rail_in_words(taped)),
+        *(CardLine(f"{one.name}, worked out from it", one.says) for one in worked_out),
+    )
 
 
 def _settings(fit: Fit) -> tuple[CardLine, ...]:

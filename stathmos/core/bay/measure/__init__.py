@@ -15,6 +15,7 @@ from stathmos.core.bay.measure.ball import ball_follows
 from stathmos.core.bay.measure.beside import Beside, as_measured, beside_the_plan
 from stathmos.core.bay.measure.calibrate import Loads, Rates, Reconciled
 from stathmos.core.bay.measure.frames import Reach
+from stathmos.core.bay.measure.gauge import by_gauge, gauged, reads_less
 from stathmos.core.bay.measure.learn import Believed
 from stathmos.core.bay.measure.lines import expected, told_by
 from stathmos.core.bay.measure.preconditions import preconditions
@@ -29,7 +30,6 @@ from stathmos.core.rig import Rig
 from stathmos.core.rig.bay import AT_BUMPERS
 from stathmos.core.stock import Kit
 from stathmos.core.units import SLOPE
-from stathmos.core.weighing.ways import on_the_gauge
 
 __all__ = ["Measured", "measure"]
 
@@ -101,7 +101,8 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
     # pass 3 says how the bars stood when they were weighed: it goes with the setting that was weighed, and no other
     weighed = holds is not None and holds.trial.weighed is not None and holds.trial.weighed.typed == "yes"
     bridge = now.weights.bridge.restoration if weighed else Missing(("weighing.bridge_front_bars",))
-    restoration = calibrate.reconciled(by_tape, bridge, _by_gauge(rig, holds, now))
+    read = gauged(rig, holds, now)
+    restoration = calibrate.reconciled(by_tape, bridge, by_gauge(read, now))
     restored = restoration.together if holds is not None else by_tape
 
     states = holds.states if holds is not None else found.coupled
@@ -119,7 +120,11 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
         planned=planned,
         now=now,
         kit=kit,
-        checks=(*preconditions(rig, kit, matches_a_rig(now)), *ball_follows(rig, now, found, trials)),
+        checks=(
+            *preconditions(rig, kit, matches_a_rig(now)),
+            *ball_follows(rig, now, found, trials),
+            *reads_less(read),
+        ),
         beside=beside_the_plan(planned, now, rig, found),
         refit=_refit(planned, now),
         arches=found,
@@ -136,16 +141,6 @@ def measure(rig: Rig, planned: Assessment, again: Callable[[Rig], Assessment]) -
 
 
 _SCALES = {"bridge": "the weighbridge", "gauge": "the gauge under the ball"}
-
-
-def _by_gauge(rig: Rig, holds: Tried | None, now: Assessment) -> Anything:
-    """The restoration by a gauge under the ball, read with this trial's bars; without them by the same gauge, else as weighed."""
-    if holds is None or rig.choice(f"trials.{holds.trial.key}.ball_gauge") == "":
-        return Missing(("trials.trial_1.ball_gauge",))
-    with_bars, without = (
-        on_the_gauge(rig, path) for path in (f"trials.{holds.trial.key}.ball_gauge", "bay.ball_gauge_b")
-    )
-    return calibrate.by_gauge(with_bars, now.rest.tongue if isinstance(without, Missing) else without, now.rest)
 
 
 def _expected(taped: Taped, now: Assessment, trials: tuple[Tried, ...], this: Tried, setting: Setting) -> Believed:
