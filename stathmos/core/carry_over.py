@@ -133,6 +133,9 @@ def references(fit: Fit, new: str, vehicle: str = "") -> dict[str, dict[str, str
             given = getattr(last.trial, taped)
             if given is not None:
                 brought[f"bay.good_{good}"] = units.write_exact(given.value, units.LENGTH, "us")
+    couple = None if fit.measured.loads is None or last is None else fit.measured.loads.couple
+    if new == NEW_VEHICLE and couple is not None and not isinstance(couple, Missing) and couple.value > 0:
+        brought["bay.good_couple"] = units.write_exact(couple.value, units.COUPLE, "us")
     if brought:
         kit = fit.now.choice.in_force.kit
         brought["bay.good_from"] = (f"the earlier visit, {kit.name}" if kit else "the earlier visit")[:120]

@@ -6,12 +6,14 @@ Limits are common practice, no source, where the test names no other.
 from __future__ import annotations
 
 import unittest
+from collections.abc import Mapping
 
-from stathmos.core import rigfile
+from stathmos.core import rigfile, units
 from stathmos.core.bay import Fit, fit
-from stathmos.core.figures import Missing
+from stathmos.core.figures import Missing, sure
 from stathmos.core.rig import entry_at
 from stathmos.core.rules import Rules
+from stathmos.core.statics import couple_for_restoration
 from tests.core.rigs import kit, label, measured, rig
 
 
@@ -229,6 +231,49 @@ class AtTheBumpers(unittest.TestCase):
         self.assertIn("Front bumper in the middle, uncoupled", {one.ask for one in asked})
         # both bumpers are wanted of a school that speaks of the front axle
         self.assertFalse(next(one for one in asked if one.path == "bay.rear_left_a").optional)
+
+
+class AnotherVehicle(unittest.TestCase):
+    GOOD = {
+        "bay__good_front": measured("37 3/8"),
+        "bay__good_rear": measured("38 1/4"),
+        "bay__good_same_spot": measured("yes"),
+    }
+
+    def matched(self, then: str) -> Fit:
+        named = {"bay__good_vehicle": measured(then), "which__called_vehicle": measured("Brindlow Haulm")}
+        return fitted(Rules(bay_school="known_good"), **STOCKED, **AB, **self.GOOD, **named, **trial(1, "37 3/8"))
+
+    def test_its_fender_heights_are_no_target(self) -> None:
+        same, other = self.matched(" brindlow haulm"), self.matched("Tavish Corrie")
+        self.assertEqual(same.measured.windows[0].verdict, "inside")
+        self.assertEqual(other.measured.windows[0].verdict, "not measured")
+        self.assertIsNone(other.measured.windows[0].likely)
+        (check,) = (one for one in other.measured.checks if one.key == "same_vehicle")
+        self.assertEqual(check.state, "unknown")
+        self.assertIn("taped with Tavish Corrie; this is Brindlow Haulm", check.says.text("us"))
+        self.assertFalse([one for one in same.measured.checks if one.key == "same_vehicle"])
+
+    def test_what_its_bars_made_is_where_to_begin(self) -> None:
+        rest = fitted(**STOCKED, **AB).now.rest
+        T, o, L = (sure(one).value for one in (rest.tongue, rest.geometry.o, rest.geometry.L))
+        for f in (0.6, 0.75, 0.9, 2.0):
+            couple = measured(units.write_exact(couple_for_restoration(f, T, o, L), units.COUPLE, "us"))
+            found = fitted(**STOCKED, **AB, bay__good_couple=couple)
+            told = found.adjusted.next
+            self.assertEqual(told.verdict, "begin")
+            self.assertIn("On the earlier vehicle the bars made", told.why.text("us"))
+            # by hand: 37 5/8 less that share of the 5/8 in that coupling lifted it; never past A
+            self.assertAlmostEqual(told.front / 25.4, 37.625 - min(f, 1.0) * 0.625, 3)
+
+    def test_the_makers_start_goes_before_typical_springs(self) -> None:
+        def begins(**changes: object) -> Mapping[str, str]:
+            return fitted(**{**STOCKED, **AB, **changes}).adjusted.next.entries
+
+        unmoved = {**marks("bay", "_a", "37", "39"), **marks("bay", "_b", "37", "39")}
+        typical = begins(**unmoved, vehicle__front_rate=None, vehicle__rear_rate=None)
+        self.assertEqual((typical["trials.trial_1.washers"], typical["trials.trial_1.steps_left"]), ("4", "3"))
+        self.assertIn("this rig's own marks", fitted(**STOCKED, **AB).adjusted.next.why.text("us"))
 
 
 class Gauge(unittest.TestCase):

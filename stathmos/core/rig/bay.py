@@ -52,6 +52,7 @@ ARCH, BUMPER, BUMPER_MIDDLE = "arch", "bumper", "bumper_middle"
 #: taped at the bumpers; in the middle of each there is one reading, written as the left one
 AT_BUMPERS = (BUMPER, BUMPER_MIDDLE)
 NOT_FLAT = "not_flat"
+COUPLE_MOST = 2.0e6  # kg·mm: above it no bars are made
 MARK_WHOLE, MARK_MOVED = "whole", "moved"
 #: behind the name of a mark: read once more, with a rock between
 AGAIN = "_again"
@@ -211,8 +212,9 @@ class Bay:
     locals().update(_AGAIN_B)
     ball_coupled_b: Given | None = _ball("no bars", COUPLED, STATE_B)
     ball_gauge_b: Given | None = weight("Gauge under the ball, no bars", "the gauge", 0, 6000, usual="measured")
-    good_front: Given | None = _tape("Front mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
-    good_rear: Given | None = _tape("Rear mark of the known-good rig", "tape or its record", 6, 80, of=KNOWN_GOOD)
+    # its fender heights are the vehicle's own: on another vehicle they are no target
+    good_front: Given | None = _tape("Front mark of the known-good rig", "tape or its record", 6, 80, of=VEHICLE)
+    good_rear: Given | None = _tape("Rear mark of the known-good rig", "tape or its record", 6, 80, of=VEHICLE)
     good_from: Given | None = named("Known good from", "the earlier hitch or visit", of=KNOWN_GOOD)
     good_vehicle: Given | None = named("Known good with", "the vehicle it was measured with", of=KNOWN_GOOD)
     good_rail_front: Given | None = _tape(
@@ -222,6 +224,10 @@ class Bay:
     good_tongue: Given | None = _tape(
         "Tongue height of the known-good rig, bars on", "tape or its record", 8, 48, of=KNOWN_GOOD
     )
+    #: what carries from one tow vehicle to another, besides the trailer's own heights
+    good_couple: Given | None = described(
+        "What the bars made when it was good", COUPLE, "worked out from the earlier visit's marks", 0, COUPLE_MOST, usual="measured", of=TRAILER,
+    )  # fmt: skip
     # how the bars and the head were set when it was good: where to begin
     __annotations__.update(dict.fromkeys(_STARTS, "Given | None"))
     locals().update(_STARTS)

@@ -10,6 +10,7 @@ from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.measure import Measured
 from stathmos.core.bay.measure.arches import of_trial, once_read_again
 from stathmos.core.heights import hole_pitch
+from stathmos.core.rig.bay import BUMPER_MIDDLE
 from stathmos.core.stock import Kit, Stock
 
 __all__ = ["Adjusted", "Effect", "Next", "adjust", "case_of"]
@@ -49,9 +50,8 @@ def _again_u(measured: Measured) -> float | None:
     last = measured.current
     if last is None:
         return None
-    return once_read_again(
-        measured.rig, of_trial(last.trial.key), "front", 1 if "front" in last.states.one_sided else 2
-    )
+    once = "front" in last.states.one_sided or measured.rig.choice("bay.marks") == BUMPER_MIDDLE
+    return once_read_again(measured.rig, of_trial(last.trial.key), "front", 1 if once else 2)
 
 
 def _next_kits(stock: Stock, kit: Kit) -> tuple[Kit | None, Kit | None]:

@@ -5,19 +5,30 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cached_property
 
+from stathmos.core import statics
 from stathmos.core.bay.adjust import coach
 from stathmos.core.bay.adjust.coach import Advice, Stands
 from stathmos.core.bay.measure.frames import Frame
 from stathmos.core.bay.measure.learn import LearnedLine
 from stathmos.core.bay.measure.lines import LEAST_U, Told, hole_effect, learned_from, told_by
+from stathmos.core.bay.measure.scale import begins_at
 from stathmos.core.bay.measure.trials import Setting, Tried
 from stathmos.core.bay.measure.windows import Taped, Window
 from stathmos.core.bay_schools import Band
-from stathmos.core.coupled import Rest, Settings, starting_settings
-from stathmos.core.figures import Anything, Missing
+from stathmos.core.coupled import BY_HANDBOOK, Rest, Settings, begun_with, model_of, starting_settings, wind_of
+from stathmos.core.figures import Anything, Missing, Provenance, sure, wanting
 from stathmos.core.schools import OrderSchool
 from stathmos.core.settings import ENDS, settings_of
 from stathmos.core.stock import Kit
+
+
+@dataclass(frozen=True, kw_only=True)
+class Carried:
+    """What an earlier vehicle's bars come to on this one: how to set them, what that gives back, where the front mark then stands, mm."""
+
+    settings: Settings
+    f: float
+    front: float | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -96,8 +107,37 @@ class Case:
 
 
 def start(case: Case) -> Settings | None:
-    """What to begin with, by the bay's own school and order."""
-    return starting_settings(case.rest, case.target, case.order)
+    """What to begin with, by the bay's own school and order; the maker's start before a model with typical springs."""
+    rest, allowed = case.rest, [one for one in settings_of(case.kit) if one.counts()]
+    if _springs_are_typical(rest) and allowed and all(one.begins_with is not None for one in allowed):
+        counts = begun_with(case.kit)
+        return Settings(counts=counts, source=BY_HANDBOOK, wind=wind_of(case.kit, counts, rest.bracket))
+    return starting_settings(rest, case.target, case.order)
+
+
+def as_the_couple_was(case: Case, couple: float) -> Carried | None:
+    """The setting that makes as near the same couple on this rig as its window lets, where the bars' geometry is known.
+
+    ``couple`` of the bars on the earlier vehicle, kg·mm. The trailer, the head and the bars are the same; the vehicle is not.
+    """
+    rest, target, frame = case.rest, case.target, case.frame
+    g = rest.geometry
+    if target is None or model_of(rest) is None or wanting(rest.tongue, g.o, g.L):
+        return None
+    T, o, L = (sure(one).value for one in (rest.tongue, g.o, g.L))
+    f = min(max(statics.restoration(couple, T, o, L), target.low), target.high)
+    settings = starting_settings(rest, Band(target.low, f, target.high), case.order)
+    if settings is None:
+        return None
+    zero = None if frame.scale is None else begins_at(frame.marks, frame.scale)
+    front = None if zero is None or frame.scale is None else frame.told(zero - f * frame.scale.rise)
+    return Carried(settings=settings, f=f, front=front)
+
+
+def _springs_are_typical(rest: Rest) -> bool:
+    """Whether no tape, scale or label told what either axle's springs do."""
+    rates = (rest.geometry.k_f, rest.geometry.k_r)
+    return any(isinstance(one, Missing) or one.provenance is Provenance.ASSUMED for one in rates)
 
 
 def advised(case: Case) -> Advice | None:

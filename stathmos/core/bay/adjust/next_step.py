@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from math import hypot
 
 from stathmos.core import statics
-from stathmos.core.bay.adjust.case import Case, advised, start
+from stathmos.core.bay.adjust.case import Case, advised, as_the_couple_was, start
 from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, USED_UP, Advice
 from stathmos.core.bay.adjust.words import (
     BEGIN,
@@ -32,14 +32,14 @@ from stathmos.core.bay_schools import INSIDE
 from stathmos.core.coupled import MODEL
 from stathmos.core.figures import Missing, sure, there, wanting
 from stathmos.core.heights import Position, hole_pitch, level_slack
-from stathmos.core.phrases import Phrase, as_text, joined
+from stathmos.core.phrases import Phrase, Quantity, as_text, joined
 from stathmos.core.rig.bay import AGAIN as AGAIN_MARK
 from stathmos.core.rig.bay import START
 from stathmos.core.settings import KINDS, settings_of, written_at
 from stathmos.core.stock import Kit
 from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.uncertainty import chance_between
-from stathmos.core.units import LENGTH
+from stathmos.core.units import COUPLE, LENGTH, SHARE
 
 MOST_HOLES = 6  # that the head is moved at once
 
@@ -161,7 +161,7 @@ def _rock_before_the_bars(bench: Bench) -> Next | None:
 
 def _begin(bench: Bench) -> Next:
     """The first setting: as on an earlier visit, the model's with this rig's own springs, or the handbook's."""
-    earlier = _as_on_the_earlier_visit(bench)
+    earlier = _as_the_couple_was(bench) or _as_on_the_earlier_visit(bench)
     if earlier is not None:
         return earlier
     settings, position = start(bench.case), bench.measured.now.choice.position
@@ -189,6 +189,28 @@ def _begin(bench: Bench) -> Next:
         says=Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
         why=Phrase(why),
         entries=new_trial(bench, setting),
+    )
+
+
+def _as_the_couple_was(bench: Bench) -> Next | None:
+    """On another vehicle: the setting with which the same bars make what they made on the one before."""
+    couple = bench.measured.rig.bay.good_couple
+    carried = None if couple is None else as_the_couple_was(bench.case, couple.value)
+    if couple is None or carried is None:
+        return None
+    position = bench.measured.now.choice.position
+    parts = [set_to(kind, number) for kind, number in carried.settings.counts.items()]
+    put: dict[str, Quantity] = {"couple": (couple.value, COUPLE, "nearest"), "f": (carried.f, SHARE, "nearest")}
+    why = "On the earlier vehicle the bars made {couple}. Here about as much gives back {f}; that vehicle's fender heights are no target."
+    if carried.front is not None:
+        put["front"] = (carried.front, LENGTH, "nearest")
+        why += " Predicted: the front mark at {front}."
+    return Next(
+        verdict=BEGIN,
+        says=Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
+        why=Phrase(why, put),
+        entries=new_trial(bench, Setting(carried.settings.counts, position.hole if position else None)),
+        front=carried.front,
     )
 
 

@@ -18,7 +18,7 @@ from stathmos.core.bay.measure.frames import Reach
 from stathmos.core.bay.measure.gauge import by_gauge, gauged, reads_less
 from stathmos.core.bay.measure.learn import Believed
 from stathmos.core.bay.measure.lines import expected, told_by
-from stathmos.core.bay.measure.preconditions import preconditions
+from stathmos.core.bay.measure.preconditions import is_of_another_vehicle, preconditions
 from stathmos.core.bay.measure.scale import scale_of
 from stathmos.core.bay.measure.trials import Setting, Tried, tried, whose_rails_stand
 from stathmos.core.bay.measure.windows import Taped, Window, in_force, under_each_school
@@ -163,7 +163,9 @@ def _as_measured(rig: Rig, told: Rates, planned: Assessment, again: Callable[[Ri
 
 
 def _good(rig: Rig) -> StateMarks:
-    """The reference of a known-good rig, as good as its own tape."""
+    """The reference of a known-good rig, as good as its own tape; none that was taped with another vehicle."""
+    if is_of_another_vehicle(rig):
+        return StateMarks(*(Missing((f"bay.good_{end}",)) for end in ("front", "rear", "front", "rear")))
     return over_the_axles(rig, corner(rig, "bay.good_front"), corner(rig, "bay.good_rear"))
 
 

@@ -7,7 +7,7 @@ from stathmos.core.bay.measure.arches import of_trial
 from stathmos.core.bay.measure.sides import COUPLED, STANDS, WITH_BARS, uneven
 from stathmos.core.figures import Missing, Rule
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
 from stathmos.core.stock import Kit
 from stathmos.core.tolerances import TRAILER_LEVEL
@@ -43,9 +43,33 @@ def preconditions(rig: Rig, kit: Kit | None, known_good: bool = False) -> tuple[
                 "Not the same spot, or the trailer was moved: those heights are no target here. Choose another school, or measure both again at one spot.",
                 "Differences count, not absolutes.",
             ) if known_good else None,
+            _same_vehicle(rig) if known_good else None,
         )
         if check is not None
     )  # fmt: skip
+
+
+def is_of_another_vehicle(rig: Rig) -> bool:
+    """Whether the heights to match were taped with another vehicle, by the names that were written down."""
+    good, now = (_plain(rig.choice(path)) for path in ("bay.good_vehicle", "which.called_vehicle"))
+    return bool(good and now) and good != now
+
+
+def _plain(name: str) -> str:
+    return " ".join(name.split()).casefold()
+
+
+def _same_vehicle(rig: Rig) -> Check | None:
+    """Fender heights of another vehicle are no target; what carries over is the trailer's own, and what its bars did."""
+    paths = ("bay.good_vehicle", "bay.good_front", "bay.good_rear")
+    if not is_of_another_vehicle(rig):
+        return None
+    then, now = (as_text(rig.choice(path)) for path in ("bay.good_vehicle", "which.called_vehicle"))
+    says = Phrase(
+        f"The heights to match were taped with {then}; this is {now}. Another vehicle's fender heights are no target: measure A, B and C, and choose another school."
+    )
+    why = "Each vehicle stands at its own height on its own springs. The trailer's coupler and rail heights do carry over."
+    return Check("same_vehicle", "Same vehicle as the known-good rig", UNKNOWN, says, why, paths)
 
 
 def _sides(rig: Rig) -> Check | None:
