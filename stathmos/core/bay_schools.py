@@ -170,6 +170,11 @@ class BaySchool:
             return False
         return bool(marks.front_b - marks.front_a < max(self.least_rise, 2 * SAME) - SAME)
 
+    def miss(self, marks: Marks) -> np.ndarray:
+        """How far many rigs stand outside of what it wants, mm, the mark that is furthest; their marks given as for `holds`."""
+        found = [_beyond(getattr(marks, one.mark), one.low.of(marks), one.high.of(marks)) for one in self.stands]
+        return np.asarray(np.max(np.broadcast_arrays(*found), axis=0))
+
     def holds(self, marks: Marks) -> np.ndarray:
         """Whether many rigs stand as it wants, their marks given as arrays of one length; all of them must be given."""
         inside = np.asarray(True)
@@ -177,6 +182,10 @@ class BaySchool:
             height = getattr(marks, one.mark)
             inside = inside & (height >= one.low.of(marks) - SAME) & (height <= one.high.of(marks) + SAME)
         return inside
+
+
+def _beyond(height: Height, low: Height, high: Height) -> np.ndarray:
+    return np.asarray(np.maximum(np.maximum(low - height, height - high), 0.0))
 
 
 def _out(stand: Stand, marks: Marks) -> tuple[Out, ...]:

@@ -10,6 +10,7 @@ from collections.abc import Mapping
 
 from stathmos.core import rigfile, units
 from stathmos.core.bay import Fit, fit
+from stathmos.core.bay.adjust.words import Next
 from stathmos.core.figures import Missing, sure
 from stathmos.core.rig import entry_at
 from stathmos.core.rules import Rules
@@ -274,6 +275,37 @@ class AnotherVehicle(unittest.TestCase):
         typical = begins(**unmoved, vehicle__front_rate=None, vehicle__rear_rate=None)
         self.assertEqual((typical["trials.trial_1.washers"], typical["trials.trial_1.steps_left"]), ("4", "3"))
         self.assertIn("this rig's own marks", fitted(**STOCKED, **AB).adjusted.next.why.text("us"))
+
+
+class AtAnEdge(unittest.TestCase):
+    """An edge is judged by what it costs: another trial is twenty minutes of wrenches."""
+
+    def told(self, a: str, b: str, c: str, **more: object) -> Next:
+        bay = {**marks("bay", "_a", a, "39"), **marks("bay", "_b", b, "37 1/2")}
+        return fitted(**{**STOCKED, **AB, **bay, **trial(1, c), **more}).adjusted.next
+
+    def test_exactly_at_a_and_exactly_half_are_done(self) -> None:
+        for a, b, c in (("36", "36 3/4", "36"), ("36", "37", "36 1/2"), ("36", "37", "36"), ("37", "38 1/4", "37")):
+            told = self.told(a, b, c)
+            self.assertEqual(told.verdict, "done", (a, b, c, told.says.text("us")))
+        # by hand: a sixteenth of 3/4 in is 8.3 % of what coupling took, 800 lb on 50 in over 145 in: 276 lb
+        told = self.told("36", "36 3/4", "36").why.text("us").replace("\u00a0", " ")
+        self.assertIn("1/16 in of it is 23 lb on the front axle, 8.3 % of what coupling took", told)
+
+    def test_well_past_an_edge_is_changed(self) -> None:
+        for a, b, c in (("36", "36 3/4", "35 7/8"), ("36", "37", "36 11/16")):
+            self.assertEqual(self.told(a, b, c).verdict, "change")
+
+    def test_front_alone_at_its_known_good_height_asks_for_the_rear(self) -> None:
+        good = {
+            "bay__good_front": measured("37 3/8"),
+            "bay__good_rear": measured("38 1/4"),
+            "bay__good_same_spot": measured("yes"),
+        }
+        front = {name: entry for name, entry in trial(1, "37 3/8").items() if "__rear_" not in name}
+        told = fitted(Rules(bay_school="known_good"), **STOCKED, **AB, **good, **front).adjusted.next
+        self.assertEqual(told.verdict, "measure")
+        self.assertIn("rear, bars on (C)", told.says.text("us"))
 
 
 class Gauge(unittest.TestCase):

@@ -85,8 +85,10 @@ class Case:
         again = None
         if self.again_u is not None:
             again = (max(0.0, u**2 - of_one**2) + (self.again_u / scale.rise) ** 2) ** 0.5
+        miss = self.taped.miss(self.window.school)
         return Stands(
-            verdict=self.window.verdict, likely=self.window.likely, f=f, u=u, u_of_one=of_one, u_again=again, rocked=self.rocked
+            verdict=self.window.verdict, likely=self.window.likely, f=f, u=u, u_of_one=of_one, u_again=again, rocked=self.rocked,
+            miss=None if miss is None else miss / scale.rise,
         )  # fmt: skip
 
     @property

@@ -10,6 +10,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from itertools import product
+from statistics import NormalDist
 
 from stathmos.core.bay.measure.learn import LearnedLine
 from stathmos.core.bay.measure.trials import Setting
@@ -18,12 +20,13 @@ from stathmos.core.schools import TILT_FIRST, OrderSchool
 from stathmos.core.settings import Allowed
 from stathmos.core.uncertainty import chance_between
 
-CHANGE, DONE, LEAVE, AGAIN, NOISE, USED_UP, COARSE = (
-    "change", "done", "leave", "read again", "noise", "used up", "too coarse",
+CHANGE, DONE, LEAVE, AGAIN, NOISE, USED_UP, COARSE, CANNOT = (
+    "change", "done", "leave", "read again", "noise", "used up", "too coarse", "cannot be met",
 )  # fmt: skip
 SURE_ENOUGH = 0.95  # likelihood at which the rig is called set: from memory, to be verified
 LIKELY_ENOUGH = 0.66  # where neither another reading nor another setting tells it better: from memory
-WORTH_IT = 0.10  # gain in likelihood for which another trial is worth the work: from memory, to be verified
+#: what another trial must bring nearer to be worth twenty minutes of wrenches, as a share of what coupling took: from memory, to be verified
+WORTH_IT = 0.05
 AGAIN_GAINS = 0.02  # and for which the marks are worth reading once more
 MOST_TRIALS = 6  # settings after which another one teaches nothing: from memory, to be verified
 HOPELESS, HOPEFUL = 0.05, 0.20  # nothing less likely than the one is tried while something is likelier than the other
@@ -36,6 +39,7 @@ class Stands:
     ``verdict`` and ``likely``: what the school in force says of it, and how likely it truly stands inside; None where nobody knows.
     ``f``: its restoration, ``u`` the standard uncertainty of that, ``u_of_one`` by this trial's marks alone; ``u_again`` what ``u``
     would be, were the marks read again; None where they were already. ``rocked``: whether the rig was rocked before they were read.
+    ``miss``: how far outside it truly stands on the average, in restoration; nothing of it where it is inside.
     """
 
     verdict: str
@@ -45,14 +49,16 @@ class Stands:
     u_of_one: float
     u_again: float | None = None
     rocked: bool = True
+    miss: float | None = None
 
 
 @dataclass(frozen=True)
 class Advice:
     """What to do next. ``to`` is the whole setting wanted; ``mean``/``u`` the restoration predicted with it.
 
-    ``likely``: how likely that lies in the window; ``now_likely`` the same of the last trial. ``wants_more``: on which side a rig
-    stands that is not inside. ``blind``: the amount is a guess, only the direction is known.
+    ``likely``: how likely that lies in the window, ``miss`` how far outside on the average; ``now_likely`` the first of the last trial. ``wants_more``: on which side a rig
+    stands that is not inside. ``blind``: the amount is a guess, only the direction is known. ``then``: the whole setting that takes
+    a second change, for which this is the first; ``likely`` is of that one.
     """
 
     verdict: str
@@ -62,9 +68,11 @@ class Advice:
     mean: float = 0.0
     u: float = 0.0
     likely: float = 0.0
+    miss: float = 0.0
     now_likely: float | None = None
     wants_more: bool | None = None
     blind: bool = False
+    then: Setting | None = None
 
 
 def _settings(now: Setting, one: Allowed) -> list[Setting]:
@@ -105,7 +113,7 @@ def advise(
     if stands.verdict == CANNOT_TELL:
         return replace(here, verdict=NOISE)
     if stands.verdict == NEVER:
-        return replace(here, verdict=USED_UP)
+        return _both_ways(changes, here)
     return _outside_of_it(changes, replace(here, wants_more=stands.verdict == TOO_LITTLE))
 
 
@@ -127,9 +135,11 @@ def _inside(changes: _Changes, here: Advice) -> Advice:
         return here
     again = _again(stands, target)
     best = changes.best() if target is not None else None
+    miss = _miss(stands, target)
     worth = (
         best is not None and target is not None
-        and best.likely > max(likely, again) + WORTH_IT
+        # by what an edge costs, and not by the toss of a coin: exactly at one it is as likely past it
+        and miss - best.miss > WORTH_IT
         and abs(best.mean - target.aim) < abs(stands.f - target.aim)
         # it stands in the window already: a change must move it by more than the tape's own doubt to be worth anything
         and (likely < LIKELY_ENOUGH or abs(best.mean - stands.f) > 2 * stands.u_of_one)
@@ -138,7 +148,43 @@ def _inside(changes: _Changes, here: Advice) -> Advice:
         return replace(best, now_likely=stands.likely)
     if again > likely + AGAIN_GAINS:
         return replace(here, verdict=AGAIN)
-    return here if likely >= LIKELY_ENOUGH else replace(here, verdict=LEAVE)
+    return here if likely >= LIKELY_ENOUGH or miss <= WORTH_IT else replace(here, verdict=LEAVE)
+
+
+def _miss(stands: Stands, target: Band | None) -> float:
+    """How far outside a rig truly stands on the average, in restoration."""
+    if stands.miss is not None:
+        return stands.miss
+    return 0.0 if target is None else expected_miss(target, stands.f, stands.u)
+
+
+def expected_miss(target: Band, mean: float, u: float) -> float:
+    """How far outside of a window something lies on the average, where it is known to be about ``mean``, normally, by ``u``.
+
+    >>> round(expected_miss(Band(0.5, 0.75, 1.0), 1.0, 0.1), 4), expected_miss(Band(0.5, 0.75, 1.0), 0.75, 0.0)
+    (0.0399, 0.0)
+    """
+    if u <= 0:
+        return outside(mean, target)
+    return sum(_over(gap, u) for gap in (target.low - mean, mean - target.high))
+
+
+def _over(gap: float, u: float) -> float:
+    """The mean of what of a normal lies above nothing, its mean at ``gap``."""
+    normal = NormalDist()
+    return gap * normal.cdf(gap / u) + u * normal.pdf(gap / u)
+
+
+def _both_ways(changes: _Changes, here: Advice) -> Advice:
+    """One end wants more and the other less: where no restoration serves both, no setting does; else the nearer to where both lie."""
+    target, stands = changes.target, changes.stands
+    if target is None or target.high - target.low <= 0:
+        return replace(here, verdict=CANNOT)
+    if outside(stands.f, target) > 0:
+        return _outside_of_it(changes, replace(here, wants_more=stands.f < target.low))
+    return replace(
+        here, verdict=AGAIN if stands.u_again is not None else NOISE
+    )  # it stands where both should be inside
 
 
 def _again(stands: Stands, target: Band | None) -> float:
@@ -157,10 +203,10 @@ def _outside_of_it(changes: _Changes, here: Advice) -> Advice:
     if target is None:
         return changes.one_step(here)
     best = changes.best(here.wants_more)
+    gap = outside(stands.f, target)
+    if best is None or (outside(best.mean, target) >= max(gap, 1e-9) - 1e-9 and best.likely < HOPEFUL):
+        best = changes.by_two()
     if best is None:
-        return replace(here, verdict=COARSE if changes.straddle() else USED_UP)
-    gap, left = outside(stands.f, target), outside(best.mean, target)
-    if left >= max(gap, 1e-9) - 1e-9 and best.likely < HOPEFUL:
         return replace(here, verdict=COARSE if changes.straddle() else USED_UP)
     return replace(best, now_likely=stands.likely)
 
@@ -200,7 +246,8 @@ class _Changes:
         # what A and B are not known by moves the window, whatever C will be
         u = (u**2 + max(0.0, self.stands.u**2 - self.stands.u_of_one**2)) ** 0.5
         likely = chance_between(self.target.low, self.target.high, mean, u)
-        return Advice(CHANGE, kind, to, to.of(kind) - self.now.of(kind), mean, u, likely)
+        miss = expected_miss(self.target, mean, u)
+        return Advice(CHANGE, kind, to, to.of(kind) - self.now.of(kind), mean, u, likely, miss)
 
     def every(self, places: tuple[str, ...], more: bool | None) -> list[Advice]:
         """Every change at some places; only those that give back more, or less, where one of them is wanted."""
@@ -245,6 +292,49 @@ class _Changes:
             return likelier if likelier.likely > HOPEFUL else chosen
         return chosen
 
+    def whole(self) -> list[Setting]:
+        """Every setting of every kind at this head that was not tried and would go on."""
+        counts = [one.counts() or (self.now.of(one.kind.key),) for one in self.allowed]
+        keys = [one.kind.key for one in self.allowed]
+        every = (
+            replace(self.now, counts={**self.now.counts, **dict(zip(keys, one, strict=True))})
+            for one in product(*counts)
+        )
+        return [one for one in every if self.may(one)]
+
+    def by_two(self) -> Advice | None:
+        """The first of several single changes that together may bring the rig inside, where no one change does."""
+        places = {place for stage in self.order.stages for place in stage}
+        free = [one for one in self.allowed if one.kind.where in places]
+        found = [self.advice(to, free[0]) for to in self.whole() if self._only(to, free)] if free else []
+        best = max(found, key=lambda one: (round(one.likely, 6), -self._distance(one.to)), default=None)
+        if best is None or best.to is None or best.likely <= HOPEFUL:
+            return None
+        steps = [
+            self.advice(self.now.with_count(one.kind.key, best.to.of(one.kind.key)), one)
+            for one in free
+            if self._differs(best.to, one)
+        ]
+        may = [one for one in steps if one.to is not None and self.may(one.to)]
+        if not may:
+            return None
+        assert self.target is not None
+        target = self.target
+        first = min(may, key=lambda one: (outside(one.mean, target), abs(one.by)))
+        return replace(first, likely=best.likely, miss=best.miss, then=None if len(steps) == 1 else best.to)
+
+    def _differs(self, to: Setting, one: Allowed) -> bool:
+        return abs(to.of(one.kind.key) - self.now.of(one.kind.key)) > 1e-9
+
+    def _only(self, to: Setting, free: Iterable[Allowed]) -> bool:
+        """Whether a setting differs in nothing but some kinds, and in one of them at least."""
+        free = tuple(free)
+        others = [one for one in self.allowed if one not in free]
+        return any(self._differs(to, one) for one in free) and not any(self._differs(to, one) for one in others)
+
+    def _distance(self, to: Setting | None) -> float:
+        return 0.0 if to is None else sum(abs(to.of(one.kind.key) - self.now.of(one.kind.key)) for one in self.allowed)
+
     def straddle(self) -> bool:
         """Whether the settings step over the window: one stands above it, and the next one under it."""
         assert self.target is not None
@@ -273,6 +363,21 @@ def _alike(one: Setting, other: Setting) -> bool:
     kinds = {*one.counts, *other.counts}
     same = all(abs(one.of(kind) - other.of(kind)) < 1e-9 for kind in kinds)
     return same and (one.hole == other.hole or one.hole is None or other.hole is None)
+
+
+def best_elsewhere(
+    line: LearnedLine, now: Setting, target: Band, allowed: tuple[Allowed, ...], by: float, u: float
+) -> float:
+    """How likely the best setting of all is to bring the rig inside, with the head where that alone gives back ``by`` more (standard
+    uncertainty ``u``).
+    """
+    counts = [one.counts() or (now.of(one.kind.key),) for one in allowed]
+    keys = [one.kind.key for one in allowed]
+    best = 0.0
+    for chosen in product(*counts):
+        mean, own = line.predicted(replace(now, counts={**now.counts, **dict(zip(keys, chosen, strict=True))}))
+        best = max(best, chance_between(target.low, target.high, mean + by, (own**2 + u**2) ** 0.5))
+    return best
 
 
 def slacker(

@@ -8,7 +8,7 @@ from math import hypot
 
 from stathmos.core import statics
 from stathmos.core.bay.adjust.case import Case, advised, as_the_couple_was, start
-from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, USED_UP, Advice
+from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, COARSE, HOPEFUL, USED_UP, Advice, best_elsewhere
 from stathmos.core.bay.adjust.words import (
     BEGIN,
     EQUALISE,
@@ -25,11 +25,11 @@ from stathmos.core.bay.measure import Measured
 from stathmos.core.bay.measure.arches import B, of_trial, read_twice
 from stathmos.core.bay.measure.frames import at_marks, good_marks
 from stathmos.core.bay.measure.learn import Believed
-from stathmos.core.bay.measure.lines import hole_effect
+from stathmos.core.bay.measure.lines import HEAD_MOVED_U, HEAD_SHARE_U, hole_effect
 from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting, new_key, whose_rails_stand
 from stathmos.core.bay.measure.windows import named_mark
-from stathmos.core.bay_schools import INSIDE
-from stathmos.core.coupled import MODEL
+from stathmos.core.bay_schools import INSIDE, OPEN
+from stathmos.core.coupled import MODEL, Rest
 from stathmos.core.figures import Missing, sure, there, wanting
 from stathmos.core.heights import Position, hole_pitch, level_slack
 from stathmos.core.phrases import Phrase, Quantity, as_text, joined
@@ -270,12 +270,21 @@ def _too_tight(bench: Bench, setting: Setting) -> Next:
 
 def _coached(bench: Bench, learned: tuple[Effect, ...]) -> Next:
     measured, case = bench.measured, bench.case
+    if case.window.verdict == OPEN and case.window.missing:
+        return _measure_the_rest(bench, learned)
     advice = advised(case)
     if advice is None:
         return _nothing_to_go_by(bench, learned)
     frame, stands = case.frame, there(case.stands)
-    front = Front(school=case.window.school, says=case.window.says, frame=frame, f=stands.f, rocked=case.rocked)
+    front = Front(
+        school=case.window.school, says=case.window.says, frame=frame, f=stands.f, rocked=case.rocked, lost=_lost(case.rest),
+        halves=any(one.kind.halved_by and not one.halves for one in settings_of(case.kit)),
+    )  # fmt: skip
     says, why = in_words(advice, front)
+    if advice.verdict in (USED_UP, COARSE):
+        elsewhere = _another_hole(bench, learned)
+        if elsewhere is not None:
+            return elsewhere
     if advice.verdict == USED_UP:
         why = _used_up(bench, advice, why)
     if advice.verdict == AGAIN:
@@ -292,6 +301,64 @@ def _coached(bench: Bench, learned: tuple[Effect, ...]) -> Next:
         front=front.height(advice.mean), front_u=front.spread(advice.u),
         rail=rail.mean if rail else None, rail_u=rail.u if rail else None, likely=advice.likely, effects=learned,
     )  # fmt: skip
+
+
+def _another_hole(bench: Bench, learned: tuple[Effect, ...]) -> Next | None:
+    """The head in another hole that is left, where the rail stays within its tolerance and some setting there may well bring it inside."""
+    measured, case = bench.measured, bench.case
+    position, setting, line, target = measured.now.choice.position, case.trials[-1].setting, case.line, case.target
+    if position is None or setting is None or line is None or target is None or isinstance(measured.attitude, Missing):
+        return None
+    best: tuple[float, int] | None = None
+    for holes in range(
+        -min(_holes_left(position, setting, True), MOST_HOLES),
+        min(_holes_left(position, setting, False), MOST_HOLES) + 1,
+    ):
+        if not holes or not _stays_level(bench, holes):
+            continue
+        by = hole_effect(case.rest, setting.counts, case.pitch)(holes)
+        u = hypot(HEAD_SHARE_U * by, HEAD_MOVED_U)
+        likely = best_elsewhere(line, setting, target, settings_of(case.kit), by, u)
+        if likely > HOPEFUL and (best is None or (round(likely, 3), -abs(holes)) > (round(best[0], 3), -abs(best[1]))):
+            best = likely, holes
+    return None if best is None else _hole_words(bench, setting, *best, learned)
+
+
+def _stays_level(bench: Bench, holes: int) -> bool:
+    rail = _rail_then(bench.measured, 0.0, 0.0, holes * bench.case.pitch)
+    return rail is not None and ATTITUDE.within(rail.mean)
+
+
+def _hole_words(bench: Bench, setting: Setting, likely: float, holes: int, learned: tuple[Effect, ...]) -> Next:
+    number, way = abs(holes), "up" if holes > 0 else "down"
+    words = "a hole" if number == 1 else f"{number} holes"
+    why = Phrase(
+        "At this hole every setting was looked at, and none serves. There one may stand inside with {likely} likelihood, and the trailer "
+        "within its tolerance. Every C measured before is void; A and B stand.",
+        {"likely": (likely, SHARE, "down")},
+    )
+    hole = None if setting.hole is None else setting.hole + holes
+    counted = "" if setting.hole is None or hole is None else f": {setting.hole} → {hole}, counted from the bottom"
+    return Next(
+        verdict=HEAD, says=Phrase(f"Move the head {way} {words}{counted}, then measure C again."), why=joined(bench.case.window.says, why),
+        entries=new_trial(bench, replace(setting, hole=hole)), likely=likely, effects=learned,
+    )  # fmt: skip
+
+
+def _lost(rest: Rest) -> float | None:
+    """What coupling without bars takes off the front axle, kg."""
+    g = rest.geometry
+    if wanting(rest.tongue, g.w, g.o):
+        return None
+    T, w, o = (sure(one).value for one in (rest.tongue, g.w, g.o))
+    return -statics.front_axle_change(T, 0.0, w, o, 1.0)
+
+
+def _measure_the_rest(bench: Bench, learned: tuple[Effect, ...]) -> Next:
+    """What was measured is inside so far, and the school looks at more: nothing is changed for a mark that nobody taped."""
+    window = bench.case.window
+    wanting = "; ".join(named_mark(name) for name in window.missing)
+    return Next(verdict=MEASURE, says=Phrase(f"Measure what is wanting: {wanting}."), why=window.says, effects=learned)
 
 
 def _nothing_to_go_by(bench: Bench, learned: tuple[Effect, ...]) -> Next:

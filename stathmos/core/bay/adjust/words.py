@@ -5,7 +5,18 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, COARSE, DONE, LEAVE, NOISE, SURE_ENOUGH, Advice
+from stathmos.core.bay.adjust.coach import (
+    AGAIN,
+    CANNOT,
+    CHANGE,
+    COARSE,
+    DONE,
+    LEAVE,
+    LIKELY_ENOUGH,
+    NOISE,
+    SURE_ENOUGH,
+    Advice,
+)
 from stathmos.core.bay.measure.frames import Frame
 from stathmos.core.bay.measure.learn import LearnedLine
 from stathmos.core.bay.measure.windows import edges_of
@@ -14,8 +25,9 @@ from stathmos.core.figures import there
 from stathmos.core.phrases import Beside, Phrase, Quantity, joined
 from stathmos.core.settings import KINDS, settings_of
 from stathmos.core.stock import Kit
-from stathmos.core.units import LENGTH, SHARE
+from stathmos.core.units import LENGTH, MM_PER_IN, SHARE, WEIGHT
 
+SIXTEENTH = MM_PER_IN / 16
 BEGIN, MEASURE, HEAD, EQUALISE, TOO_TIGHT = "begin", "measure", "move the head", "set both sides alike", "too tight"
 #: nothing more to change
 DONE_VERDICTS = (DONE, LEAVE)
@@ -57,7 +69,8 @@ class Next:
 class Front:
     """The front mark while it is spoken of: what the school in force says of it, its heights, the restoration at which it stands.
 
-    ``rocked``: whether the rig was rolled and rocked before its last marks were read.
+    ``rocked``: whether the rig was rolled and rocked before its last marks were read; ``lost``: what coupling took off the front
+    axle, kg; ``halves``: whether a link may be halved.
     """
 
     school: BaySchool
@@ -65,6 +78,19 @@ class Front:
     frame: Frame
     f: float
     rocked: bool
+    lost: float | None = None
+    halves: bool = False
+
+    def sixteenth(self) -> Phrase:
+        """What a sixteenth of an inch of the front mark is worth."""
+        rise = self.frame.rise
+        if rise is None or rise <= 0 or self.lost is None:
+            return Phrase("")
+        share = SIXTEENTH / rise
+        put: dict[str, Quantity | Beside] = {
+            "mark": (SIXTEENTH, LENGTH, "nearest"), "load": (share * self.lost, WEIGHT, "nearest"), "share": (share, SHARE, "nearest")
+        }  # fmt: skip
+        return Phrase("{mark} of it is {load} on the front axle, {share} of what coupling took.", put)
 
     def height(self, f: float) -> float | None:
         """Where it is predicted to stand at another restoration, mm."""
@@ -93,6 +119,10 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
         change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
         one_step = Phrase("How far one step goes is not known on this rig: one, then measure C again.")
         return Phrase(change), joined(says, one_step)
+    if advice.verdict == CHANGE and advice.then is not None:
+        change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
+        two = "The first of two changes: with both, every mark stands in its window with {then} likelihood. Measure C in between."
+        return Phrase(change), joined(says, Phrase(two, put))
     if advice.verdict == CHANGE:
         change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
         heights = {
@@ -111,7 +141,10 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
         sure = (advice.now_likely or 0.0) >= SURE_ENOUGH
         set_so = "The bars are set. Leave them." if sure else "The bars are set as far as a tape can tell. Leave them."
         weigh = "" if sure else " Weigh pass 3 on a weighbridge to be sure."
-        return Phrase(set_so), joined(says, Phrase("It stands so with {likely} likelihood." + weigh, put))
+        told = joined(says, Phrase("It stands so with {likely} likelihood." + weigh, put))
+        if (advice.now_likely or 0.0) < LIKELY_ENOUGH:  # at an edge: what it would cost, were it past it
+            told = joined(says, front.sixteenth(), Phrase("Another trial is not worth that." + weigh))
+        return Phrase(set_so), told
     if advice.verdict == LEAVE:
         unsure = Phrase(
             "The tape can tell it no better than with {likely} likelihood: weigh pass 3 on a weighbridge to be sure.",
@@ -131,11 +164,16 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
     if advice.verdict == NOISE:
         return Phrase("Stop here: the tape cannot tell what is needed."), says
     if advice.verdict == COARSE:
+        halves = "Half links where the handbook allows them, or move" if front.halves else "Move"
         return Phrase("One step is too much and the next too little."), joined(
-            says,
-            Phrase(
-                "The settings step over the window. Half links where the handbook allows them, or move the head a hole and begin again."
-            ),
+            says, Phrase(f"The settings step over the window. {halves} the head a hole and begin again.")
+        )
+    if advice.verdict == CANNOT:
+        both = (
+            "Front and rear windows share no place on this rig: what the bars mend at one end they worsen at the other."
+        )
+        return Phrase("No setting of these bars meets what this school wants."), joined(
+            says, Phrase(both + " Another load, another ball height or another school.")
         )
     return Phrase("The hardware is used up."), joined(says, Phrase(_USED_UP[advice.wants_more]))
 

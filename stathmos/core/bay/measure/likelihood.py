@@ -56,10 +56,21 @@ class Draws:
 
     def likelihood(self, school: BaySchool, figures: Mapping[str, Known]) -> float | None:
         """How likely the heights that a school judges truly stand as it wants; None where one that it needs is wanting."""
+        marks = self._of(school, figures)
+        return None if marks is None else self._mean(school.holds(marks))
+
+    def miss(self, school: BaySchool, figures: Mapping[str, Known]) -> float | None:
+        """How far outside they truly stand, on the average, mm; nothing of those inside."""
+        marks = self._of(school, figures)
+        return None if marks is None else self._mean(school.miss(marks))
+
+    def _of(self, school: BaySchool, figures: Mapping[str, Known]) -> Marks | None:
         if any(name not in figures for name in school.needs):
             return None
-        marks = Marks(**drawn(figures, self.sources))
-        return float((self.weights * school.holds(marks)).sum() / self.weights.sum())
+        return Marks(**drawn(figures, self.sources))
+
+    def _mean(self, values: np.ndarray) -> float:
+        return float((self.weights * values).sum() / self.weights.sum())
 
 
 def draws(judged: Iterable[Mapping[str, Known]], over: Mapping[str, Known], expected: Iterable[Expected] = ()) -> Draws:

@@ -141,6 +141,10 @@ class Taped:
             found.append(Expected(self.learned.mean, self.learned.u, self.scale.rise if self.scale.supposed else None))
         return tuple(found)
 
+    def miss(self, school: BaySchool) -> float | None:
+        """How far outside of its window the rig truly stands, on the average, mm; nothing of it where it is inside."""
+        return self._draws.miss(school, self.frame(school).figures)
+
     def likelihood(self, school: BaySchool) -> float | None:
         """How likely the rig truly stands as a school wants, drawn once for all schools."""
         return self._draws.likelihood(school, self.frame(school).figures)
