@@ -224,8 +224,8 @@ class BallAndGauge(unittest.TestCase):
         self.assertAlmostEqual(found.together.value, 0.6, 1, "tape and gauge say the same here")
 
     def test_a_gauge_far_from_the_tape_is_said_and_a_ball_that_carries_nothing_tells_nothing(self) -> None:
-        """Tape 60 %, the gauge with no more than the tongue: they disagree, each with its figure; a gauge of nought divides nothing."""
-        gauge = {"trials__trial_1__ball_gauge": measured("1 lb")}
+        """Tape 60 %, the gauge twice what it then reads: they disagree, each with its figure; a gauge of 0 divides nothing."""
+        gauge = {"trials__trial_1__ball_gauge": measured("2600 lb")}
         found = fitted(**STOCKED, **AB, **{**trial(1, "37 1/4"), **gauge})
         said = next(one for one in found.findings if one.key == "restorations_disagree").says.text("us")
         self.assertIn("by tape 60", said)

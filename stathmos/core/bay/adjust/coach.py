@@ -24,7 +24,7 @@ CHANGE, DONE, LEAVE, AGAIN, NOISE, USED_UP, COARSE, CANNOT = (
     "change", "done", "leave", "read again", "noise", "used up", "too coarse", "cannot be met",
 )  # fmt: skip
 SURE_ENOUGH = 0.95  # likelihood at which the rig is called set: from memory, to be verified
-LIKELY_ENOUGH = 0.66  # where neither another reading nor another setting tells it better: from memory
+LIKELY_ENOUGH = 0.8  # from which on it is called done; below it is at an edge, and left as it is: from memory
 #: what another trial must bring nearer to be worth twenty minutes of wrenches, as a share of what coupling took: from memory, to be verified
 WORTH_IT = 0.05
 AGAIN_GAINS = 0.02  # and for which the marks are worth reading once more
@@ -148,7 +148,7 @@ def _inside(changes: _Changes, here: Advice) -> Advice:
         return replace(best, now_likely=stands.likely)
     if again > likely + AGAIN_GAINS:
         return replace(here, verdict=AGAIN)
-    return here if likely >= LIKELY_ENOUGH or miss <= WORTH_IT else replace(here, verdict=LEAVE)
+    return here if likely >= LIKELY_ENOUGH else replace(here, verdict=LEAVE)
 
 
 def _miss(stands: Stands, target: Band | None) -> float:

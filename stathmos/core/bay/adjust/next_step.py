@@ -270,7 +270,7 @@ def _too_tight(bench: Bench, setting: Setting) -> Next:
 
 def _coached(bench: Bench, learned: tuple[Effect, ...]) -> Next:
     measured, case = bench.measured, bench.case
-    if case.window.verdict == OPEN and case.window.missing:
+    if case.window.verdict == OPEN and case.window.missing and _measure_before_the_bars(bench) is None:
         return _measure_the_rest(bench, learned)
     advice = advised(case)
     if advice is None:

@@ -12,7 +12,6 @@ from stathmos.core.bay.adjust.coach import (
     COARSE,
     DONE,
     LEAVE,
-    LIKELY_ENOUGH,
     NOISE,
     SURE_ENOUGH,
     Advice,
@@ -141,16 +140,14 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
         sure = (advice.now_likely or 0.0) >= SURE_ENOUGH
         set_so = "The bars are set. Leave them." if sure else "The bars are set as far as a tape can tell. Leave them."
         weigh = "" if sure else " Weigh pass 3 on a weighbridge to be sure."
-        told = joined(says, Phrase("It stands so with {likely} likelihood." + weigh, put))
-        if (advice.now_likely or 0.0) < LIKELY_ENOUGH:  # at an edge: what it would cost, were it past it
-            told = joined(says, front.sixteenth(), Phrase("Another trial is not worth that." + weigh))
-        return Phrase(set_so), told
+        return Phrase(set_so), joined(says, Phrase("It stands so with {likely} likelihood." + weigh, put))
     if advice.verdict == LEAVE:
+        # at an edge: what it would cost, were it past it
         unsure = Phrase(
-            "The tape can tell it no better than with {likely} likelihood: weigh pass 3 on a weighbridge to be sure.",
+            "Another trial is not worth that. It stands so with {likely} likelihood: weigh pass 3 on a weighbridge to be sure.",
             put,
         )
-        return Phrase("Leave the bars as they are: they are inside as taped."), joined(says, unsure)
+        return Phrase("The bars are set, inside as taped. Leave them."), joined(says, front.sixteenth(), unsure)
     if advice.verdict == AGAIN:
         first = "" if front.rocked else "roll the rig a length, "
         rock = Phrase(

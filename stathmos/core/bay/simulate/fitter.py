@@ -43,11 +43,14 @@ class Stated:
 
 @dataclass(frozen=True, kw_only=True)
 class Played:
-    """A rig that was worked through. ``verdict``: the coach's last; ``trials`` settings measured, ``truly`` whether it stands inside."""
+    """A rig that was worked through. ``verdict``: the coach's last; ``trials`` settings measured, ``truly`` whether it stands inside,
+    and ``miss`` how far outside, mm.
+    """
 
     verdict: str
     trials: int
     truly: bool
+    miss: float
     restored: float
     stated: tuple[Stated, ...]
 
@@ -55,6 +58,11 @@ class Played:
     def done(self) -> bool:
         """Whether the coach called it set."""
         return self.verdict == coach.DONE
+
+    @property
+    def settled(self) -> bool:
+        """Whether the coach had the bars left as they are: called set, or at an edge of which more is not worth another trial."""
+        return self.verdict in (coach.DONE, coach.LEAVE)
 
 
 def play(
@@ -95,6 +103,7 @@ def play(
         setting = advice.to
     return Played(
         verdict=verdict, trials=len(rig.trials), truly=bool(BAY_SCHOOLS[school].holds(truth.marks(counts))),
+        miss=float(BAY_SCHOOLS[school].miss(truth.marks(counts))),
         restored=truth.restored(counts), stated=tuple(stated),
     )  # fmt: skip
 
