@@ -11,6 +11,7 @@ from collections.abc import Mapping
 from stathmos.core import rigfile, units
 from stathmos.core.bay import Fit, fit
 from stathmos.core.bay.adjust.words import DONE_VERDICTS, Next
+from stathmos.core.bay.check import Check
 from stathmos.core.figures import Missing, sure
 from stathmos.core.rig import entry_at
 from stathmos.core.rules import Rules
@@ -275,6 +276,35 @@ class AnotherVehicle(unittest.TestCase):
         typical = begins(**unmoved, vehicle__front_rate=None, vehicle__rear_rate=None)
         self.assertEqual((typical["trials.trial_1.washers"], typical["trials.trial_1.steps_left"]), ("4", "3"))
         self.assertIn("this rig's own marks", fitted(**STOCKED, **AB).adjusted.next.why.text("us"))
+
+
+class OnAYard(unittest.TestCase):
+    """A floor that is not flat: differences on one spot, and what a bubble calls level."""
+
+    YARD = {
+        "bay__floor": measured("not_flat"),
+        "bay__rail_front_level": measured("21"),
+        "bay__rail_rear_level": measured("20"),
+    }
+
+    def proved(self, rails: tuple[str, str], **more: object) -> Check:
+        found = fitted(**{**STOCKED, **AB, **trial(1, "37 1/4", rails), **self.YARD, **more})
+        return next(one for one in found.proved.proofs if one.key == "attitude")
+
+    def test_differences_from_where_the_bubble_stood_level_are_judged(self) -> None:
+        told = {"bay__stayed": measured("yes"), "bay__levelled_by": measured("bubble")}
+        # by hand: the floor makes 1 in; 20 and 20 is 1 in low in front, 22 and 19 is 2 in high
+        level, high = self.proved(("20", "20"), **told), self.proved(("22", "19"), **told)
+        self.assertEqual((level.state, high.state), ("good", "refused"))
+        self.assertIn("1\u00a0in lower in front", level.says.text("us"))
+        self.assertIn("2\u00a0in higher in front", high.says.text("us"))
+
+    def test_without_a_bubble_or_off_the_spot_it_is_not_known(self) -> None:
+        for told in ({}, {"bay__stayed": measured("yes")}, {"bay__stayed": measured("no"), "bay__levelled_by": measured("bubble")},
+                     {"bay__stayed": measured("yes"), "bay__levelled_by": measured("tape")}):  # fmt: skip
+            self.assertEqual(self.proved(("20", "20"), **told).state, "unknown", told)
+        moved = fitted(**{**STOCKED, **AB, **self.YARD, "bay__stayed": measured("no")})
+        self.assertIn(("stayed", "refused"), {(one.key, one.state) for one in moved.measured.checks})
 
 
 class AtAnEdge(unittest.TestCase):

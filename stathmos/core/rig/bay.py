@@ -52,6 +52,7 @@ ARCH, BUMPER, BUMPER_MIDDLE = "arch", "bumper", "bumper_middle"
 #: taped at the bumpers; in the middle of each there is one reading, written as the left one
 AT_BUMPERS = (BUMPER, BUMPER_MIDDLE)
 NOT_FLAT = "not_flat"
+BY_TAPE, BY_BUBBLE = "tape", "bubble"
 COUPLE_MOST = 2.0e6  # kg·mm: above it no bars are made
 MARK_WHOLE, MARK_MOVED = "whole", "moved"
 #: behind the name of a mark: read once more, with a rock between
@@ -147,6 +148,12 @@ class Bay:
         "Air springs are", "gauge at the valve", ("pump_up", "pumped to towing pressure"), ("let_down", "let down to the minimum"),
         usual="measured", of=VEHICLE,
     )  # fmt: skip
+    # on a floor that is not flat: what is level is told by a bubble, and only differences on one spot count
+    levelled_by: Given | None = choice(
+        "Trailer levelled by", "what it was levelled by", (BY_TAPE, "the tape, rail front and rear alike"), (BY_BUBBLE, "a level laid on the frame"),
+        usual="measured", of=TRAILER, under=_LEVELLED,
+    )  # fmt: skip
+    stayed: Given | None = _seen("The rig stood on the same spot in every state", "the fitter")
     rail_front_level: Given | None = _tape(
         "Rail front, trailer levelled", "tape, ground to the rail", 4, 60, of=TRAILER, under=_LEVELLED
     )

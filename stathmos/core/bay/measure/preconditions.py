@@ -9,6 +9,7 @@ from stathmos.core.figures import Missing, Rule
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
+from stathmos.core.rig.bay import BY_BUBBLE, NOT_FLAT
 from stathmos.core.stock import Kit
 from stathmos.core.tolerances import TRAILER_LEVEL
 from stathmos.core.units import LENGTH
@@ -24,6 +25,7 @@ def preconditions(rig: Rig, kit: Kit | None, known_good: bool = False) -> tuple[
                 "The floor is not flat: only differences at one mark count, and only while the rig does not move. Heights and attitude do not.",
                 "A tape measures to the ground: what the ground does is read as the hitch's doing.", wanted="flat", refuses=False,
             ),
+            _same_spot(rig),
             _sides(rig),
             seen(
                 rig, "bay.loaded", "loaded", "Both loaded as they will travel", "Loaded as they will travel.",
@@ -46,6 +48,17 @@ def preconditions(rig: Rig, kit: Kit | None, known_good: bool = False) -> tuple[
             _same_vehicle(rig) if known_good else None,
         )
         if check is not None
+    )  # fmt: skip
+
+
+def _same_spot(rig: Rig) -> Check | None:
+    """On a floor that is not flat only differences on one spot count: whether the rig stood there all along."""
+    if rig.choice("bay.floor") != NOT_FLAT:
+        return None
+    return seen(
+        rig, "bay.stayed", "stayed", "Same spot in every state", "The rig stood on the same spot in every state.",
+        "The rig was moved on a floor that is not flat: what one state differs from another by is the floor's. Measure every state again on one spot.",
+        "What the floor does is the same in every state only where nothing is moved.",
     )  # fmt: skip
 
 
@@ -166,6 +179,12 @@ def _trailer_level(rig: Rig) -> Check:
             paths,
             TRAILER_LEVEL.rule,
         )
+    if rig.choice("bay.floor") == NOT_FLAT and rig.choice("bay.levelled_by") == BY_BUBBLE:
+        says = Phrase(
+            "Level by a level laid on the frame; the floor makes {apart} between the rail's ends there.",
+            {"apart": (abs(front.value - rear.value), LENGTH, "nearest")},
+        )
+        return Check("trailer_level", name, GOOD, says, why, (*paths, "bay.levelled_by"), TRAILER_LEVEL.rule)
     apart = front.value - rear.value
     said = {"apart": (abs(apart), LENGTH, "up")}
     if TRAILER_LEVEL.within(apart):

@@ -26,7 +26,8 @@ def attitude_check(apart: Anything, trial: Trial | None, kit: Kit | None) -> Che
     if isinstance(apart, Missing):
         floor = apart.needs == ("bay.floor",)
         says = (
-            "The floor is not flat: what the rail says there is no attitude. Measure it on a flat one."
+            "The floor is not flat: what the rail says there is no attitude. Level the trailer by a level laid on the frame, tape both "
+            "ends of the rail there, leave the rig on its spot and tape them again with the bars on; or measure on a flat floor."
             if floor
             else "The rail is not measured front and rear with the bars on."
             if kit is not None

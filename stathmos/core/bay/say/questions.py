@@ -20,7 +20,16 @@ from stathmos.core.figures import there
 from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
 from stathmos.core.looks import AFTER, COUPLED_UP, MOUNTING, SETTING, Look
 from stathmos.core.rig import Rig, entry_at
-from stathmos.core.rig.bay import AGAIN, AT_BUMPERS, BUMPER_MIDDLE, CORNERS, corner_path, corners_taped, trial_number
+from stathmos.core.rig.bay import (
+    AGAIN,
+    AT_BUMPERS,
+    BUMPER_MIDDLE,
+    CORNERS,
+    NOT_FLAT,
+    corner_path,
+    corners_taped,
+    trial_number,
+)
 from stathmos.core.settings import settings_of, written_at
 from stathmos.core.stock import Kit, Shank
 
@@ -155,6 +164,11 @@ def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]
         ),
         question(rig, "vehicle.air_springs", "Has it air springs?", "They carry what the bars should give back."),
     ]
+    if rig.choice("bay.floor") == NOT_FLAT:
+        why = "Only differences on one spot count there."
+        asked.append(
+            question(rig, "bay.stayed", "Will the rig stay on this spot, trailer and all, until the last mark?", why)
+        )
     if rig.choice("vehicle.air_springs") == "fitted":
         asked.append(
             question(
@@ -187,7 +201,14 @@ def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]
 
 
 def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
+    bubble = "By the bubble of a level laid on the frame: the tape tells the floor there."
+    levelled = (
+        [question(rig, "bay.levelled_by", "What tells that the trailer is level?", bubble)]
+        if rig.choice("bay.floor") == NOT_FLAT
+        else []
+    )
     asked = [
+        *levelled,
         question(
             rig, "bay.rail_front_level", "Rail front, trailer level", "Level is front and rear the same.", "rail_front"
         ),
