@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cache
 
-from stathmos.core import cases, heights, loading, selection
+from stathmos.core import axles, cases, heights, loading, selection
 from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, sure, there, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
@@ -117,6 +117,7 @@ class Fitting:
         rules = with_hitch_handbook(self.rules, kit)
         geometry = heights.Geometry.of(rig, loading.total_overhang(rig, kit, self._head_taped))
         couples = cases.couples(rules.restoration, tongue, geometry, self.distributing)
+        sinks = axles.still_to_sink(rig, self.weights)
 
         @cache
         def in_hole(mm: float | None) -> _InHole:
@@ -126,7 +127,7 @@ class Fitting:
             chosen = in_force(balls, _loose(rig, balls))
             ball: Ball | None = chosen.part if chosen else None
             stack = ball.stack_height if ball and ball.stack_height else Missing(("hitch.ball",))
-            return _InHole(balls, ball, _heights(rig, rules, tongue, geometry, couples, self._head(kit), stack))
+            return _InHole(balls, ball, _heights(rig, rules, tongue, geometry, couples, self._head(kit), stack, sinks))
 
         def on(shank: Shank) -> _InHole:
             # A head has the hole, or a plain mount its own; a mount's own ball wants none.
@@ -191,9 +192,19 @@ def _heights(
     couples: cases.Couples,
     head: Anything,
     stack: Anything,
+    sinks: Anything | None,
 ) -> heights.Heights:
-    """The height station up to the rise that a shank must make."""
+    """The height station up to the rise that a shank must make. ``sinks``: how far what is still to come sinks the trailer."""
     coupler = heights.coupler_to_top(rig, stack)
+    if sinks is not None:
+        coupler = work(
+            "as taped − what is still to come sinks it",
+            LENGTH,
+            lambda taped, sinks: taped - sinks,
+            None,
+            taped=coupler,
+            sinks=sinks,
+        )
     receiver = heights.receiver_to_inside_top(rig)
     bare = heights.settled(tongue, assumed(0.0, "couple"), geometry)
     settled = heights.settled(tongue, couples.aim, geometry)

@@ -341,8 +341,8 @@ class Slots(unittest.TestCase):
                     none += found is None
                     if found is None:
                         self.assertTrue(slot.why)
-        self.assertGreater(looked, 400)
-        self.assertGreater(none, 10)
+        self.assertGreater(looked, tried(400))
+        self.assertGreater(none, tried(10))
 
     def test_why_names_what_alone_would_bring_it_sooner(self) -> None:
         shank = job(1, parts=Parts("Shank 2 short", at(50)))

@@ -108,6 +108,26 @@ class Positions(unittest.TestCase):
         self.assertIsInstance(heights.nearest_position(the_shank(pitch={"is": "", "from": "label"}), 0.0), Missing)
 
 
+class StillToCome(unittest.TestCase):
+    def coupler(self, **changes: object) -> float:
+        return assessed(rig(**changes)).heights.coupler.value / MM
+
+    def test_a_load_still_to_come_sinks_the_trailer_on_its_springs(self) -> None:
+        # two axles of 1,300 lb/in each; 1,000 lb over the axles' middle puts nothing on the tongue: 1,000 / 2,600 in
+        springs = {"trailer__axle_rate": label("1300 lb/in"), "trailer__axle_count": label("2")}
+        load = {"loads__gear__weight": measured("1000 lb"), "loads__gear__at": measured("216 in")}
+        now, aboard, to_come = (
+            self.coupler(**springs, **more) for more in ({}, load, {**load, "loads__gear__when": measured("to_come")})
+        )
+        self.assertEqual(now, aboard)  # taped with it aboard
+        self.assertAlmostEqual(now - to_come, 1000 / 2600, 3)
+        out = self.coupler(**springs, **load, loads__gear__when=measured("to_come_out"))
+        self.assertAlmostEqual(out - now, 1000 / 2600, 3)
+        # typical springs are widely doubted: two inches at their rating, more or less
+        typical = assessed(rig(**load, loads__gear__when=measured("to_come"), trailer__axle_rate=None))
+        self.assertGreater(typical.heights.coupler.u, assessed(rig()).heights.coupler.u)
+
+
 class Attitude(unittest.TestCase):
     def test_a_high_ball_lifts_the_nose(self) -> None:
         document = rig(hitch__ball_height=measured("28 in", datum="top"))

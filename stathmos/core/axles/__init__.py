@@ -1,6 +1,7 @@
 """The trailer's axles one by one: how they share a load (springs, split), what stands on which side (sides), what a tyre carries (tyres)."""
 
 from stathmos.core.axles.sides import heavier_side, leans
+from stathmos.core.axles.sink import on_the_axles, sinks, sinks_by, still_to_sink
 from stathmos.core.axles.split import (
     Inch,
     OnAxle,
@@ -32,24 +33,28 @@ __all__ = [
     "above_level",
     "aged",
     "axle_load",
-    "by_pitch",
     "axle_place",
+    "by_pitch",
     "carried_by_tyre",
     "count_of",
     "each_axle",
     "follows_the_nose",
-    "heaviest_as_towed",
     "heavier_side",
+    "heaviest_as_towed",
     "inch_of_nose",
     "is_code",
     "leans",
     "load_at_pressure",
     "made_in",
+    "on_the_axles",
     "rate_of",
     "read_one_by_one",
     "second_moment",
     "shares_whatever",
+    "sinks",
+    "sinks_by",
     "spacing_of",
+    "still_to_sink",
     "suspension_of",
     "tongue_as_towed",
     "tongue_change",
