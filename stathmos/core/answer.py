@@ -103,20 +103,31 @@ class Assessment:
 
     def attitudes_from(self, taped: Known) -> tuple[attitudes.Stands, ...]:
         """The same reckoned from the rail as it was taped: front above rear, mm, of the rig as it stands."""
-        now = {attitudes.STANDING: self.weights.tongue_standing}
-        (standing,) = attitudes.attitudes(self.bench.rig, self.bench.on_hitch, self.heights, now)
-        return attitudes.from_the_tape(self.attitudes, standing, taped, self.bench.rig.figure("trailer.frame_length"))
+        weights, frame = self.weights, self.bench.rig.figure("trailer.frame_length")
+        now = attitudes.Weighs(gross=weights.gross_standing, tongue=weights.tongue_standing)
+        (standing,) = self._attitudes({attitudes.STANDING: now})
+        others = self.attitudes
+        if weights.gross is weights.gross_standing and weights.tongue is weights.tongue_standing:
+            others = tuple(one for one in others if one.key != attitudes.PLANNED)  # that is how it was taped
+        return attitudes.from_the_tape(others, standing, taped, frame)
+
+    def _attitudes(self, loads: dict[str, attitudes.Weighs]) -> tuple[attitudes.Stands, ...]:
+        bench, weights = self.bench, self.weights
+        planned = attitudes.Weighs(gross=weights.gross, tongue=weights.tongue)
+        same = {key: planned if one == planned else one for key, one in loads.items()}
+        return attitudes.attitudes(bench.rig, bench.on_hitch, self.heights, planned, same)
 
     @Lazily
     def attitudes(self) -> tuple[attitudes.Stands, ...]:
         """How level the trailer stands empty, as planned and full."""
+        rig, weights = self.bench.rig, self.weights
         full = next(case.tongue for case in self.cases if case.key == attitudes.FULL)
-        tongues = {
-            attitudes.EMPTY: self.bench.rig.figure("trailer.brochure_tongue"),
-            attitudes.PLANNED: self.weights.tongue,
-            attitudes.FULL: full,
-        }
-        return attitudes.attitudes(self.bench.rig, self.bench.on_hitch, self.heights, tongues)
+        loads = {
+            attitudes.EMPTY: attitudes.Weighs(gross=rig.figure("trailer.unladen_weight"), tongue=rig.figure("trailer.brochure_tongue")),
+            attitudes.PLANNED: attitudes.Weighs(gross=weights.gross, tongue=weights.tongue),
+            attitudes.FULL: attitudes.Weighs(gross=rig.figure("trailer.gvwr"), tongue=full),
+        }  # fmt: skip
+        return self._attitudes(loads)
 
     @Lazily
     def axles(self) -> axle_sheet.AxleSheet | None:

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from stathmos.core import heights
+from stathmos.core import axles, heights
 from stathmos.core.cases import OnHitch
 from stathmos.core.figures import Anything, Known, Missing, work
 from stathmos.core.finding import needs_in_words
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.tolerances import ATTITUDE, TRAILER_LEVEL
-from stathmos.core.units import LENGTH, SLOPE
+from stathmos.core.units import LENGTH, SLOPE, WEIGHT
 
 EMPTY, STANDING, PLANNED, FULL = "empty", "standing", "planned", "full"
 _NAMES = {EMPTY: "Empty", STANDING: "As it stands", PLANNED: "As planned", FULL: "Full"}
@@ -46,6 +47,17 @@ class Stands:
         return Phrase(f"{end} {{by}} high over the frame" + ("" if self.within else ", more than may be"), put)
 
 
+def _coupler(rig: Rig, coupler: Anything, planned: Weighs, load: Weighs) -> Anything:
+    """The level coupler height with another load than the planned one, mm."""
+    more = work(
+        "axles then − axles as planned", WEIGHT, lambda then, planned: then - planned, None,
+        then=load.on_the_axles, planned=planned.on_the_axles,
+    )  # fmt: skip
+    return work(
+        "level − sinks", LENGTH, lambda level, sinks: level - sinks, None, level=coupler, sinks=axles.sinks(rig, more)
+    )
+
+
 def rail_in_words(rail: Known) -> Phrase:
     """A rail as taped, front above rear."""
     if rail.value == 0:
@@ -72,12 +84,32 @@ def _from_the_tape(one: Stands, standing: Stands, taped: Known, frame: Anything)
     return replace(one, rail=rail, pitch=pitch)
 
 
-def attitudes(rig: Rig, on_hitch: OnHitch, found: heights.Heights, tongues: dict[str, Anything]) -> tuple[Stands, ...]:
-    """Empty, as planned and full; ``tongues`` kg by key. The bars are taken to be set so for each, to the school's aim."""
+@dataclass(frozen=True, kw_only=True)
+class Weighs:
+    """The trailer with one load: all of it, and what of it is on the ball, kg."""
+
+    gross: Anything
+    tongue: Anything
+
+    @property
+    def on_the_axles(self) -> Anything:
+        """What its axles carry without bars, kg."""
+        return axles.on_the_axles(self.gross, self.tongue)
+
+
+def attitudes(
+    rig: Rig, on_hitch: OnHitch, found: heights.Heights, planned: Weighs, loads: Mapping[str, Weighs]
+) -> tuple[Stands, ...]:
+    """How level it stands with each of some loads, by key; the coupler's height is of the ``planned`` one.
+
+    The bars are taken to be set so for each, to the school's aim. Another load sinks the trailer on its own springs too.
+    """
     told = []
-    for key, tongue in tongues.items():
+    for key, load in loads.items():
+        tongue = load.tongue
         settled = heights.settled(tongue, on_hitch.couples(tongue).aim, on_hitch.geometry).ball
-        level = heights.level_height(found.coupler, settled)
+        coupler = found.coupler if load is planned else _coupler(rig, found.coupler, planned, load)
+        level = heights.level_height(coupler, settled)
         stands = heights.attitude(found.ball_standing, found.ball_wanted, level, rig)
         told.append(
             Stands(key=key, name=_NAMES[key], tongue=tongue, settle=settled, rail=stands.rail, pitch=stands.pitch)

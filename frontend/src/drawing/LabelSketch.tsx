@@ -16,14 +16,14 @@ interface Props {
 
 export function LabelSketch({ form, lines: all, asked }: Props) {
   const lines = all.filter((one) => one.prints);
-  const high = form === "tape" || form === "look" ? 44 : 26 + LINE * Math.min(6, lines.length);
+  const high = form === "tape" || form === "look" ? 44 : (form === "sidewall" ? 40 : 26) + LINE * Math.min(6, lines.length);
   const shown = lines.slice(0, 6);
   return (
     <Box component="svg" viewBox={`0 0 ${W} ${high}`} aria-hidden="true" sx={{ width: W, height: high, display: "block" }}>
       {form === "sticker" && <rect x="1" y="1" width={W - 2} height={high - 2} rx="3" fill={sheet} stroke={ink} strokeWidth="1.4" />}
       {form === "page" && <path d={`M1 1H${W - 16}L${W - 1} 14V${high - 1}H1ZM${W - 16} 1V14H${W - 1}`} fill={sheet} stroke={ink} strokeWidth="1.2" />}
       {form === "stamp" && <path d={`M4 ${high - 2}Q2 8 26 6H${W - 40}Q${W - 4} 8 ${W - 4} ${high / 2}T${W - 40} ${high - 2}Z`} fill={hairline} fillOpacity="0.35" stroke={ink} strokeWidth="1.6" />}
-      {form === "sidewall" && <path d={`M2 ${high}Q${W / 2} -18 ${W - 2} ${high}M24 ${high}Q${W / 2} 10 ${W - 24} ${high}`} fill="none" stroke={ink} strokeWidth="1.6" />}
+      {form === "sidewall" && <path d={`M2 ${high}Q${W / 2} ${-high * 0.9} ${W - 2} ${high}M14 ${high}Q${W / 2} ${-high * 0.62} ${W - 14} ${high}`} fill="none" stroke={ink} strokeWidth="1.6" />}
       {form === "tape" && (
         <g stroke={ink}>
           <rect x="1" y="14" width={W - 2} height="20" fill={tape} strokeWidth="1.2" />
@@ -46,7 +46,7 @@ export function LabelSketch({ form, lines: all, asked }: Props) {
           const y = 20 + LINE * index;
           const stamped = form === "stamp" || form === "sidewall";
           return (
-            <text key={spot.path} x={stamped ? W / 2 : 9} y={form === "sidewall" ? high - 6 : y} textAnchor={stamped ? "middle" : "start"} fontSize="9.5" fontWeight={here ? 700 : 400} fill={here ? pencil : inkSoft} letterSpacing={stamped ? 0.8 : 0}>
+            <text key={spot.path} x={stamped ? W / 2 : 9} y={form === "sidewall" ? high - 4 - 12 * (shown.length - 1 - index) : y} textAnchor={stamped ? "middle" : "start"} fontSize="9.5" fontWeight={here ? 700 : 400} fill={here ? pencil : inkSoft} letterSpacing={stamped ? 0.8 : 0}>
               {cut(spot.prints.replace("#", here ? "▮▮▮▮" : "0000"), stamped ? 24 : 34)}
             </text>
           );
