@@ -466,7 +466,9 @@ class Habits(Portrait):
         self.begun(a_fit.A, a_fit.B, high)
         self.open_bay("coach")
         coach = self.page.get_by_role("region", name="Next")
-        expect(coach).to_contain_text("Move the head down a hole, then measure C again.")
+        expect(coach).to_contain_text(
+            re.compile(r"Move the head down a hole: \d → \d, counted from the bottom\. Then measure C again\.")
+        )
         expect(coach).to_contain_text("Every C measured before is void")
         expect(coach).to_contain_text("Rail then about")
 

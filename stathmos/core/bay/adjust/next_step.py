@@ -330,17 +330,14 @@ def _stays_level(bench: Bench, holes: int) -> bool:
 
 
 def _hole_words(bench: Bench, setting: Setting, likely: float, holes: int, learned: tuple[Effect, ...]) -> Next:
-    number, way = abs(holes), "up" if holes > 0 else "down"
-    words = "a hole" if number == 1 else f"{number} holes"
     why = Phrase(
         "At this hole every setting was looked at, and none serves. There one may stand inside with {likely} likelihood, and the trailer "
         "within its tolerance. Every C measured before is void; A and B stand.",
         {"likely": (likely, SHARE, "down")},
     )
     hole = None if setting.hole is None else setting.hole + holes
-    counted = "" if setting.hole is None or hole is None else f": {setting.hole} → {hole}, counted from the bottom"
     return Next(
-        verdict=HEAD, says=Phrase(f"Move the head {way} {words}{counted}, then measure C again."), why=joined(bench.case.window.says, why),
+        verdict=HEAD, says=_move_it(setting, holes), why=joined(bench.case.window.says, why),
         entries=new_trial(bench, replace(setting, hole=hole)), likely=likely, effects=learned,
     )  # fmt: skip
 
@@ -439,6 +436,17 @@ def _move_the_head(bench: Bench, setting: Setting, learned: tuple[Effect, ...]) 
     return _head_words(bench, setting, best, high, put, learned)
 
 
+def _move_it(setting: Setting, holes: int) -> Phrase:
+    """The head so many holes up (less than nothing: down), from the hole that was counted."""
+    number, way = abs(holes), "up" if holes > 0 else "down"
+    words = "a hole" if number == 1 else f"{number} holes"
+    if setting.hole is None:
+        return Phrase(f"Move the head {way} {words}, then measure C again.")
+    return Phrase(
+        f"Move the head {way} {words}: {setting.hole} → {setting.hole + holes}, counted from the bottom. Then measure C again."
+    )
+
+
 def _holes_left(position: Position, setting: Setting, lower: bool) -> int:
     """How many holes the head has left one way, from where it was counted, else from where it was planned."""
     count = position.holes_up + position.holes_down + 1
@@ -483,8 +491,8 @@ def _head_words(
     learned: tuple[Effect, ...],
 ) -> Next:
     case, frame = bench.case, bench.case.frame
-    lower, number = best.holes < 0, abs(best.holes)
-    way, words = ("down" if lower else "up"), ("a hole" if number == 1 else f"{number} holes")
+    lower = best.holes < 0
+    way = "down" if lower else "up"
     turn = "winds the bars: they will carry more" if lower else "unwinds the bars: they will carry less"
     put |= {"ball": (abs(best.by), LENGTH, "nearest")}
     hole = None if setting.hole is None else setting.hole + best.holes
@@ -501,7 +509,7 @@ def _head_words(
         put |= {"rail": (abs(rail.mean), LENGTH, "up")}
         why += f" The rail then {{rail}} {'higher' if rail.mean > 0 else 'lower'} in front."
     return Next(
-        verdict=HEAD, says=Phrase(f"Move the head {way} {words}, then measure C again."), why=Phrase(why, put),
+        verdict=HEAD, says=_move_it(setting, best.holes), why=Phrase(why, put),
         entries=new_trial(bench, replace(setting, hole=hole)), front=front, front_u=front_u,
         rail=rail.mean if rail else None, rail_u=rail.u if rail else None, likely=best.likely or None, effects=learned,
     )  # fmt: skip
