@@ -9,11 +9,11 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 from functools import cache
 
-from stathmos.core import rigfile
+from stathmos.core import axles, rigfile
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
 from stathmos.core.cargo import plan, still_to_change
-from stathmos.core.figures import Authority, Given, Missing, Provenance, sure
+from stathmos.core.figures import Authority, Given, Missing, Provenance, constant, sure
 from stathmos.core.load_changes import put, shifted, with_loads
 from stathmos.core.relations import mismatches
 from stathmos.core.rig import KINDS, Load, Rig, entry_at
@@ -226,6 +226,13 @@ class Walker:
         rig = replace(
             rig, weighing=replace(rig.weighing, tongue_scale=_measured(tongue, "weight", "weighing.tongue_scale"))
         )
+        coupler, sinks = self.rig.figure("trailer.coupler_height"), axles.sinks(self.rig, constant(dG - dT, "weight"))
+        if isinstance(coupler, Given) and not isinstance(
+            sinks, Missing
+        ):  # taped again, on springs as they are believed to be
+            rig = replace(
+                rig, trailer=replace(rig.trailer, coupler_height=replace(coupler, value=coupler.value - sinks.value))
+            )
         return replace(
             rig, trailer=replace(rig.trailer, gross_weight=_measured(gross, "weight", "trailer.gross_weight"))
         )

@@ -453,7 +453,9 @@ class NextStep(unittest.TestCase):
     def test_the_rail_too_high_moves_the_head_down_and_voids_c(self) -> None:
         found = self.next(**AB, **trial(1, "37 1/8", ("22", "20")))
         self.assertEqual(found.verdict, "move the head")
-        self.assertRegex(found.says.text("us"), r"Move the head down (a hole|2 holes): 4 → [23], counted from the bottom")
+        self.assertRegex(
+            found.says.text("us"), r"Move the head down (a hole|2 holes): 4 → [23], counted from the bottom"
+        )
         self.assertIn("void", found.why.text("us"))
         low = self.next(**AB, **trial(1, "37 1/8", ("18", "20")))
         self.assertIn("Move the head up", low.says.text("us"))

@@ -49,14 +49,6 @@ def of_loads(rig: Rig) -> Iterator[Relation]:
             "empty_front": "vehicle.unladen_front", "empty_rear": "vehicle.unladen_rear", **_weights(in_vehicle),
         }  # fmt: skip
         yield Relation(
-            key="alone_over_loads", figures=on_scale,
-            room=lambda front, rear, empty_front, empty_rear, **loads: (
-                empty_front + empty_rear + sum(loads.values()) + LITTLE - front - rear
-            ),
-            states="A vehicle on the scale weighs no more than it weighs empty, and what is written down aboard.",
-            settled_by="what else is aboard, written down, or the scale",
-        )  # fmt: skip
-        yield Relation(
             key="alone_of_loads", figures=on_scale,
             room=lambda front, rear, empty_front, empty_rear, **loads: (
                 front + rear - 0.97 * (empty_front + empty_rear) - sum(loads.values()) + LITTLE
