@@ -86,6 +86,8 @@ def with_hitch_handbook(rules: Rules, kit: Kit | None) -> Rules:
     school = RESTORATION_SCHOOLS.get(kit.handbook_restoration.typed if kit.handbook_restoration else "")
     if school is not None and rules.restoration.authority is not Authority.VEHICLE_HANDBOOK:
         demanded["restoration"] = replace(school, authority=theirs, source=source)
+    if kit.handbook_bay_school is not None and rules.restoration.authority is not Authority.VEHICLE_HANDBOOK:
+        demanded |= {"bay_school": kit.handbook_bay_school.typed, "bay_authority": theirs}
     return replace(rules, **demanded)
 
 

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 from typing import TypeVar
 
 from stathmos.core import joints, settings
+from stathmos.core.bay_schools import BAY_SCHOOLS
 from stathmos.core.entry import BETWEEN_NAMES, NAMES, Entry, entries, rate
 from stathmos.core.families import FAMILIES, Family, of_kit
 from stathmos.core.figures import Given, Lazily, Provenance
@@ -127,6 +128,9 @@ class Kit(AnyPart):
     handbook_restoration: Given | None = choice(
         "Handbook's restoration", HANDBOOK, *choices(RESTORATION_SCHOOLS.values())
     )
+    handbook_bay_school: Given | None = choice(
+        "Handbook sets it in the bay to", HANDBOOK, *choices(BAY_SCHOOLS.values())
+    )
     takes_bars: Given | None = described("Takes the bars of these kits too", NAMES, HANDBOOK)
     price: Given | None = price()
 
@@ -154,8 +158,9 @@ class Kit(AnyPart):
             self.adds_overhang, self.seat_above_shank, self.ball_hole, self.ball_thread_limit, self.handbook_offset,
             self.handbook_offset_most, self.handbook_offset_per_hundred,
         )  # fmt: skip
-        school = self.handbook_restoration.typed if self.handbook_restoration is not None else ""
-        return (*(None if one is None else one.value for one in figures), school, self.family)
+        words = (self.handbook_restoration, self.handbook_bay_school)
+        schools = ("" if one is None else one.typed for one in words)
+        return (*(None if one is None else one.value for one in figures), *schools, self.family)
 
     @property
     def held(self) -> Family:

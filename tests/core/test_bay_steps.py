@@ -278,6 +278,19 @@ class AnotherVehicle(unittest.TestCase):
         self.assertIn("this rig's own marks", fitted(**STOCKED, **AB).adjusted.next.why.text("us"))
 
 
+class TheHandbooksSchool(unittest.TestCase):
+    def in_force(self, rules: Rules = Rules(), **more: object) -> tuple[str, str]:
+        kits = [{**WHOLE, "handbook_bay_school": label("all_within"), "handbook_restoration": label("full")}]
+        first = fitted(rules, **{**STOCKED, "stock__kits": kits, **AB, **trial(1, "37 1/4"), **more}).measured.windows[0]
+        return first.key, first.authority
+
+    def test_a_hitch_handbook_may_name_any_school_of_the_bay(self) -> None:
+        self.assertEqual(self.in_force(), ("all_within", "hitch handbook"))
+        self.assertEqual(self.in_force(Rules(bay_school="equal_drop"))[0], "all_within")
+        vehicle = {"vehicle__handbook_restoration": label("half")}
+        self.assertEqual(self.in_force(**vehicle)[0], "half")  # the tow vehicle's goes before it
+
+
 class OnAYard(unittest.TestCase):
     """A floor that is not flat: differences on one spot, and what a bubble calls level."""
 

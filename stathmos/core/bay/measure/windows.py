@@ -156,13 +156,15 @@ class Taped:
 
 
 def in_force(rules: Rules) -> tuple[str, Authority]:
-    """The bay's school and whose choice it is: a handbook's before anybody's, else the restoration school.
+    """The bay's school and whose choice it is: a handbook's before all others', else the restoration school.
+
+    What a hitch's handbook says of the bay goes before what it says of the restoration.
 
     >>> in_force(Rules(bay_school="equal_drop"))[0], in_force(Rules())[0]
     ('equal_drop', 'half_to_full')
     """
     handbook = rules.restoration.authority in (Authority.VEHICLE_HANDBOOK, Authority.HITCH_HANDBOOK)
-    if rules.bay_school in BAY_SCHOOLS and not handbook:
+    if rules.bay_school in BAY_SCHOOLS and (not handbook or rules.bay_authority is Authority.HITCH_HANDBOOK):
         return rules.bay_school, rules.bay_authority
     return rules.restoration.key, rules.restoration.authority
 
