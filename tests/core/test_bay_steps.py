@@ -278,10 +278,51 @@ class AnotherVehicle(unittest.TestCase):
         self.assertIn("this rig's own marks", fitted(**STOCKED, **AB).adjusted.next.why.text("us"))
 
 
+class Brackets(unittest.TestCase):
+    def bolted(self, place: str, **kit_has: object) -> Check | None:
+        kits = [
+            {
+                **WHOLE,
+                "bar_length": label("32 in"),
+                "bracket_least": label("24 in"),
+                "bracket_most": label("27 in"),
+                **kit_has,
+            }
+        ]
+        found = fitted(
+            **{**STOCKED, "stock__kits": kits, **AB, **trial(1, "37 1/4"), "bay__bracket_place": measured(place)}
+        )
+        return next((one for one in found.proved.proofs if one.key == "bracket_as_bolted"), None)
+
+    def test_as_bolted_they_are_judged_by_the_makers_range_and_the_bars_length(self) -> None:
+        states = {
+            place: self.bolted(place).state for place in ("22 in", "24 in", "25 1/2 in", "27 in", "32 in", "40 in")
+        }
+        self.assertEqual(
+            states,
+            {
+                "22 in": "refused",
+                "24 in": "good",
+                "25 1/2 in": "good",
+                "27 in": "good",
+                "32 in": "refused",
+                "40 in": "refused",
+            },
+        )
+        self.assertIn("24\u00a0in to 27\u00a0in", self.bolted("40 in").says.text("us"))
+        short = self.bolted("27 in", bar_length=label("29 in"))
+        self.assertEqual(short.state, "refused")
+        self.assertIn("reaches 2\u00a0in past it, and 3\u00a0in is the least", short.says.text("us"))
+        # bars on chains reach no further than their bracket
+        self.assertEqual(self.bolted("27 in", bar_length=label("27 in"), bar_style=label("chain")).state, "good")
+
+
 class TheHandbooksSchool(unittest.TestCase):
     def in_force(self, rules: Rules = Rules(), **more: object) -> tuple[str, str]:
         kits = [{**WHOLE, "handbook_bay_school": label("all_within"), "handbook_restoration": label("full")}]
-        first = fitted(rules, **{**STOCKED, "stock__kits": kits, **AB, **trial(1, "37 1/4"), **more}).measured.windows[0]
+        first = fitted(rules, **{**STOCKED, "stock__kits": kits, **AB, **trial(1, "37 1/4"), **more}).measured.windows[
+            0
+        ]
         return first.key, first.authority
 
     def test_a_hitch_handbook_may_name_any_school_of_the_bay(self) -> None:

@@ -8,12 +8,12 @@ from stathmos.core.families import PLAIN
 from stathmos.core.figures import Anything, Missing, expanded
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.looks import LEAST, SEEN, Look, wanted
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, Quantity
 from stathmos.core.rig import Rig, Trial
 from stathmos.core.rig.bay import NOT_ON
 from stathmos.core.settings import SIDES, Counted, counted_in
 from stathmos.core.stock import Kit
-from stathmos.core.tolerances import ATTITUDE, Between
+from stathmos.core.tolerances import ATTITUDE, PAST_BRACKET, SAME, Between
 from stathmos.core.units import LENGTH
 
 
@@ -116,9 +116,46 @@ def proofs(rig: Rig, kit: Kit | None, trial: Trial | None, apart: Anything) -> t
     if kit is None:
         found.append(_empty(rig))
     else:
-        found += [*equal_ends(trial, kit), went_on(trial)]
+        found += [bracket_as_bolted(rig, kit), *equal_ends(trial, kit), went_on(trial)]
     found += [looked_at(rig, look) for look in looks_of(rig, kit)]
     return tuple(one for one in found if one is not None)
+
+
+def bracket_as_bolted(rig: Rig, kit: Kit) -> Check | None:
+    """The brackets where they were bolted, against the maker's range and the bars' length; None before they are on."""
+    place, paths = rig.bay.bracket_place, ("bay.bracket_place",)
+    least, most, bar = kit.bracket_least, kit.bracket_most, kit.bar_length
+    reaches = bar is not None and any(one.key == "past" for one in looks_of(rig, kit))
+    if place is None or (least is None and most is None and not reaches):
+        return None
+    name, why = (
+        "Brackets as bolted",
+        "The bars are made for that place: nearer they bind, farther they slip off the bracket.",
+    )
+    put: dict[str, Quantity] = {"place": (place.value, LENGTH, "nearest")}
+    low, high = least.value if least is not None else None, most.value if most is not None else None
+    if (low is not None and place.value < low - SAME) or (high is not None and place.value > high + SAME):
+        put |= {key: (edge, LENGTH, "nearest") for key, edge in (("least", low), ("most", high)) if edge is not None}
+        span = (
+            "{least} to {most}"
+            if len(put) == 3
+            else "{least} at the least"
+            if low is not None
+            else "{most} at the most"
+        )  # noqa: PLR2004
+        says = Phrase(f"{{place}} behind the ball; the handbook says {span}.", put)
+        return Check("bracket_as_bolted", name, REFUSED, says, why, paths)
+    if reaches and bar is not None and not PAST_BRACKET.least(bar.value - place.value):
+        put |= {
+            "bar": (bar.value, LENGTH, "nearest"),
+            "past": (bar.value - place.value, LENGTH, "down"),
+            "limit": (PAST_BRACKET.value, LENGTH, "up"),
+        }
+        says = Phrase("{place} behind the ball: a bar of {bar} reaches {past} past it, and {limit} is the least.", put)
+        return Check("bracket_as_bolted", name, REFUSED, says, why, paths, PAST_BRACKET.rule)
+    return Check(
+        "bracket_as_bolted", name, GOOD, Phrase("{place} behind the ball, as the bars are made for.", put), why, paths
+    )
 
 
 def _empty(rig: Rig) -> Check | None:
