@@ -136,13 +136,8 @@ def bracket_as_bolted(rig: Rig, kit: Kit) -> Check | None:
     low, high = least.value if least is not None else None, most.value if most is not None else None
     if (low is not None and place.value < low - SAME) or (high is not None and place.value > high + SAME):
         put |= {key: (edge, LENGTH, "nearest") for key, edge in (("least", low), ("most", high)) if edge is not None}
-        span = (
-            "{least} to {most}"
-            if len(put) == 3
-            else "{least} at the least"
-            if low is not None
-            else "{most} at the most"
-        )  # noqa: PLR2004
+        both = low is not None and high is not None
+        span = "{least} to {most}" if both else "{least} at the least" if low is not None else "{most} at the most"
         says = Phrase(f"{{place}} behind the ball; the handbook says {span}.", put)
         return Check("bracket_as_bolted", name, REFUSED, says, why, paths)
     if reaches and bar is not None and not PAST_BRACKET.least(bar.value - place.value):
