@@ -55,8 +55,7 @@ class Tally:
     passed: int = 0
     unasked: Counter[str] = field(default_factory=Counter)
     unread: Counter[str] = field(default_factory=Counter)
-    on_scale: int = 0
-    on_scale_unasked: int = 0
+    of_loads: int = 0
     read_again: int = 0
     offered: int = 0
     right: int = 0
@@ -217,9 +216,7 @@ def _one(tally: Tally, rig: Rig, stock: Stock, rules: Rules, dice: random.Random
         found = assess(answered(slip.rig, asked), rules, stock, trial=True)
         if passes(found):
             tally.passed += 1
-            on_scale = isinstance(rig.figure("weighing.bridge_front_alone"), Given)
-            tally.on_scale += on_scale
-            tally.on_scale_unasked += on_scale and not asked
+            tally.of_loads += slip.path.startswith("loads.")
             tally.read_again += len(found.to_read_again)
             if not asked:
                 tally.unasked[slip.path] += 1
@@ -242,7 +239,8 @@ def lines(tally: Tally) -> Iterator[str]:
     unasked = sum(tally.unasked.values())
     yield f"{tally.sound} sound rigs, {tally.questioned} of them asked about without cause ({tally.questioned / max(1, tally.sound):.1%})"
     yield f"{tally.passed} slips turned a refusal into a pass, {unasked} of them unasked ({unasked / max(1, tally.passed):.0%})"
-    yield f"    of {tally.on_scale} where the vehicle was on a scale by itself, {tally.on_scale_unasked} ({tally.on_scale_unasked / max(1, tally.on_scale):.0%})"
+    loads = sum(count for path, count in tally.unasked.items() if path.startswith("loads."))
+    yield f"    of {tally.of_loads} in a load's weight {loads}; of {tally.passed - tally.of_loads} in a label or a reading {unasked - loads} ({(unasked - loads) / max(1, tally.passed - tally.of_loads):.0%})"
     unread = sum(tally.unread.values())
     yield f"    and {unread} not read a second time before signing either ({unread / max(1, tally.passed):.0%}): {dict(tally.unread)}"
     yield f"    {tally.read_again / max(1, tally.passed):.1f} figures to read a second time for each"
