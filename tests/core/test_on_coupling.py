@@ -3,6 +3,7 @@
 import unittest
 
 from stathmos.core import report
+from stathmos.core.on_coupling import settled_as_taped
 from stathmos.core.ratings import State
 from stathmos.core.ratings.wiring import CARRIES, NEEDS, wiring
 from tests.core.rigs import assessed, label, link, measured, rig
@@ -42,6 +43,18 @@ class Taped(unittest.TestCase):
         self.assertEqual(self.verdict({**still, **STILL}), "not needed")
         self.assertEqual(self.verdict({**still, "jack_clear": measured("no")}), "advisor's choice")
         self.assertEqual(self.verdict({**still, **STILL, "marks": measured("bumper")}), "advisor's choice")
+
+    def test_bumpers_tell_what_coupling_did_too(self) -> None:
+        bumper = {**STILL, "marks": measured("bumper")}
+        # nothing moved at either: nothing moved between them, wherever the axles are
+        self.assertEqual(self.verdict({**marks(("22 in", "22 in"), ("24 in", "24 in")), **bumper}), "not needed")
+        moved = marks(("22 in", "23 in"), ("24 in", "22 1/2 in"))
+        self.assertEqual(self.verdict({**moved, **bumper}), "advisor's choice")  # how far the axles are is not known
+        told = assessed(rig(bay={**moved, **bumper, "front_mark": measured("38 in"), "rear_mark": measured("52 in")}))
+        sank = settled_as_taped(told.bench.rig, told.rest.geometry.o)
+        # by hand: 1 in up and 1 1/2 in down over 38 + 145 + 52 in; a front axle 38 in behind the front one, a rear axle 183 in behind it
+        self.assertAlmostEqual(sank.front.value / 25.4, -1 + 2.5 * 38 / 235, 9)
+        self.assertAlmostEqual(sank.rear.value / 25.4, -1 + 2.5 * 183 / 235, 9)
 
     def asked(self, bay: dict, **more: object) -> str:
         found = assessed(rig(bay=bay, **more)).findings
