@@ -24,12 +24,15 @@ Quantity = tuple[float, str, str]
 class Beside:
     """A length among others of its sentence, mm: all of them are written as finely as it takes to tell apart those that differ.
 
-    ``less``: the one of them that is taken from it, as both are written.
+    ``less``: the one of them that is taken from it, as both are written. ``way``: rounding, up or down for what one must stay
+    above or below; ``less_way``: that of the other.
     """
 
     value: float
     among: tuple[float, ...]
     less: float | None = None
+    way: str = "nearest"
+    less_way: str = "nearest"
 
     def text(self, system: str) -> str:
         """The length as written in ``us`` or ``metric``.
@@ -39,10 +42,10 @@ class Beside:
         ('36 5/16 in', '1/16 in')
         """
         parts = units.parts_to_tell(self.among, system)
-        count = units.in_parts(self.value, system, parts)
+        count = units.in_parts(self.value, system, parts, self.way)
         if self.less is None:
             return units.write_parts(count, system, parts)
-        apart = abs(count - units.in_parts(self.less, system, parts))
+        apart = abs(count - units.in_parts(self.less, system, parts, self.less_way))
         return units.write_parts(apart, system, parts) if apart else f"less than {units.write_parts(1, system, parts)}"
 
 

@@ -12,7 +12,7 @@ from stathmos.core.reading_list import WEAK
 from stathmos.core.rig import entry_at
 from stathmos.core.rig.trailer import Trailer
 from stathmos.core.rig.vehicle import Vehicle
-from tests.core.rigs import assessed, rig
+from tests.core.rigs import assessed, label, rig
 
 NAMES = [
     f"{section}__{name}" for section, kind in (("vehicle", Vehicle), ("trailer", Trailer)) for name, _ in entries(kind)
@@ -48,6 +48,14 @@ class TheWalk(TestCase):
             [stop.place.key for stop in stops], [key for key in keys if key in {stop.place.key for stop in stops}]
         )
         self.assertNotIn("brochure", {stop.place.key for stop in stops})
+
+    def test_that_there_is_none_is_an_answer(self) -> None:
+        _, stops = walked(vehicle__receiver_d_value=label("none"))
+        asks = {ask.question.path: ask.question.answered for stop in stops for ask in stop.asks}
+        self.assertTrue(asks["vehicle.receiver_d_value"])
+        _, stops = walked(vehicle__receiver_d_value=None)
+        asks = {ask.question.path: ask.question.answered for stop in stops for ask in stop.asks}
+        self.assertFalse(asks["vehicle.receiver_d_value"])
 
     def test_what_is_read_already_is_asked_as_answered(self) -> None:
         _, stops = walked(vehicle__payload=None)

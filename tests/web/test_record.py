@@ -78,7 +78,7 @@ class Delivered(Handing):
         self.assertEqual(current["trailer.gvwr"].typed, old["trailer.gvwr"].typed)
         self.assertEqual(current["weighing.tongue_scale"].typed, old["weighing.tongue_scale"].typed)
         there = [path for path in current if path.startswith(("bay.", "trials.", "torque.", "drill."))]
-        along = ("bay.good_rail_", "bay.good_from", "bay.good_vehicle", "bay.start_")
+        along = ("bay.good_rail_", "bay.good_couple", "bay.good_from", "bay.good_vehicle", "bay.start_")
         self.assertEqual([path for path in there if not path.startswith(along) and not path.endswith(".found")], [])
         self.assertEqual(current["bay.good_vehicle"].typed, self.good.vehicle_name)
         status, said = self.ask("POST", f"rigs/{self.good.pk}/again/", {"new": "vehicle", "name": name})

@@ -10,14 +10,14 @@ from stathmos.core.axles import words_for
 from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.check import Check
 from stathmos.core.bay.measure.trials import Tried
-from stathmos.core.bay.measure.windows import Window
+from stathmos.core.bay.measure.windows import Window, edge_ways
 from stathmos.core.bay.prove.tools import Served
 from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
 from stathmos.core.bay.say.believe import Believed
 from stathmos.core.bay.say.questions import Question
 from stathmos.core.figures import Anything, Missing, sure, there
 from stathmos.core.joints import BY_FEEL, METHODS
-from stathmos.core.phrases import Beside, Phrase
+from stathmos.core.phrases import Phrase
 from stathmos.core.report.findings import elevation, finding
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of, written
 from stathmos.core.rig import entry_at
@@ -40,7 +40,7 @@ def check(one: Check) -> Tree:
 def window(one: Window) -> Tree:
     """One school's window; heights in mm for the gauge, in words for reading."""
     heights = {"low": one.low_height, "high": one.high_height, "aim": one.aim_height}
-    known = tuple(height for height in heights.values() if height is not None)
+    ways = edge_ways(one.low_height, one.high_height)
     return {
         "key": one.key,
         "name": one.name,
@@ -53,7 +53,7 @@ def window(one: Window) -> Tree:
         "likely_text": None if one.likely is None else units.write(one.likely, units.SHARE, "us", "down"),
         **heights,
         **{
-            f"{name}_text": None if height is None else InUnits(Beside(height, known).text)
+            f"{name}_text": None if height is None else Amount(height, units.LENGTH, ways.get(name, "nearest"))
             for name, height in heights.items()
         },
     }

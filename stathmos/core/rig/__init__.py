@@ -115,8 +115,12 @@ class Rig:
 
     def is_blank(self, path: str) -> bool:
         """Whether nothing is written in a section's field, not even that there is none."""
-        section, name = path.split(".")
-        return self._at(path) is None and name not in getattr(getattr(self, section), "absent", ())
+        return self._at(path) is None and not self.is_absent(path)
+
+    def is_absent(self, path: str) -> bool:
+        """Whether it is written in a section's field that there is none."""
+        section, _, name = path.partition(".")
+        return name in getattr(getattr(self, section), "absent", ())
 
     def figure(self, path: str) -> Given | Missing:
         """The figure at a path such as ``trailer.gvwr`` or ``loads.bed.weight``, or `Missing` naming that path.

@@ -18,7 +18,7 @@ from stathmos.core.bay.adjust.coach import (
 )
 from stathmos.core.bay.measure.frames import Frame
 from stathmos.core.bay.measure.learn import LearnedLine
-from stathmos.core.bay.measure.windows import edges_of
+from stathmos.core.bay.measure.windows import edges_of, window_told
 from stathmos.core.bay_schools import BaySchool
 from stathmos.core.figures import there
 from stathmos.core.phrases import Beside, Phrase, Quantity, joined
@@ -124,14 +124,15 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
         return Phrase(change), joined(says, Phrase(two, put))
     if advice.verdict == CHANGE:
         change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
-        heights = {
-            name: one
-            for name, one in (("now", front.height(advice.mean)), *front.window(advice.mean).items())
-            if one is not None
-        }
-        put |= {name: Beside(one, tuple(heights.values())) for name, one in heights.items()}
-        at = "the front mark at {now}, give or take {u}" if "now" in heights else "the front mark moves as the bars do"
-        its_window = "; its window is then {low} to {high}" if {"low", "high"} <= heights.keys() else ""
+        height, (low, high) = front.height(advice.mean), front.window(advice.mean).values()
+        if height is not None:
+            put["now"] = (height, LENGTH, "nearest")
+        if low is not None and high is not None:
+            put |= window_told(low, high)
+        at = (
+            "the front mark at {now}, give or take {u}" if height is not None else "the front mark moves as the bars do"
+        )
+        its_window = "; its window is then {low} to {high}" if "low" in put else ""
         return Phrase(change), Phrase(
             f"Predicted: {at}{its_window}. Every mark stands in its window then with {{then}} likelihood. One change, then measure C again.",
             put,

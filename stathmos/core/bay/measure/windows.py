@@ -45,7 +45,7 @@ from stathmos.core.phrases import Beside, Phrase, as_text, joined
 from stathmos.core.rules import Rules
 from stathmos.core.tolerances import SAME
 from stathmos.core.uncertainty import chance_between
-from stathmos.core.units import LENGTH, SHARE
+from stathmos.core.units import LENGTH, MM_PER_IN, SHARE
 
 __all__ = ["CANNOT_TELL", "INSIDE", "NEVER", "OPEN", "TOO_LITTLE", "TOO_MUCH"]
 
@@ -233,15 +233,24 @@ def window(school: BaySchool, taped: Taped, holds: bool, authority: Authority) -
     )  # fmt: skip
 
 
+def window_told(low: float, high: float) -> dict[str, Beside]:
+    """The edges of a window, ``low`` and ``high``, as they are told to one who aims at it."""
+    ways, among = edge_ways(low, high), (low, high)
+    return {name: Beside(edge, among, way=ways.get(name, "nearest")) for name, edge in (("low", low), ("high", high))}
+
+
 def _rear_says(school: BaySchool, frame: Frame, edges: Mapping[str, float | None]) -> Phrase | None:
     """Where the rear mark is wanted, and where it stands; None of a school that does not look at it."""
     low, high, c = edges.get("rear_low_height"), edges.get("rear_high_height"), frame.marks.rear_c
     if low is None or high is None:
         return None
-    heights = {"low": low, "high": high} | ({} if c is None else {"c": float(c)})
     stands = "is not measured" if c is None else "stands at {c}"
     says = f"At the rear “{as_text(school.name)}” wants {{low}} to {{high}}; the rear mark {stands}."
-    return Phrase(says, {name: Beside(height, tuple(heights.values())) for name, height in heights.items()})
+    if c is not None and low - SAME <= c <= high + SAME:
+        among = (low, high, float(c))
+        return Phrase(says, {name: Beside(at, among) for name, at in zip(("low", "high", "c"), among, strict=True)})
+    told = window_told(low, high)
+    return Phrase(says, told if c is None else {**told, "c": Beside(float(c), (low, high, float(c)))})
 
 
 def _missing(school: BaySchool, judged: Judgement, taped: Taped) -> tuple[str, ...]:
@@ -339,7 +348,8 @@ def _of_mark(stand: Stand, says: str, taped: Taped, frame: Frame) -> Phrase:
     if says == INSIDE:  # what stands at an edge, to a hair, is written as the edge is
         heights["c"] = min(max(heights["c"], heights.get("low", -math.inf)), heights.get("high", math.inf))
     among = tuple(heights.values())
-    put = {name: Beside(height, among) for name, height in heights.items()}
+    ways = {} if says == INSIDE else edge_ways(heights.get("low"), heights.get("high"))
+    put = {name: Beside(height, among, way=ways.get(name, "nearest")) for name, height in heights.items()}
     mark = f"The {stand.end} mark"
     mark += f", at {{c}} with {taped.scales} counted in," if frame.is_counted_in and stand.end == FRONT else " at {c}"
     span = (
@@ -351,9 +361,21 @@ def _of_mark(stand: Stand, says: str, taped: Taped, frame: Frame) -> Phrase:
     if says == INSIDE:
         return Phrase(f"{mark}{_STANDS[INSIDE]}, {span}.", put)
     is_above = says == stand.above
-    by = Beside(heights["c"], among, less=heights["high" if is_above else "low"])
+    edge = "high" if is_above else "low"
+    by = Beside(heights["c"], among, less=heights[edge], less_way=ways.get(edge, "nearest"))
     way = "above" if is_above else "below"
     return Phrase(f"{mark} stands {{by}} {way} its window, {span}{_STANDS[says]}", {**put, "by": by})
+
+
+#: mm: a window no narrower than this is told rounded inward
+WIDE_ENOUGH = MM_PER_IN / 8
+
+
+def edge_ways(low: float | None, high: float | None) -> Mapping[str, str]:
+    """How the edges of a window are rounded for one who aims at it: inward, so that what is told lies inside; a narrow one as it is."""
+    if low is not None and high is not None and high - low < WIDE_ENOUGH:
+        return {}
+    return {"low": "up", "high": "down"}
 
 
 def _alike(stand: Stand, says: str, frame: Frame) -> Phrase:
@@ -413,10 +435,8 @@ def _not_yet(school: BaySchool, judged: Judgement, taped: Taped, edges: Mapping[
     low, high = edges.get("low_height"), edges.get("high_height")
     if low is None or high is None:
         return Phrase(says)
-    among = (low, high)
-    return Phrase(
-        says + " Its window in front is {low} to {high}.", {"low": Beside(low, among), "high": Beside(high, among)}
-    )
+    edges_told = window_told(low, high)
+    return Phrase(says + " Its window in front is {low} to {high}.", edges_told)
 
 
 def opposite(found: tuple[Window, ...]) -> Phrase | None:

@@ -96,7 +96,8 @@ def question(rig: Rig, path: str, ask: str, why: str, hold: str = "", side: str 
     entry = entry_at(path)
     assert entry is not None, path
     words = entry.dimension in (CHOICE, FLAG)
-    answered = bool(rig.choice(path))
+    # that there is none of it is an answer too
+    answered = bool(rig.choice(path)) or rig.is_absent(path)
     kind, offers = ("choice", entry.choices) if words else (entry.dimension, ())
     return Question(path, ask, why, kind, hold, side, answered, offers, believed(rig, path))
 
