@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import random
 import uuid
+from datetime import timedelta
 from unittest import mock
 
 from django.db import OperationalError
@@ -28,7 +29,7 @@ from stathmos.rigs.actions.waive_reserve import waive_reserve
 from stathmos.rigs.actions.write_rig import Change, NotWritten, open_rig, take_over_again, write_rig
 from stathmos.rigs.api import searched
 from stathmos.rigs.floor import keeping, page
-from stathmos.rigs.models import Rig, Strip
+from stathmos.rigs.models import ReserveWaiver, Rig, Strip
 from stathmos.rigs.signatures import signatures
 from tests.web import a_fit
 from tests.web.signed_in import WithDemo, measured
@@ -56,6 +57,11 @@ class Fresh(Floor):
     def setUp(self) -> None:
         super().setUp()
         self.chance = random.Random(20261126)
+        # one day throughout: each comparison is of two moments, and midnight may lie between them
+        self.today = timezone.localdate()
+        day = mock.patch("django.utils.timezone.localdate", side_effect=lambda *_: self.today)
+        day.start()
+        self.addCleanup(day.stop)
         self.person = {one.username: one for one in Person.objects.all()}
         self.paths = [
             path
@@ -180,6 +186,14 @@ class Fresh(Floor):
                 done[act.__name__] = done.get(act.__name__, 0) + 1
                 self.compare(f"{act.__name__}, round {round_}")
         self.assertEqual(set(done), {act.__name__ for act in acts}, "each was done at least once")
+
+    def test_the_end_of_a_day_ends_its_exceptions(self) -> None:
+        self.floor()
+        self.waive()
+        self.assertTrue(ReserveWaiver.objects.filter(until=self.today).exists())
+        self.compare("given for today")
+        self.today += timedelta(days=1)
+        self.compare("the day after")
 
     def test_another_program_is_not_believed_what_the_one_before_worked_out(self) -> None:
         self.floor()
