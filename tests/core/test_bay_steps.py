@@ -392,6 +392,27 @@ class AtAnEdge(unittest.TestCase):
         self.assertIn("rear, bars on (C)", told.says.text("us"))
 
 
+class BeforeItIsUsedUp(unittest.TestCase):
+    #: one washer more is all that may be changed
+    SMALL = {
+        **WHOLE,
+        "washers_least": label("4"),
+        "washers_most": label("5"),
+        "steps_least": label("3"),
+        "steps_most": label("3"),
+    }
+
+    def told(self, *trials: dict[str, dict]) -> str:
+        written = {path: entry for one in trials for path, entry in one.items()}
+        return fitted(**{**STOCKED, "stock__kits": [self.SMALL], **AB, **written}).adjusted.next.says.text("us")
+
+    def test_the_holes_that_are_left_are_looked_at_and_none_is_gone_back_to(self) -> None:
+        there = [trial(number, "37 3/8", ("20 1/2", "20"), washers=washers) for number, washers in ((1, "4"), (2, "5"))]
+        self.assertIn("Move the head down a hole: 4 → 3, counted from the bottom", self.told(*there))
+        lower = [trial(number, "37 9/16", washers=washers, hole="3") for number, washers in ((3, "5"), (4, "4"))]
+        self.assertNotIn("→ 4", self.told(*there, *lower))
+
+
 class Gauge(unittest.TestCase):
     def test_less_with_the_bars_on_is_asked_about_and_never_counted(self) -> None:
         def read(with_bars: str) -> Fit:

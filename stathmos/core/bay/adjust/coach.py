@@ -8,7 +8,7 @@ as the tape can tell, when the tape cannot tell what is needed, or when the hard
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from itertools import product
 from statistics import NormalDist
@@ -79,6 +79,14 @@ def _settings(now: Setting, one: Allowed) -> list[Setting]:
     """Every other setting that one change of a kind leads to."""
     kind = one.kind.key
     return [now.with_count(kind, number) for number in one.counts() if abs(number - now.of(kind)) > 1e-9]
+
+
+def every_setting(now: Setting, allowed: tuple[Allowed, ...]) -> Iterator[Setting]:
+    """Every setting that a kit allows, the one in hand among them; a kind without a choice stays as it is."""
+    counts = [one.counts() or (now.of(one.kind.key),) for one in allowed]
+    keys = [one.kind.key for one in allowed]
+    for chosen in product(*counts):
+        yield replace(now, counts={**now.counts, **dict(zip(keys, chosen, strict=True))})
 
 
 def tighter(one: Setting, other: Setting, allowed: Iterable[Allowed]) -> bool:
@@ -294,13 +302,7 @@ class _Changes:
 
     def whole(self) -> list[Setting]:
         """Every setting of every kind at this head that was not tried and would go on."""
-        counts = [one.counts() or (self.now.of(one.kind.key),) for one in self.allowed]
-        keys = [one.kind.key for one in self.allowed]
-        every = (
-            replace(self.now, counts={**self.now.counts, **dict(zip(keys, one, strict=True))})
-            for one in product(*counts)
-        )
-        return [one for one in every if self.may(one)]
+        return [one for one in every_setting(self.now, self.allowed) if self.may(one)]
 
     def by_two(self) -> Advice | None:
         """The first of several single changes that together may bring the rig inside, where no one change does."""
@@ -371,13 +373,8 @@ def best_elsewhere(
     """How likely the best setting of all is to bring the rig inside, with the head where that alone gives back ``by`` more (standard
     uncertainty ``u``).
     """
-    counts = [one.counts() or (now.of(one.kind.key),) for one in allowed]
-    keys = [one.kind.key for one in allowed]
-    best = 0.0
-    for chosen in product(*counts):
-        mean, own = line.predicted(replace(now, counts={**now.counts, **dict(zip(keys, chosen, strict=True))}))
-        best = max(best, chance_between(target.low, target.high, mean + by, (own**2 + u**2) ** 0.5))
-    return best
+    found = (line.predicted(one) for one in every_setting(now, allowed))
+    return max(chance_between(target.low, target.high, one.mean + by, (one.u**2 + u**2) ** 0.5) for one in found)
 
 
 def slacker(

@@ -309,12 +309,15 @@ def _another_hole(bench: Bench, learned: tuple[Effect, ...]) -> Next | None:
     position, setting, line, target = measured.now.choice.position, case.trials[-1].setting, case.line, case.target
     if position is None or setting is None or line is None or target is None or isinstance(measured.attitude, Missing):
         return None
+    # C of another hole is void, and so is not among what was tried: a hole that the head left is not gone back to
+    left = {one.setting.hole for one in case.trials if one.setting is not None}
     best: tuple[float, int] | None = None
     for holes in range(
         -min(_holes_left(position, setting, True), MOST_HOLES),
         min(_holes_left(position, setting, False), MOST_HOLES) + 1,
     ):
-        if not holes or not _stays_level(bench, holes):
+        gone_back = setting.hole is not None and setting.hole + holes in left
+        if not holes or gone_back or not _stays_level(bench, holes):
             continue
         by = hole_effect(case.rest, setting.counts, case.pitch)(holes)
         u = hypot(HEAD_SHARE_U * by, HEAD_MOVED_U)
@@ -331,7 +334,7 @@ def _stays_level(bench: Bench, holes: int) -> bool:
 
 def _hole_words(bench: Bench, setting: Setting, likely: float, holes: int, learned: tuple[Effect, ...]) -> Next:
     why = Phrase(
-        "At this hole every setting was looked at, and none serves. There one may stand inside with {likely} likelihood, and the trailer "
+        "At this hole every setting was looked at, and none comes inside. There one may stand inside with {likely} likelihood, and the trailer "
         "within its tolerance. Every C measured before is void; A and B stand.",
         {"likely": (likely, SHARE, "down")},
     )
@@ -352,7 +355,7 @@ def _lost(rest: Rest) -> float | None:
 
 
 def _measure_the_rest(bench: Bench, learned: tuple[Effect, ...]) -> Next:
-    """What was measured is inside so far, and the school looks at more: nothing is changed for a mark that nobody taped."""
+    """What was measured is inside so far, and the school looks at more: nothing is changed for a mark that was not taped."""
     window = bench.case.window
     wanting = "; ".join(named_mark(name) for name in window.missing)
     return Next(verdict=MEASURE, says=Phrase(f"Measure what is wanting: {wanting}."), why=window.says, effects=learned)

@@ -145,7 +145,7 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
     if advice.verdict == LEAVE:
         # at an edge: what it would cost, were it past it
         unsure = Phrase(
-            "Another trial is not worth that. It stands so with {likely} likelihood: weigh pass 3 on a weighbridge to be sure.",
+            "Another trial is not worth that. It stands so with {likely} likelihood: weigh pass 3 on a truck scale to be sure.",
             put,
         )
         return Phrase("The bars are set, inside as taped. Leave them."), joined(says, front.sixteenth(), unsure)

@@ -44,7 +44,7 @@ class Frame:
 
     ``carry``: how they are told at the front mark; None where they are its own. ``rise``: how far the front mark comes down for
     all of a restoration, None where that is not known. ``is_told``: whether they can be told at the mark at all; ``is_counted_in``:
-    whether a weighbridge's say is counted in with the tape's, in front.
+    whether what a scale says is counted in with the tape, in front.
     """
 
     figures: Mapping[str, Known]

@@ -84,7 +84,7 @@ class Window:
 class Taped:
     """What a verdict is given on: A, B and C of the last trial whose C holds, and the reference of a known-good rig.
 
-    ``good``: its marks. ``weighed``: the restoration by the weighbridge, where pass 3 was read with this setting; ``together`` with the
+    ``good``: its marks. ``weighed``: the restoration by the scales, where pass 3 was read with this setting; ``together`` with the
     tape's, where both tell; ``scales`` what it was weighed by. ``learned``: the restoration that the model and the other trials make
     one expect of this setting. ``scale``: how far all of a restoration moves the body over the axles, for aiming. ``is_at_bumpers``:
     where the marks are; ``reach``: how far those stand from the axles, None where that is not known.
@@ -126,7 +126,7 @@ class Taped:
         return self._with_the_bridge(found)
 
     def _with_the_bridge(self, frame: Frame) -> Frame:
-        """In front what tape and weighbridge say together, where both do."""
+        """In front what tape and scale say together, where both do."""
         figures, together = frame.figures, self.together
         if together is None or not {"front_a", "front_b", "front_c"} <= figures.keys():
             return frame
