@@ -13,6 +13,7 @@ from stathmos.core import cargo
 from stathmos.core.answer import Assessment
 from stathmos.core.assess import assess
 from stathmos.core.figures import Given, Missing, Provenance, constant, sure, there
+from stathmos.core.heights import spring_rates
 from stathmos.core.load_changes import word
 from stathmos.core.loading import vehicle_loads
 from stathmos.core.relations import Mismatch, mismatches
@@ -23,7 +24,7 @@ from stathmos.core.rig.loads import TRAILER
 from stathmos.core.rules import Rules
 from stathmos.core.stock import Stock
 from stathmos.core.uncertainty import as_written
-from stathmos.core.units import COUNT, KG_PER_LB, LENGTH, WEIGHT
+from stathmos.core.units import COUNT, KG_PER_LB, LENGTH, MM_PER_IN, WEIGHT
 from tests.core import random_rigs
 
 PASSES = ("good", "caution")
@@ -56,6 +57,8 @@ class Tally:
     unasked: Counter[str] = field(default_factory=Counter)
     unread: Counter[str] = field(default_factory=Counter)
     of_loads: int = 0
+    on_scale: Counter[bool] = field(default_factory=Counter)
+    unasked_on_scale: Counter[bool] = field(default_factory=Counter)
     read_again: int = 0
     offered: int = 0
     right: int = 0
@@ -148,14 +151,34 @@ def complete(rig: Rig, dice: random.Random) -> Rig:
         loads = vehicle_loads(
             rig, cargo.plan(rig), constant(0.0, WEIGHT), rig.figure("vehicle.overhang"), planned=False
         )
-        rig = pounds(rig, "weighing.bridge_front_alone", sure(loads.front).value, Provenance.MEASURED)
-        rig = pounds(rig, "weighing.bridge_rear_alone", sure(loads.rear).value, Provenance.MEASURED)
+        front, rear = sure(loads.front).value, sure(loads.rear).value
+        brochure = sum(sure(rig.figure(f"vehicle.unladen_{end}")).value for end in ("front", "rear"))
+        # A placard's payload is of this one as it was built: what it weighs empty is the rest of its GVWR, whatever a brochure says.
+        built = (sure(rig.figure("vehicle.gvwr")).value - sure(rig.figure("vehicle.payload")).value) / brochure
+        for end, on_it in (("front", front), ("rear", rear)):
+            more = (built - 1) * sure(rig.figure(f"vehicle.unladen_{end}")).value
+            rig = pounds(rig, f"weighing.bridge_{end}_alone", on_it + more, Provenance.MEASURED)
+    if dice.random() < 0.5:
+        rig = _taped(rig, tongue, dice)
     for end in ("front", "rear"):
         axle = sure(rig.figure(f"vehicle.{end}_gawr")).value
         rig = pounds(rig, f"vehicle.{end}_tyre_rating", axle / 2 * dice.uniform(1.0, 1.6), Provenance.LABEL)
     return random_rigs.put(
         rig, "vehicle.rear_tyre_count", Given(2.0, COUNT, Provenance.LABEL, "2", path="vehicle.rear_tyre_count")
     )
+
+
+def _taped(rig: Rig, tongue: float, dice: random.Random) -> Rig:
+    """The rig with its rear arch taped before and after it was coupled, on springs as much softer or stiffer than usual as springs are."""
+    rate = sure(spring_rates(rig)[1]).value * dice.uniform(0.7, 1.5)
+    w, o = sure(rig.figure("vehicle.wheelbase")).value, sure(rig.figure("vehicle.overhang")).value
+    before = 38 * MM_PER_IN
+    for name, height in (("squat_before", before), ("squat_after", before - tongue * (w + o) / (w * rate))):
+        eighths = round(height / MM_PER_IN * 8)
+        path, value = f"weighing.{name}", eighths / 8 * MM_PER_IN
+        u = as_written(value, there(entry_at(path)), Provenance.MEASURED)
+        rig = random_rigs.put(rig, path, Given(value, LENGTH, Provenance.MEASURED, f"{eighths / 8} in", path=path, u=u))
+    return rig
 
 
 def answered(rig: Rig, asked: Iterable[Mismatch]) -> Rig:
@@ -217,6 +240,9 @@ def _one(tally: Tally, rig: Rig, stock: Stock, rules: Rules, dice: random.Random
         if passes(found):
             tally.passed += 1
             tally.of_loads += slip.path.startswith("loads.")
+            was_weighed = not rig.is_blank("weighing.bridge_rear_alone")
+            tally.on_scale[was_weighed] += 1
+            tally.unasked_on_scale[was_weighed] += not asked
             tally.read_again += len(found.to_read_again)
             if not asked:
                 tally.unasked[slip.path] += 1
@@ -241,6 +267,9 @@ def lines(tally: Tally) -> Iterator[str]:
     yield f"{tally.passed} slips turned a refusal into a pass, {unasked} of them unasked ({unasked / max(1, tally.passed):.0%})"
     loads = sum(count for path, count in tally.unasked.items() if path.startswith("loads."))
     yield f"    of {tally.of_loads} in a load's weight {loads}; of {tally.passed - tally.of_loads} in a label or a reading {unasked - loads} ({(unasked - loads) / max(1, tally.passed - tally.of_loads):.0%})"
+    for was_weighed in (True, False):
+        of, out = tally.on_scale[was_weighed], tally.unasked_on_scale[was_weighed]
+        yield f"    of {of} in a record {'with' if was_weighed else 'without'} a pass over the scale {out} ({out / max(1, of):.0%})"
     unread = sum(tally.unread.values())
     yield f"    and {unread} not read a second time before signing either ({unread / max(1, tally.passed):.0%}): {dict(tally.unread)}"
     yield f"    {tally.read_again / max(1, tally.passed):.1f} figures to read a second time for each"

@@ -160,6 +160,23 @@ class Answered(unittest.TestCase):
 
 
 class Properties(unittest.TestCase):
+    def test_a_tongue_is_held_against_how_far_the_vehicle_went_down(self) -> None:
+        """A half-ton, 620 lb/in typical: 1 1/2 in on 145 in and 50 in is 692 lb, from 346 to 1,522 lb and 150 lb each way. By hand."""
+        taped = {
+            "weighing__squat_before": measured("38 in"),
+            "weighing__squat_after": measured("36 1/2 in"),
+            "vehicle__vehicle_class": label("half_ton"),
+        }
+        asked = {
+            pounds: "tongue_scale_of_squat" in {row.key for one in assessed(rig(**taped, weighing__tongue_scale=measured(f"{pounds} lb"))).mismatches for row in one.relations}
+            for pounds in (60, 300, 800, 1400, 2600)
+        }  # fmt: skip
+        self.assertEqual(asked, {60: True, 300: False, 800: False, 1400: False, 2600: True})
+        held_up = rig(**taped, weighing__tongue_scale=measured("80 lb"), vehicle__air_springs=measured("fitted"))
+        self.assertNotIn(
+            "tongue_scale_of_squat", {row.key for one in assessed(held_up).mismatches for row in one.relations}
+        )
+
     def test_a_question_never_makes_a_better_verdict(self) -> None:
         """Any figure of any rig made another: with the question the verdict is no better than with it answered."""
         order = ("refused", "unknown", "caution", "good")
@@ -189,10 +206,10 @@ class Properties(unittest.TestCase):
         self.assertGreater(asked, 40)
 
     def test_misreads(self) -> None:
-        """As `python -m tests.core.misreads` counts them of two thousand."""
+        """As `python -m tests.core.misreads` counts them of two thousand, where 78 % are right; of so few, with room for chance."""
         tally = misread(10)
         self.assertEqual(tally.questioned, 0)
-        self.assertGreaterEqual(tally.right, 0.7 * tally.offered)
+        self.assertGreaterEqual(tally.right, 0.6 * tally.offered)
         self.assertGreater(tally.offered, 5)
 
 

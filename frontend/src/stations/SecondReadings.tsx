@@ -60,6 +60,7 @@ function Again({ reading }: { reading: SecondReading }) {
   const kept = draft.written[path]?.is ?? "";
   const first = draft.written[reading.path];
   const problem = draft.problems[path];
+  const shown = draft.record?.photographs[reading.path]?.filter((one) => one.revision === draft.record?.entries[reading.path]?.revision) ?? [];
 
   // Only whole: half a figure would be held against the first while it is being typed.
   function keep() {
@@ -80,7 +81,17 @@ function Again({ reading }: { reading: SecondReading }) {
     <Box data-second-reading={reading.path} sx={{ display: "grid", gridTemplateColumns: "minmax(140px, 1fr) 112px minmax(110px, auto)", columnGap: 1, alignItems: "center", py: 0.3 }}>
       <Box component="label" htmlFor={path}>
         {reading.name}
-        <Box component="span" sx={{ color: inkSoft, fontSize: "0.85rem" }}> · {reading.read_at}</Box>
+        <Box component="span" sx={{ color: inkSoft, fontSize: "0.85rem" }}>
+          {" "}· {reading.read_at}
+          {shown.map((one) => (
+            <Fragment key={one.id}>
+              , or{" "}
+              <Link href={`/api/rigs/${draft.record?.id}/photographs/${one.id}/`} target="_blank" rel="noreferrer" color="inherit" title={`Taken by ${one.by}`}>
+                its photograph
+              </Link>
+            </Fragment>
+          ))}
+        </Box>
       </Box>
       <InputBase
         id={path}

@@ -12,6 +12,7 @@ from stathmos.core.relations.loaded import of_loads
 from stathmos.core.relations.relation import Mismatch, Relation, Slip
 from stathmos.core.relations.second_reading import of_second_readings
 from stathmos.core.relations.slips import MISREAD, slips
+from stathmos.core.relations.squat import of_squat
 from stathmos.core.relations.table import RELATIONS
 from stathmos.core.rig import Rig
 
@@ -28,7 +29,7 @@ def mismatches(rig: Rig, is_record: bool = True) -> tuple[Mismatch, ...]:
     A guess contradicts nothing, and is not held against anything. ``is_record``: False of a rig that is only tried with other
     loads: what a scale read then is of the loads that are there now.
     """
-    of_rig = (*of_loads(rig), *of_second_readings(rig)) if is_record else ()
+    of_rig = (*of_loads(rig), *of_squat(rig), *of_second_readings(rig)) if is_record else ()
     looked_at = (*RELATIONS, *of_rig)
     judged = {one.key: (one, figures) for one in looked_at if (figures := _written(rig, one)) is not None}
     broken = [one for one, figures in judged.values() if not agrees(one, figures) and not _answered(rig, one, figures)]
@@ -114,7 +115,7 @@ def agrees(relation: Relation, figures: Figures) -> bool:
 
 def broken_by(rig: Rig, given: Given) -> Iterator[Relation]:
     """The relations of the record that one figure would contradict, were it written so."""
-    for one in (*RELATIONS, *of_loads(rig)):
+    for one in (*RELATIONS, *of_loads(rig), *of_squat(rig)):
         if given.path in one.paths:
             figures = _written(rig, one)
             if figures is not None and not agrees(one, {**figures, given.path: given}):
@@ -124,7 +125,7 @@ def broken_by(rig: Rig, given: Given) -> Iterator[Relation]:
 def could_bear_out(rig: Rig, path: str) -> Iterator[str]:
     """The figures not read yet, each by its path, for which alone a relation of one figure waits."""
     seen: set[str] = set()
-    for one in RELATIONS:
+    for one in (*RELATIONS, *of_squat(rig)):
         if path not in one.paths:
             continue
         wanting = [other for other in one.paths if _is_open(rig.figure(other))]
