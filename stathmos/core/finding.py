@@ -11,6 +11,8 @@ from stathmos.core.stock import part_entry
 
 REFUSED, UNKNOWN, CAUTION, GOOD = "refused", "unknown", "caution", "good"
 ORDER = (REFUSED, UNKNOWN, CAUTION, GOOD)
+#: what each is called
+VERDICTS = {REFUSED: "not fit", UNKNOWN: "not known", CAUTION: "with care", GOOD: "fit"}
 
 #: how bad something stands, for telling whether a change leaves it worse
 FINE, PERHAPS_TOO_MUCH = 0, 1

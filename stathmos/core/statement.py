@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from stathmos.core.finding import VERDICTS
+
 _MARKS = {
     "within": "ok",
     "fits": "ok",
@@ -23,6 +25,8 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
         verdict["says"][system],
         verdict["remedy"][system],
     ]
+    if "bay_state" in report:
+        lines.append(f"In the bay: {VERDICTS[report['bay_state']]}")
     for found in report["findings"][1:]:
         lines.append(f"  also: {found['says'][system]} {found['remedy'][system]}")
     lines += ["", "Weights"]

@@ -17,7 +17,7 @@ from stathmos.core.bay.measure.windows import opposite
 from stathmos.core.bay.prove import Proved, prove
 from stathmos.core.bay.say.findings import collect
 from stathmos.core.bay.say.questions import Section, Trials, next_trials, sections
-from stathmos.core.finding import Finding, worst_first
+from stathmos.core.finding import GOOD, REFUSED, Finding, worst_first
 from stathmos.core.findings import verdict
 from stathmos.core.findings.height import HOW_LEVEL
 from stathmos.core.phrases import Phrase
@@ -56,6 +56,16 @@ class Fit:
         """The rig as the bay measured it, with what the bay finds among its findings, and so in its verdict."""
         said = worst_first((*self.of_the_rig, *self.findings))
         return replace(self.now, findings=said, verdict=verdict(said, self.now.choice, self.now.heights))
+
+    @property
+    def state(self) -> str:
+        """The bay's own state: the worst that it found, and good where it found nothing."""
+        return self.findings[0].state if self.findings else GOOD
+
+
+def not_fit(found: tuple[Finding, ...]) -> tuple[Finding, ...]:
+    """What the bay found over: it is due at once, wherever the rig is judged. What is open there is due when the rig is handed over."""
+    return tuple(one for one in found if one.state == REFUSED)
 
 
 def begun(rig: Rig) -> bool:

@@ -8,7 +8,7 @@ from stathmos.core import units
 from stathmos.core.answer import Assessment
 from stathmos.core.compare import Compared
 from stathmos.core.figures import Anything, Missing
-from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
+from stathmos.core.finding import VERDICTS
 from stathmos.core.ratings import Link, weakest
 from stathmos.core.report.writing import Amount, InUnits, Tree, written
 
@@ -33,7 +33,6 @@ def facts(assessment: Assessment) -> dict[str, Tree]:
     }
 
 
-VERDICTS = {REFUSED: "not fit", UNKNOWN: "not known", CAUTION: "with care", GOOD: "fit"}
 NAMES = {
     "verdict": "Verdict",
     "share": "Tongue share",

@@ -1,6 +1,7 @@
 """``manage.py assess FILE``: a rig file in, its assessment out, the bay's with it. Needs no database.
 
-Its exit code is the verdict: 0 fit or with care, 3 not known, 4 not fit; 2 for a file that cannot be read.
+Its exit code is the verdict, the same that every screen shows: 0 fit or with care, 3 not known, 4 not fit; 2 for a file that cannot
+be read. The bay has a state of its own beside it: what is over there counts at once, what is open there when the rig is handed over.
 """
 
 from __future__ import annotations
@@ -46,7 +47,7 @@ class Command(BaseCommand):
         told: dict[str, Any] = {}
         if bay.begun(rig_file.rig) and not judged.declined:
             fitted = bay.fit(rig_file.rig, stock=rig_file.stock)
-            judged, told = fitted.whole, {"bay": report.in_the_bay(fitted)}
+            told = {"bay": report.in_the_bay(fitted), "bay_state": fitted.state}
         told = {**report.plain(judged), **told}
         if options["format"] == "json":
             self.stdout.write(json.dumps(told, ensure_ascii=False, indent=2))
