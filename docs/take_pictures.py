@@ -39,9 +39,10 @@ def in_the_bay(browser: Browser, base: str) -> None:
         page.goto(f"{base.rstrip('/')}/rigs/{rig}/bay/{section}")
         page.get_by_role("heading", name="Sunniva Askerow, in the bay").wait_for()
         if name == "bay":
-            for _ in range(2):
-                page.get_by_role("button", name="Leave it for later").click()
-            page.get_by_role("group", name="Whole inches").get_by_role("button", name="4", exact=True).click()
+            page.get_by_role("button", name="Leave it for later").click()
+            page.get_by_role("group", name="Whole inches", exact=True).get_by_role(
+                "button", name="4", exact=True
+            ).click()
             page.get_by_role("group", name="Sixteenths").get_by_role("button", name="1/2", exact=True).click()
         take(page, name)
 
@@ -105,9 +106,7 @@ def practised(browser: Browser, base: str) -> None:
     take(page, "yard")
     rig = page.url.split("/rigs/")[1].split("/")[0]
     page.goto(f"{base.rstrip('/')}/rigs/{rig}/bay/b")
-    for _ in range(2):
-        page.get_by_role("button", name="yes", exact=True).click()
-        page.wait_for_timeout(400)
+    page.get_by_role("button", name="All so", exact=True).click()
     for corner in ("front_left", "front_right", "rear_left", "rear_right"):
         page.locator(f"[data-question='bay.{corner}_b']").wait_for()
         page.get_by_label("Where the tape is").select_option(corner)
@@ -115,13 +114,14 @@ def practised(browser: Browser, base: str) -> None:
         figure.wait_for()
         sixteenths = round(figure.evaluate(READ) * 16)
         for digit in str(sixteenths // 16):
-            page.get_by_role("group", name="Whole inches").get_by_role("button", name=digit, exact=True).click()
+            page.get_by_role("group", name="Whole inches", exact=True).get_by_role(
+                "button", name=digit, exact=True
+            ).click()
         part, of = sixteenths % 16, 16
         while part and part % 2 == 0:
             part, of = part // 2, of // 2
-        if part:
-            page.get_by_role("group", name="Sixteenths").get_by_role("button", name=f"{part}/{of}", exact=True).click()
-        page.get_by_role("button", name="Write it down").click()
+        text = f"{part}/{of}" if part else "0"
+        page.get_by_role("group", name="Sixteenths").get_by_role("button", name=text, exact=True).click()
     page.get_by_role("status", name="Sent").get_by_text("sent and saved").wait_for()
     page.get_by_role("link", name="Its yard").click()
     page.get_by_role("button", name="It may go", exact=True).click()

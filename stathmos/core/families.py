@@ -8,6 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.looks import OF_EVERY_RIG
+from stathmos.core.mounts import AT_THE_HEAD
 
 _LOADED = "A loaded bar or lever can injure: stand clear of its end."
 _JACKED = "Jack on level ground only."
@@ -26,7 +27,7 @@ class Words:
 class Family:
     """One way of distributing weight, or of carrying it.
 
-    ``hold`` is what holds the bars; ``looks`` are looked at, in the order of the work. ``before``: what is done before the bars go
+    ``hold`` is what holds the bars; ``mounted`` is how it is mounted, step by step; ``looks`` are looked at, in the order of the work. ``before``: what is done before the bars go
     on, in the bay; ``lift``, ``put_on`` (with the setting behind it), ``secure``: steps of coupling; ``unload``, ``take_off``: of
     uncoupling. ``no_sway_control``: what a kit without it says, behind its name. ``friction``: what built-in sway control works by.
     ``tightened``: its joints in their order, those before the bars go on first. ``card``: what the customer is told. ``cautions``
@@ -40,6 +41,7 @@ class Family:
     hold: str = ""
     bars: bool = True
     looks: tuple[str, ...]
+    mounted: tuple[str, ...] = ("shank", "hole", *AT_THE_HEAD, "plate")
     before: tuple[Words, ...] = ()
     lift: Words | None = None
     put_on: str = ""
@@ -75,12 +77,14 @@ _OFF = Words(
 _GREASE = "Grease the ball and the bars' pivots where the hitch handbook wants it; never the friction faces."
 _BEDS_IN = "New friction faces groan until they have bedded in, some hundred miles; groaning that stays is looked at."
 
+_ON_BRACKETS = ("shank", "hole", *AT_THE_HEAD, "studs", "plate", "teeth")
+
 FAMILIES: dict[str, Family] = {
     family.key: family
     for family in (
         Family(
             key="l_bracket", words="rigid bars on L-brackets", hold="brackets", turning=500.0, friction="by friction, and only with the bars flat on their brackets, parallel with the frame",
-            looks=("bars_way_up", "lines_clear", "parallel", "flat", "past", "ground", *OF_EVERY_RIG),
+            mounted=_ON_BRACKETS, looks=("bars_way_up", "lines_clear", "parallel", "flat", "past", "ground", *OF_EVERY_RIG),
             before=(
                 Words(does="Jack up until the rig has lifted about 3 in, bars into the head, then up with the snap-up lever.", why="Lifted, they go on without a fight.", caution=_LOADED),
             ),
@@ -91,7 +95,7 @@ FAMILIES: dict[str, Family] = {
         Family(
             key="tilt_head", words="rigid bars on L-brackets, head with tilt positions", hold="brackets", turning=500.0,
             friction="by friction, and only with the bars flat on their brackets, parallel with the frame",
-            looks=("bars_way_up", "bracket_mark", "lines_clear", "parallel", "flat", "past", "ground", *OF_EVERY_RIG),
+            mounted=_ON_BRACKETS, looks=("bars_way_up", "bracket_mark", "lines_clear", "parallel", "flat", "past", "ground", *OF_EVERY_RIG),
             before=(
                 Words(does="Brackets 4 in in from the bars' ends, bars nearly horizontal.", why="There the head's table of bar heights holds."),
                 Words(does="Jack up until the rig has lifted about 3 in before a bar goes on.", why="Lifted, they go on without a fight.", caution=_LOADED),
@@ -129,6 +133,7 @@ FAMILIES: dict[str, Family] = {
         ),
         Family(
             key="hydraulic", words="hydraulic lift bar", hold="pump bracket", levered=False, friction="by its maker's own means",
+            mounted=("shank", "hole"),
             looks=(
                 "cylinder_in", "valve_open", "vent_on", "pin_hole", "bracket_hole", "extension_on", "square_centred", "lines_clear",
                 "tray_clear", "cover_clear", "handle_free", "jack_tube", *OF_EVERY_RIG,
@@ -160,7 +165,7 @@ FAMILIES: dict[str, Family] = {
             card=(_GREASE, "The gauge's reading with the bars on stands on this card: another one is another load."),
         ),
         Family(
-            key="plain", words="a plain ball mount", bars=False, looks=("pins_home", "latch_closed", *OF_EVERY_RIG), first=("ball_nut",), last=(),
+            key="plain", words="a plain ball mount", bars=False, mounted=("shank", "hole"), looks=("pins_home", "latch_closed", *OF_EVERY_RIG), first=("ball_nut",), last=(),
         ),
     )
 }  # fmt: skip

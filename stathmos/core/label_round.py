@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.bay.say.questions import Question, question
+from stathmos.core.bay.say.question import Question, question
 from stathmos.core.entry import CHOICE, FLAG
 from stathmos.core.figures import there
 from stathmos.core.places import PLACES, Place, Spot

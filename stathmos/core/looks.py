@@ -76,6 +76,14 @@ class Look:
     refuses: bool = True
 
     @property
+    def so(self) -> str:
+        """The one answer that is good; empty where there are several, or where it is taped."""
+        if self.how != SEEN:
+            return ""
+        good = [value for value, _ in self.words[:-1]] or ["yes"]
+        return good[0] if len(good) == 1 else ""
+
+    @property
     def paths(self) -> tuple[str, ...]:
         """Where it is written."""
         return tuple(f"bay.{name}" for name in self.fields)

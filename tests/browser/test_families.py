@@ -11,7 +11,7 @@ import re
 from playwright.sync_api import Locator, expect
 from pypdf import PdfReader
 
-from tests.browser.test_bay import NO_STEP, Portrait
+from tests.browser.in_the_bay import Portrait
 from tests.web import a_fit
 
 MARKS = {
@@ -20,7 +20,7 @@ MARKS = {
 LENGTHS = {
     "bay.rail_front_level": "20 1/2", "bay.rail_rear_level": "20 1/2", "bay.coupler_height": "22 3/4", "bay.receiver_height": "21 1/2",
     "hitch.ball_height": "24 5/8", "bay.raised": "41", "bay.past_left": "4 1/2", "bay.past_right": "4 1/2", "bay.ground_left": "9",
-    "bay.ground_right": "9", "bay.tray_clear": "3", "bay.cover_clear": "5", "bay.jack_tube": "2", "bay.jaw_play": "0 1/16",
+    "bay.ground_right": "9", "bay.tray_clear": "3", "bay.cover_clear": "5", "bay.jack_tube": "2", "bay.jaw_play": "1/16",
     "bay.rail_front_coupled": "20 1/4", "bay.rail_rear_coupled": "20 1/2", "bay.rail_front_empty": "20 1/2", "bay.rail_rear_empty": "20 1/2",
 }  # fmt: skip
 WORDS = {
@@ -43,27 +43,9 @@ class Family(Portrait):
         return self.bracket if path == "bay.bracket_place" else LENGTHS.get(path)
 
     def answer(self, path: str) -> None:
-        """One question, as its screen asks it; a check more is left."""
-        length = self.length_of(path)
-        if length is not None:
-            whole, _, part = length.partition(" ")
-            for digit in whole if whole != "0" else "":
-                self.page.get_by_role("group", name="Whole inches").get_by_role(
-                    "button", name=digit, exact=True
-                ).click()
-            if part:
-                self.page.get_by_role("group", name="Sixteenths").get_by_role("button", name=part, exact=True).click()
-            self.press("Write it down")
-        elif path == "hitch.ball" and self.page.get_by_role("heading", name="Which ball is up?").count():
+        """One question that has a screen of its own; a check more is left."""
+        if path == "hitch.ball":
             self.press("2 5/16 in")
-        elif path in ("hitch.kit", "hitch.shank", "hitch.ball"):
-            self.page.get_by_role("button", name=re.compile("^Fitted as planned: ")).click()
-        elif path.endswith(".went_on"):
-            self.press("with the rig lifted about 3 in")
-        elif path == "bay.set_screws":
-            self.press("1")
-            self.press("½")
-            self.press("Write it down")
         elif path.endswith(("ball_gauge", "ball_gauge_b")):
             for digit in "745" if path.endswith("_b") else "1450":
                 self.page.get_by_role("group", name="Digits").get_by_role("button", name=digit, exact=True).click()
@@ -73,32 +55,58 @@ class Family(Portrait):
         else:
             self.press(WORDS.get(path, "yes"))
 
+    def ticked(self) -> None:
+        """A screen of what is ticked off: what somebody must say, and then that all else is so."""
+        lines = self.page.locator("[data-tick][data-state=open]").all()
+        for path in [line.get_attribute("data-tick") or "" for line in lines]:
+            line = self.page.locator(f"[data-tick='{path}']")
+            counted = line.locator("[data-counted]")
+            if counted.count() and counted.inner_text() == "–":
+                # turns past touch, by halves: 0, 1/2, 1, 1 1/2
+                for _ in range(4):
+                    line.get_by_role("button", name="one more").click()
+                expect(counted).to_have_text("1.5")
+            answer = "with the rig lifted about 3 in" if path.endswith(".went_on") else WORDS.get(path)
+            said = line.get_by_role("button", name=answer, exact=True) if answer else None
+            if said is not None and said.count():
+                said.click()
+                expect(line).to_have_attribute("data-state", "written")
+        self.page.get_by_role("button", name=re.compile("^(All so|All else is so|Next|Onward)$")).first.click()
+
+    def taped(self) -> None:
+        """A screen of heights."""
+        paths = [one.get_attribute("data-height") for one in self.page.locator("[data-height]").all()]
+        for path in filter(None, paths):
+            length = self.length_of(path)
+            if length is not None:
+                self.page.locator(f"[data-height='{path}']").click()
+                self.tape(length)
+        self.press("Next")
+
     def work_through(self) -> None:
-        """Every question until another kind of screen comes."""
-        asked = self.page.locator("[data-question]")
-        expect(asked).to_have_count(1)
-        for _ in range(90):
-            if not asked.count():
+        """Every screen of questions until another kind of screen comes."""
+        screen = self.page.locator("[data-screen]")
+        expect(screen).to_have_count(1)
+        for _ in range(40):
+            if not screen.count():
                 return
-            path = asked.get_attribute("data-question")
-            self.answer(path)
+            before = (self.page.locator("[aria-current=step]").inner_text(), screen.get_attribute("data-screen"))
+            if self.page.locator("[data-tick]").count():
+                self.ticked()
+            elif self.page.locator("[data-height]").count():
+                self.taped()
+            else:
+                self.answer(self.page.locator("[data-question]").get_attribute("data-question") or "")
             # (a screen without a question has none to wait for)
             self.page.wait_for_function(
-                "(path) => document.querySelector('[data-question]')?.dataset.question !== path", arg=path
+                "([section, screen]) => document.querySelector('[data-screen]')?.dataset.screen !== screen"
+                " || document.querySelector('[aria-current=step]')?.innerText !== section",
+                arg=list(before),
             )
         raise AssertionError("the questions do not come to an end")
 
     def onward(self) -> None:
         self.page.get_by_role("button", name=re.compile("^On to: ")).click()
-
-    def bolts(self) -> None:
-        """Every bolt as its sheet asks: its torque or its feel, its turns, its mark."""
-        for bolt in self.page.locator("section[data-state]").all():
-            for button in bolt.get_by_role("button").all():
-                if button.inner_text() not in NO_STEP:
-                    button.click()
-        self.sent()
-        expect(self.page.locator("section[data-state]:not([data-state=good])")).to_have_count(0)
 
     def fit(self, kit: str, style: str = "weight_distributing", **more: str) -> None:
         named = {"hitch.kit": kit} if style == "weight_distributing" else {}

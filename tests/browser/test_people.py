@@ -8,8 +8,8 @@ from playwright.sync_api import Page, expect
 
 from stathmos.demo import loading
 from stathmos.rigs.models import Rig
+from tests.browser.in_the_bay import Portrait
 from tests.browser.page import BrowserTest
-from tests.browser.test_bay import Portrait
 
 OWN = "marsh-lantern-27-oak"
 

@@ -8,6 +8,7 @@ from playwright.sync_api import Locator, expect
 
 from stathmos.practice.models import Done, End, Practice
 from stathmos.rigs.models import Rig
+from tests.browser.in_the_bay import in_parts
 from tests.browser.page import BrowserTest
 
 #: where the red line stands against the tape's numbers, in inches: what an eye does
@@ -70,12 +71,13 @@ class InTheYard(BrowserTest):
         self.assertEqual(answered.value.status, 200, answered.value.text())
 
     def keyed(self, text: str) -> None:
-        whole, _, part = text.partition(" ")
+        """A height by the digits of the pad: nothing near is offered where the yard's own rig was never taped."""
+        whole, part = in_parts(text)
         for digit in whole:
-            self.page.get_by_role("group", name="Whole inches").get_by_role("button", name=digit, exact=True).click()
-        if part:
-            self.page.get_by_role("group", name="Sixteenths").get_by_role("button", name=part, exact=True).click()
-        self.page.get_by_role("button", name="Write it down").click()
+            self.page.get_by_role("group", name="Whole inches", exact=True).get_by_role(
+                "button", name=digit, exact=True
+            ).click()
+        self.page.get_by_role("group", name="Sixteenths").get_by_role("button", name=part or "0", exact=True).click()
 
     def press(self, name: str) -> None:
         self.page.get_by_role("button", name=name, exact=True).click()
@@ -103,14 +105,13 @@ class WholePractice(InTheYard):
         )
         self.page.goto(f"{self.live_server_url}/rigs/{rig}/bay/b")
         expect(self.page.get_by_role("complementary", name="Practice")).to_contain_text("nothing of it tows")
-        expect(self.page.locator("[data-question]")).to_have_attribute("data-question", "bay.jack_clear")
-        self.press("yes")
-        self.press("yes")
+        expect(self.page.locator("[data-tick='bay.jack_clear']")).to_be_visible()
+        self.press("All so")
         self.marks()
         # the coach's first setting, set in the yard, bars on with the rig lifted
         self.page.goto(f"{self.live_server_url}/rigs/{rig}/bay/coach")
         self.press("Set so: first trial")
-        expect(self.page.locator("[data-question$=went_on]")).to_be_visible()
+        expect(self.page.locator("[data-tick$=went_on]")).to_be_visible()
         expect(self.page.get_by_role("status", name="Sent")).to_have_text("Everything typed here is sent and saved.")
         trial = {
             path.split(".")[2]: one.typed
@@ -131,17 +132,17 @@ class WholePractice(InTheYard):
         self.act("Jack", "Wind its foot clear of the ground")
         self.act("Rig", "Roll it a length and back")
         self.act("Rig", "Rock it at both ends")
-        # the plan's hole is not the one that the head is in: what is counted is written
+        # nobody counted the hole when the head was mounted: it is counted now
         self.page.goto(f"{self.live_server_url}/rigs/{rig}/bay/c?path=trials.trial_1.hole&trial=trial_1")
         hole = re.search(r"hole (\d) from the bottom", self.page.get_by_role("list", name="What is seen").inner_text())[
             1
         ]
-        self.press("Clear")
-        self.page.get_by_role("group", name="Digits").get_by_role("button", name=hole, exact=True).click()
-        self.press("Write it down")
+        line = self.page.locator("[data-tick$='.hole']")
+        for _ in range(int(hole)):
+            line.get_by_role("button", name="one more").click()
+        expect(line.locator("[data-counted]")).to_have_text(hole)
         self.press("with the rig lifted about 3 in")
-        self.press("yes")
-        self.press("yes")
+        self.press("All so")
         self.marks()
         for rail in ("rail_front", "rail_rear"):
             self.assertTrue(self.asked().endswith(rail))

@@ -506,8 +506,10 @@ class NextStep(unittest.TestCase):
         begun = self.next(**AB)
         self.assertEqual(begun.verdict, "begin")
         self.assertEqual(
-            set(begun.entries), {f"trials.trial_1.{name}" for name in ("washers", "steps_left", "steps_right", "hole")}
+            set(begun.entries), {f"trials.trial_1.{name}" for name in ("washers", "steps_left", "steps_right")}
         )
+        # the hole is the one that was counted when the head was mounted: a plan's is none
+        self.assertEqual(self.next(**AB, bay__mounted_hole=measured("3")).entries["trials.trial_1.hole"], "3")
         self.assertIn("model", begun.why.text("us"))
         plain = {name: entry for name, entry in WHOLE.items() if name != "bar_rate"}
         self.assertIn("handbook", self.next(stock__kits=[plain], **AB).why.text("us"))

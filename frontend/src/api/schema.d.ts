@@ -4292,6 +4292,16 @@ export interface components {
             none: string;
             /** @description A mount's own balls, each of which may be up. */
             balls: components["schemas"]["BallUp"][];
+            page: string;
+            /** @description What one press for the whole screen writes; blank where somebody must say. */
+            so: string;
+            /** @description The answers after which nothing further is asked there. */
+            ends: string[];
+            /**
+             * Format: double
+             * @description About what a height is expected to be, mm.
+             */
+            near: number | null;
             offers: components["schemas"]["QuestionOffer"][];
             believed: components["schemas"]["Believed"] | null;
         };

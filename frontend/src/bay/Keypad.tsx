@@ -8,8 +8,8 @@ import { useHand } from "../app/scheme";
 import { hairline, ink, paper, pencil } from "../app/theme";
 import { Slab } from "../parts/Slab";
 
-const SIXTEENTHS = ["0", "1/16", "1/8", "3/16", "1/4", "5/16", "3/8", "7/16", "1/2", "9/16", "5/8", "11/16", "3/4", "13/16", "7/8", "15/16"];
-const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
+export const SIXTEENTHS = ["0", "1/16", "1/8", "3/16", "1/4", "5/16", "3/8", "7/16", "1/2", "9/16", "5/8", "11/16", "3/4", "13/16", "7/8", "15/16"];
+export const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9"];
 
 /** what is typed as a plain number, by its unit; and those of it that have a decimal point */
 const PLAIN = ["psi", "kPa", "lb", "kg", "kN", "sq ft", "m²"] as const;
@@ -30,7 +30,7 @@ interface Props {
 }
 
 /** “22 3/4” into its whole inches and its sixteenths; anything else begins anew. */
-function taken(begin: string, kind: PadKind): { whole: string; part: string } {
+export function taken(begin: string, kind: PadKind): { whole: string; part: string } {
   const plain = PLAIN.find((unit) => unit === kind);
   if (plain) return { whole: begin.endsWith(plain) ? begin.slice(0, -plain.length).trim() : "", part: "" };
   const clean = begin.replace(/\s*(in|mm)$/, "");
@@ -117,7 +117,7 @@ export function Keypad({ kind, halves, begin, problem, check, done, small = fals
   );
 }
 
-function Key({ children, press, on = false, name }: { children: string; press: () => void; on?: boolean; name?: string }) {
+export function Key({ children, press, on = false, name }: { children: string; press: () => void; on?: boolean; name?: string }) {
   return (
     <ButtonBase
       className="no-print"

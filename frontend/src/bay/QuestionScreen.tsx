@@ -1,16 +1,19 @@
-/** One question a screen: what to measure, why, where to hold the tape, and a big way to answer. */
+/** A screen of the bay: what is ticked off together, what is taped together, or one question; with where to hold the tape. */
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useState } from "react";
 
 import type { BaySection, Fit, Question } from "../api/types";
-import { day } from "../app/dates";
-import { ink, inkSoft, paper, pencil, wash } from "../app/theme";
+import { ink, inkSoft, paper, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { Slab } from "../parts/Slab";
 import { Answer } from "./Answer";
+import { About } from "./About";
 import { BigButton } from "./Keypad";
+import { TapedPage } from "./TapedPage";
 import { TapeView } from "./TapeView";
+import { TickedPage } from "./TickedPage";
+import { aroundHere, pagesOf, type Here, type Page } from "./pages";
 import { hasMarks, trialName } from "./trials";
 import { useBayPage } from "./context";
 
@@ -22,41 +25,42 @@ interface Props {
   after: () => void;
 }
 
-/** Where one is: the question on the screen, and the names of those that one went past to it. */
-interface Here {
-  passed: string[];
-  shown: Question | undefined;
-}
-
 export function QuestionScreen({ fit, section, begin, after }: Props) {
-  const page = useBayPage();
-  const { entries, waiting, trial, trials, visit, record } = page;
-  const { read } = useUnits();
+  const bay = useBayPage();
+  const { entries, trial, trials, visit, record } = bay;
   const done = (one: Question) => Boolean(entries[one.path]?.is);
-  const paths = section.questions.map((one) => one.path);
+  const pages = pagesOf(section.questions);
+  const holds = (wanted: (one: Question) => boolean) => pages.findIndex((page) => page.questions.some(wanted));
   // Where one is stands by name, and what is on the screen stays there until one goes on: the list may grow and shrink while an answer
   // is under way (marks to be read again), and nothing changes under the finger.
-  const upTo = (index: number): Here => ({ passed: paths.slice(0, index), shown: section.questions[index] });
+  const upTo = (index: number): Here => ({ passed: pages.slice(0, index).map((one) => one.key), shown: pages[index] });
   const [here, setHere] = useState(() => {
-    const asked = paths.indexOf(begin ?? "");
+    const asked = holds((one) => one.path === begin);
     if (asked >= 0) return upTo(asked);
     // the first that is wanted; else the first check more that is open, but for a trial that is whole: that one is looked through
-    const open = section.questions.findIndex((one) => !done(one) && !one.optional);
+    const open = holds((one) => !done(one) && !one.optional);
     const whole = section.key === "c" && trial !== null && hasMarks(trial, entries);
-    return upTo(open >= 0 ? open : whole ? 0 : Math.max(0, section.questions.findIndex((one) => !done(one))));
+    return upTo(open >= 0 ? open : whole ? 0 : Math.max(0, holds((one) => !done(one))));
   });
-  const { at, next } = aroundHere(here, paths);
-  const setAt = (index: number) => setHere(upTo(index));
-  const question = section.questions[at] ?? here.shown ?? section.questions[next];
+  const { at, next } = aroundHere(here, pages);
+  const page = pages[at] ?? here.shown ?? pages[next];
+  const firstOpen = (one: Page | undefined) => one?.questions.find((asked) => !done(asked))?.path ?? null;
+  const [active, setActive] = useState(() => (page?.questions.some((one) => one.path === begin) ? begin : firstOpen(page)));
+  const setAt = (index: number) => {
+    setHere(upTo(index));
+    setActive(firstOpen(pages[index]));
+  };
+  if (!page) return null;
+  const question = page.questions.find((one) => one.path === active) ?? page.questions.find((one) => !done(one)) ?? page.questions[0];
   if (!question) return null;
-  const last = next >= section.questions.length;
+  const last = next >= pages.length;
   const onward = () => (last ? after() : setAt(next));
   const ofTrial = section.key === "c" && trial !== null;
-  // What of the trailer was good on an earlier visit is the target here.
-  const target = ofTrial ? entries[`bay.good_${question.path.split(".").at(-1)}`] : null;
-  const aside = entries[question.path]?.is ? undefined : record.aside[question.path];
+  const guarded = ofTrial && hasMarks(trial, entries) ? trialName(trial) : null;
+  const whole = page.questions.every((one) => done(one) || one.optional);
+  const shared = { key: page.key, page, guarded, onward, after };
   return (
-    <Box>
+    <Box data-screen={page.key}>
       {ofTrial && (
         <Box sx={{ display: "flex", gap: 1, alignItems: "center", mb: 0.5, flexWrap: "wrap" }}>
           <Slab size="inherit" component="div" data-trial={trial} sx={{ fontSize: "2.6rem", lineHeight: 1.1, flex: 1 }}>
@@ -71,54 +75,43 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
         </Box>
       )}
       {/* in practice the yard stands above, and where the tape belongs is for the one who holds it to know */}
-      {!record.practice && (
-        <Box sx={{ height: 250, borderBottom: "1px solid" }}>
+      {!record.practice && page.kind !== "ticked" && (
+        <Box sx={{ height: 230, borderBottom: "1px solid" }}>
           <TapeView elevation={fit.elevation} question={question} bars={section.key === "c" || section.key === "proof"} />
         </Box>
       )}
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 2, mt: 1 }}>
-        <Slab size="bay" component="h2" data-question={question.path} sx={{ lineHeight: 1.15, flex: 1 }}>
-          {question.ask}
-        </Slab>
-        <Box sx={{ color: inkSoft, whiteSpace: "nowrap", fontSize: "1.1rem" }}>
-          {at >= 0 && `${at + 1} of ${section.questions.length}`}
-        </Box>
-      </Box>
-      <Box sx={{ fontSize: "1.15rem", mb: 1 }}>
-        {question.why}
-        {waiting.has(question.path) && <b> Written here, not yet sent.</b>}
-        {target && (
-          <Box>
-            When it was good{entries["bay.good_vehicle"] && `, with ${entries["bay.good_vehicle"].is}`}: <b>{target.is}</b>.
-          </Box>
+        {page.kind === "ticked" ? (
+          <Slab size="bay" component="h2" sx={{ lineHeight: 1.15, flex: 1 }}>
+            {section.name}
+          </Slab>
+        ) : (
+          <Slab size="bay" component="h2" data-question={question.path} sx={{ lineHeight: 1.15, flex: 1 }}>
+            {question.ask}
+          </Slab>
         )}
-      </Box>
-      {aside && (
-        <Box data-aside={question.path} sx={{ fontSize: "1.15rem", bgcolor: wash, px: 1, py: 0.5, mb: 1 }}>
-          <s>
-            <b>{question.offers.find((one) => one.value === aside.is)?.word ?? aside.is}</b>
-          </s>{" "}
-          {aside.by}, {day(aside.at)}: set aside, {read(aside.why)}. Look at it again.
+        <Box sx={{ color: inkSoft, whiteSpace: "nowrap", fontSize: "1.1rem" }}>
+          {at >= 0 && `${at + 1} of ${pages.length}`}
         </Box>
+      </Box>
+      {page.kind === "ticked" && <TickedPage {...shared} />}
+      {page.kind === "taped" && <TapedPage {...shared} active={question} setActive={setActive} />}
+      {page.kind === "alone" && (
+        <>
+          <About question={question} />
+          <Answer key={question.path} question={question} onward={onward} page={bay} guarded={guarded} />
+        </>
       )}
-      <Answer key={question.path} question={question} onward={onward} page={page} guarded={ofTrial && hasMarks(trial, entries) ? trialName(trial) : null} />
-      {(section.key === "coupling" || section.key === "b") && <BesidePlan fit={fit} />}
+      {(section.key === "coupling" || section.key === "mounting" || section.key === "b") && <BesidePlan fit={fit} />}
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 1.25 }}>
         <BigButton press={() => setAt((at < 0 ? next : at) - 1)} disabled={at === 0 || next === 0}>
           Back
         </BigButton>
-        <BigButton press={onward}>{done(question) ? (last ? "Onward" : "Next") : question.optional ? "Go on without it" : "Leave it for later"}</BigButton>
+        {/* a screen of several that is whole has its own way on */}
+        {!(whole && page.kind !== "alone" && bay.may) && <BigButton press={onward}>{whole && page.questions.some(done) ? (last ? "Onward" : "Next") : page.questions.every((one) => one.optional) ? "Go on without it" : "Leave it for later"}</BigButton>}
       </Box>
     </Box>
   );
-}
-
-/** The place in the list of the question that is shown, -1 where it is asked no more; and the place of the one after it. */
-function aroundHere({ passed, shown }: Here, paths: string[]): { at: number; next: number } {
-  const at = paths.indexOf(shown?.path ?? "");
-  if (at >= 0) return { at, next: at + 1 };
-  const still = passed.filter((path) => paths.includes(path)).at(-1);
-  return { at, next: still === undefined ? 0 : paths.indexOf(still) + 1 };
 }
 
 /** Where what is measured differs from the plan, as soon as it does. */

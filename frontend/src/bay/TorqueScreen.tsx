@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import NativeSelect from "@mui/material/NativeSelect";
 import TextField from "@mui/material/TextField";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 
 import { api, type Refusal } from "../api/client";
 import type { BaySection, Entry, Fastener, Fit, Reach } from "../api/types";
@@ -15,6 +15,7 @@ import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { BigButton } from "./Keypad";
 import { useBayPage } from "./context";
+import { tightened, tightenedAndMarked } from "./tightened";
 
 export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }) {
   const bolts = fit.torque.filter((one) => section.joints.includes(one.joint));
@@ -24,9 +25,19 @@ export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }
       <Box sx={{ fontSize: "1.15rem" }}>
         In this order, in even alternating turns. Paint a witness mark on each; never trust the last fitter&apos;s torque.
       </Box>
-      {bolts.map((bolt) => {
-        const own = served.find((one) => one.joint === bolt.joint);
-        return <Bolt key={bolt.key} bolt={bolt} best={own?.best ?? null} wrenches={own?.reaches.map((one) => one.wrench) ?? []} methods={fit.methods} />;
+      {section.joints.map((joint) => {
+        const own = served.find((one) => one.joint === joint);
+        const best = own?.best ?? null;
+        return (
+          <Fragment key={joint}>
+            <AtOnce bolts={bolts.filter((one) => one.joint === joint)} best={best} />
+            {bolts
+              .filter((one) => one.joint === joint)
+              .map((bolt) => (
+                <Bolt key={bolt.key} bolt={bolt} best={best} wrenches={own?.reaches.map((one) => one.wrench) ?? []} methods={fit.methods} />
+              ))}
+          </Fragment>
+        );
       })}
       {fit.kept.length > 0 && (
         <Box component="ul" aria-label="Grease and noise" sx={{ m: 0, pl: 3, fontSize: "1.15rem", borderTop: `1px solid ${hairline}`, pt: 1 }}>
@@ -37,6 +48,24 @@ export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }
       )}
       {served.length > 0 && <Extension served={served} />}
     </Box>
+  );
+}
+
+/** Every bolt of one joint as its sheet asks, by one press; one that was done otherwise has its own. */
+function AtOnce({ bolts, best }: { bolts: Fastener[]; best: Reach | null }) {
+  const { entries, write, may } = useBayPage();
+  const { read, system } = useUnits();
+  const first = bolts[0];
+  const begun = bolts.some((one) => ["reached", "tight", "marked", "turned"].some((field) => entries[`torque.${one.key}.${field}`]?.is));
+  if (!first || !may || begun || bolts.some((one) => one.by === "torque" && !one.target_exact)) return null;
+  const late = (one: Fastener) => entries[`torque.${one.key}.late`]?.is === "yes";
+  const tight = first.by === "torque" && first.target_exact ? `to ${read(first.target_exact)}` : first.feel.toLowerCase();
+  return (
+    <BigButton strong press={() => write(Object.assign({}, ...bolts.map((one) => tightenedAndMarked(one, late(one), { system, read, best }))) as Record<string, Entry>)}>
+      {bolts.length > 1 ? `All ${bolts.length} done: ` : "Done: "}
+      {tight}
+      {first.turn && `, then ${first.turn}`}, marked
+    </BigButton>
   );
 }
 
@@ -52,8 +81,6 @@ function Bolt({ bolt, best, wrenches, methods }: { bolt: Fastener; best: Reach |
   const tight = entries[`${place}.tight`]?.is === "yes";
   const marked = entries[`${place}.marked`]?.is === "yes";
   const target = bolt.target_exact ? read(bolt.target_exact) : "";
-  // tightened anew by hand: whatever wrench it was taken from before is not this one
-  const byHand = entries[`${place}.late`]?.is === "yes" ? [put("late", "no")] : [];
   const [other, setOther] = useState<string | null>(null);
   return (
     <Box component="section" aria-label={bolt.name} data-state={bolt.state} sx={{ borderTop: `1px solid ${hairline}`, pt: 1 }}>
@@ -96,14 +123,7 @@ function Bolt({ bolt, best, wrenches, methods }: { bolt: Fastener; best: Reach |
             <BigButton
               current={Boolean(reached)}
               press={() =>
-                write(
-                  Object.fromEntries([
-                    put("reached", target),
-                    ...byHand,
-                    ...(best ? [put("wrench", best.wrench), put("method", best.extension ? "extension" : "wrench")] : []),
-                    ...(best?.extension ? [put("extension", read(best.extension))] : []),
-                  ]),
-                )
+                write(tightened(bolt, entries[`${place}.late`]?.is === "yes", { system, read, best }))
               }
             >
               {reached ? `Tightened to ${reached}` : `Tighten to ${target}`}

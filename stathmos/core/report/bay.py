@@ -14,7 +14,7 @@ from stathmos.core.bay.measure.windows import Window, edge_ways
 from stathmos.core.bay.prove.tools import Served
 from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
 from stathmos.core.bay.say.believe import Believed
-from stathmos.core.bay.say.questions import Question
+from stathmos.core.bay.say.question import Question
 from stathmos.core.figures import Anything, Missing, sure, there
 from stathmos.core.joints import BY_FEEL, METHODS
 from stathmos.core.phrases import Phrase
@@ -209,6 +209,10 @@ def question(one: Question) -> Tree:
         "offers": [{"value": value, "word": word} for value, word in one.offers],
         "balls": [{"name": ball.name, "diameter": ball.diameter} for ball in one.balls],
         "believed": None if one.believed is None else believed(one.believed),
+        "page": one.page,
+        "so": one.so,
+        "ends": list(one.ends),
+        "near": one.near,
     }  # fmt: skip
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core import looks, settings
+from stathmos.core import looks, mounts, settings
 from stathmos.core.entry import (
     INSIDE_TOP,
     PIN_CENTRE,
@@ -51,7 +51,7 @@ STATES = {"a": "uncoupled", "b": "coupled, no bars"}
 ARCH, BUMPER, BUMPER_MIDDLE = "arch", "bumper", "bumper_middle"
 #: taped at the bumpers; in the middle of each there is one reading, written as the left one
 AT_BUMPERS = (BUMPER, BUMPER_MIDDLE)
-NOT_FLAT = "not_flat"
+FLAT, NOT_FLAT = "flat", "not_flat"
 BY_TAPE, BY_BUBBLE = "tape", "bubble"
 COUPLE_MOST = 2.0e6  # kg·mm: above it no bars are made
 MARK_WHOLE, MARK_MOVED = "whole", "moved"
@@ -129,6 +129,7 @@ def _air(state: str) -> Given | None:
 START = "start_"
 _STARTS = settings.trial_fields(START, "to begin with", KNOWN_GOOD)
 _LOOKS = looks.fields()
+_MOUNTS = mounts.fields()
 _AGAIN_B = _again(COUPLED, STATE_B, STATES["b"], "_b")
 
 
@@ -138,7 +139,7 @@ class Bay:
     """The rig on the bay's floor: what must be so before measuring, the marks in states A and B, and what is proved."""
 
     floor: Given | None = choice(
-        "Floor", "look", ("flat", "flat and hard"), (NOT_FLAT, "not flat, or soft"), usual="measured", of=FLOOR
+        "Floor", "look", (FLAT, "flat and hard"), (NOT_FLAT, "not flat, or soft"), usual="measured", of=FLOOR
     )
     loaded: Given | None = _seen(
         "Both loaded as they will travel", "look and ask", under=(Under.VEHICLE_LOADS, Under.TRAILER_LOADS)
@@ -245,6 +246,9 @@ class Bay:
     # all that is looked at, as the family wants it
     __annotations__.update(dict.fromkeys(_LOOKS, "Given | None"))
     locals().update(_LOOKS)
+    # as it was mounted
+    __annotations__.update(dict.fromkeys(_MOUNTS, "Given | None"))
+    locals().update(_MOUNTS)
     bracket_place: Given | None = _tape(
         "Ball to the middle of the brackets, as bolted", "tape along the A-frame", 4, 80, of=FITTED
     )

@@ -30,8 +30,9 @@ from stathmos.core.bay.measure.trials import HEAD_MOVED, Setting, new_key, whose
 from stathmos.core.bay.measure.windows import named_mark
 from stathmos.core.bay_schools import INSIDE, OPEN
 from stathmos.core.coupled import MODEL, Rest
-from stathmos.core.figures import Missing, sure, there, wanting
+from stathmos.core.figures import Given, Missing, sure, there, wanting
 from stathmos.core.heights import Position, hole_pitch, level_slack
+from stathmos.core.mounts import HOLE
 from stathmos.core.phrases import Phrase, Quantity, as_text, joined
 from stathmos.core.rig.bay import AGAIN as AGAIN_MARK
 from stathmos.core.rig.bay import START
@@ -164,7 +165,7 @@ def _begin(bench: Bench) -> Next:
     earlier = _as_the_couple_was(bench) or _as_on_the_earlier_visit(bench)
     if earlier is not None:
         return earlier
-    settings, position = start(bench.case), bench.measured.now.choice.position
+    settings = start(bench.case)
     if settings is None or not settings.counts:
         return Next(
             verdict=BEGIN,
@@ -183,7 +184,7 @@ def _begin(bench: Bench) -> Next:
         if settings.source == MODEL
         else "The hitch handbook's setting to begin with."
     )
-    setting = Setting(settings.counts, position.hole if position else None)
+    setting = Setting(settings.counts, _as_mounted(bench))
     return Next(
         verdict=BEGIN,
         says=Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
@@ -192,13 +193,18 @@ def _begin(bench: Bench) -> Next:
     )
 
 
+def _as_mounted(bench: Bench) -> int | None:
+    """The hole of the head as it was counted when it was mounted; a plan's is none that anybody counted."""
+    counted: Given | None = getattr(bench.measured.rig.bay, HOLE)
+    return None if counted is None else int(counted.value)
+
+
 def _as_the_couple_was(bench: Bench) -> Next | None:
     """On another vehicle: the setting with which the same bars make what they made on the one before."""
     couple = bench.measured.rig.bay.good_couple
     carried = None if couple is None else as_the_couple_was(bench.case, couple.value)
     if couple is None or carried is None:
         return None
-    position = bench.measured.now.choice.position
     parts = [set_to(kind, number) for kind, number in carried.settings.counts.items()]
     put: dict[str, Quantity] = {"couple": (couple.value, COUPLE, "nearest"), "f": (carried.f, SHARE, "nearest")}
     why = "On the earlier vehicle the bars made {couple}. Here about as much gives back {f}; that vehicle's fender heights are no target."
@@ -209,7 +215,7 @@ def _as_the_couple_was(bench: Bench) -> Next | None:
         verdict=BEGIN,
         says=Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
         why=Phrase(why, put),
-        entries=new_trial(bench, Setting(carried.settings.counts, position.hole if position else None)),
+        entries=new_trial(bench, Setting(carried.settings.counts, _as_mounted(bench))),
         front=carried.front,
     )
 

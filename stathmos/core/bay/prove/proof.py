@@ -8,6 +8,7 @@ from stathmos.core.families import PLAIN
 from stathmos.core.figures import Anything, Missing, expanded
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.looks import LEAST, SEEN, Look, wanted
+from stathmos.core.mounts import MOUNTS
 from stathmos.core.phrases import Phrase, Quantity
 from stathmos.core.rig import Rig, Trial
 from stathmos.core.rig.bay import NOT_ON
@@ -117,6 +118,7 @@ def proofs(rig: Rig, kit: Kit | None, trial: Trial | None, apart: Anything) -> t
         found.append(_empty(rig))
     else:
         found += [bracket_as_bolted(rig, kit), *equal_ends(trial, kit), went_on(trial)]
+    found += _mounted(rig, kit)
     found += [looked_at(rig, look) for look in looks_of(rig, kit)]
     return tuple(one for one in found if one is not None)
 
@@ -165,6 +167,17 @@ def _empty(rig: Rig) -> Check | None:
     paths = ("bay.rail_front_empty", "bay.rail_rear_empty")
     says = Phrase(f"Empty, the rail stands {{apart}} {way}; {{limit}} is the most.", said)
     return Check("attitude_empty", "Trailer attitude, empty", state, says, why, paths, ATTITUDE.rule)
+
+
+def _mounted(rig: Rig, kit: Kit | None) -> list[Check | None]:
+    """What somebody said is not mounted as it should be."""
+    told = (MOUNTS[key] for key in (kit.held if kit is not None else PLAIN).mounted)
+    says = Phrase("It is not mounted so: put it right before anything is coupled.")
+    return [
+        Check(f"mounted_{one.key}", one.name, REFUSED, says, one.why, (f"bay.{one.field}",))
+        for one in told
+        if one.counts is None and rig.choice(f"bay.{one.field}") == "no"
+    ]
 
 
 def looks_of(rig: Rig, kit: Kit | None) -> tuple[Look, ...]:

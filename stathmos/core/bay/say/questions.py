@@ -13,60 +13,36 @@ from stathmos.core.bay.measure import Measured, matches_a_rig
 from stathmos.core.bay.measure.trials import Tried, new_key
 from stathmos.core.bay.prove import Proved
 from stathmos.core.bay.prove.proof import looks_of
-from stathmos.core.bay.say.believe import Believed, believed
-from stathmos.core.entry import CHOICE, FLAG
+from stathmos.core.bay.say.pages import paged, ticked_first, with_near
+from stathmos.core.bay.say.question import PART, BallUp, Question, optional, question
 from stathmos.core.families import PLAIN, Words
-from stathmos.core.figures import there
+from stathmos.core.figures import Given, there
 from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
 from stathmos.core.looks import AFTER, COUPLED_UP, MOUNTING, SETTING, Look
-from stathmos.core.rig import Rig, entry_at
+from stathmos.core.mounts import MOUNTED, MOUNTS, Build
+from stathmos.core.rig import Rig, Trial, entry_at
 from stathmos.core.rig.bay import (
     AGAIN,
     AT_BUMPERS,
     BUMPER_MIDDLE,
     CORNERS,
+    FLAT,
     NOT_FLAT,
+    NOT_ON,
     corner_path,
     corners_taped,
     trial_number,
 )
 from stathmos.core.settings import settings_of, written_at
 from stathmos.core.stock import Kit, Shank
+from stathmos.core.units import LENGTH
 
 #: parts that a fitter mounts, by where they are written
 PARTS = {"hitch.kit": "kit", "hitch.shank": "shank", "hitch.ball": "ball"}
 AHEAD = 12  # trials that a tablet out of reach can begin
+#: answers that are usually so
+YES, NONE_FITTED = "yes", "none"
 OPEN, PART_DONE, COMPLETE = "open", "part done", "complete"
-
-
-@dataclass(frozen=True)
-class BallUp:
-    """One of a mount's own balls, to be drawn: its name, and its diameter in mm."""
-
-    name: str
-    diameter: float
-
-
-@dataclass(frozen=True)
-class Question:
-    """One question. ``kind``: how it is answered (choice, length, count, part); ``hold``: the spot on the drawing; ``optional``: a
-    check more, without which the work is whole.
-
-    ``offers``: what may be chosen, value and word; for a part the one planned. ``believed``: of a figure, what can be.
-    ``balls``: of a mount with several balls of its own all of them, for the picture.
-    """
-
-    path: str
-    ask: str
-    why: str
-    kind: str
-    hold: str
-    side: str
-    answered: bool
-    offers: tuple[tuple[str, str], ...] = ()
-    believed: Believed | None = None
-    optional: bool = False
-    balls: tuple[BallUp, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -89,22 +65,6 @@ class Section:
     questions: tuple[Question, ...] = ()
     steps: tuple[Words, ...] = ()
     joints: tuple[str, ...] = ()
-
-
-def question(rig: Rig, path: str, ask: str, why: str, hold: str = "", side: str = "") -> Question:
-    """A question about one field, answered the way its field is."""
-    entry = entry_at(path)
-    assert entry is not None, path
-    words = entry.dimension in (CHOICE, FLAG)
-    # that there is none of it is an answer too
-    answered = bool(rig.choice(path)) or rig.is_absent(path)
-    kind, offers = ("choice", entry.choices) if words else (entry.dimension, ())
-    return Question(path, ask, why, kind, hold, side, answered, offers, believed(rig, path))
-
-
-def optional(asked: Question) -> Question:
-    """The same as a check more."""
-    return replace(asked, optional=True)
 
 
 def _wanted(asked: list[Question], needs: tuple[str, ...], state: str) -> list[Question]:
@@ -139,31 +99,43 @@ def _known_good(rig: Rig) -> list[Question]:
     """The reference of a known-good rig, where one is to be matched."""
     why = "Differences count, not absolutes: they hold on a floor that is not level, if nothing was moved."
     return [
+        question(rig, "bay.good_same_spot", "Same spot, same marks, and the trailer not moved?", why),
         question(rig, "bay.good_front", "Front mark of the known-good rig", why, "front_mark"),
         question(rig, "bay.good_rear", "Rear mark of the known-good rig", why, "rear_mark"),
-        question(rig, "bay.good_same_spot", "Same spot, same marks, and the trailer not moved?", why),
     ]
 
 
 def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]:
     asked = [
-        question(rig, "bay.floor", "Is the floor flat and hard?", "A tape measures to the ground."),
+        question(rig, "bay.floor", "Is the floor flat and hard?", "A tape measures to the ground.", so=FLAT),
         question(
             rig,
             "bay.loaded",
             "Are both loaded as they will travel?",
             "People, water, propane and gear move every mark.",
+            so=YES,
         ),
         question(
             rig,
             "bay.in_line",
             "Does the rig stand straight in line?",
             "Out of line one bar is wound and the other slack.",
+            so=YES,
         ),
         question(
-            rig, "vehicle.auto_levelling", "Does the vehicle level itself?", "Levelling hides what the tongue does."
+            rig,
+            "vehicle.auto_levelling",
+            "Does the vehicle level itself?",
+            "Levelling hides what the tongue does.",
+            so=NONE_FITTED,
         ),
-        question(rig, "vehicle.air_springs", "Has it air springs?", "They carry what the bars should give back."),
+        question(
+            rig,
+            "vehicle.air_springs",
+            "Has it air springs?",
+            "They carry what the bars should give back.",
+            so=NONE_FITTED,
+        ),
     ]
     if rig.choice("bay.floor") == NOT_FLAT:
         why = "Only differences on one spot count there."
@@ -198,17 +170,17 @@ def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]
                 "rear_reach",
             ),
         ]
-    return asked + (_known_good(rig) if known_good else [])
+    return ticked_first(asked + (_known_good(rig) if known_good else []))
 
 
-def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
+def _before_coupling(rig: Rig) -> list[Question]:
     bubble = "By the bubble of a level laid on the frame: the tape tells the floor there."
     levelled = (
         [question(rig, "bay.levelled_by", "What tells that the trailer is level?", bubble)]
         if rig.choice("bay.floor") == NOT_FLAT
         else []
     )
-    asked = [
+    return [
         *levelled,
         question(
             rig, "bay.rail_front_level", "Rail front, trailer level", "Level is front and rear the same.", "rail_front"
@@ -231,6 +203,11 @@ def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
             "receiver",
         ),
     ]
+
+
+def _parts(rig: Rig, now: Assessment) -> list[Question]:
+    """Which parts are on the vehicle: the planned ones, or not."""
+    asked = []
     for path, what in PARTS.items():
         part = getattr(now.choice.in_force, what)
         if what == "kit" and not now.choice.weight_distributing:
@@ -245,22 +222,14 @@ def _before_coupling(rig: Rig, now: Assessment) -> list[Question]:
                 path,
                 f"Which {what} is on the vehicle?",
                 why,
-                "part",
+                PART,
                 what,
                 "",
                 bool(rig.choice(path)),
                 ((name, name),) if name else (),
+                so=name,
             )
         )
-    asked.append(
-        question(
-            rig,
-            "hitch.ball_height",
-            "Ball height, ground to the top of the ball",
-            "Uncoupled, as the shank is mounted.",
-            "ball",
-        )
-    )
     return asked
 
 
@@ -296,9 +265,10 @@ def next_trials(measured: Measured) -> Trials | None:
     if measured.kit is None:
         return None
     keys = tuple(new_key(measured.trials, more) for more in range(AHEAD))
-    return Trials(
-        keys, tuple(_trial(measured.rig, measured.kit, keys[0], measured.taped.needs(measured.windows[0].school)))
-    )
+    needs = measured.taped.needs(measured.windows[0].school)
+    before = measured.trials[-1].trial if measured.trials else None
+    asked = _trial(measured.rig, measured.kit, keys[0], needs, before)
+    return Trials(keys, paged(tuple(with_near(measured, asked))))
 
 
 _JACK = "A jack that carries hides the tongue."
@@ -315,22 +285,31 @@ def _read_again(rig: Rig, paths: dict[str, str], state: str, wanted: bool) -> li
     return [optional(one) for one in marks]
 
 
-def _trial(rig: Rig, kit: Kit, key: str, needs: tuple[str, ...], again: bool = False) -> list[Question]:
+def _trial(
+    rig: Rig, kit: Kit, key: str, needs: tuple[str, ...], before: Trial | None = None, again: bool = False
+) -> list[Question]:
+    """What one trial asks. ``before``: the trial whose setting it begins with, where it is not set otherwise."""
     place = f"trials.{key}"
-    asked = [*_settings(rig, kit, place)]
     why = "A trial teaches only with its setting."
-    asked.append(question(rig, f"{place}.hole", "Shank hole of the head, counted from the bottom", why, "shank"))
+    hole = question(rig, f"{place}.hole", "Shank hole of the head, counted from the bottom", why, "shank")
+    asked = [*_settings(rig, kit, place), hole]
+    asked = [replace(one, so=_as_it_was(rig, one, before)) for one in asked]
     if kit.held.levered:
-        asked.append(
-            question(
-                rig, f"{place}.went_on", "How did the bars go on?",
-                "Lift the rig about 3 in with the jack first. Stand clear of a loaded lever.", "bracket",
-            )
+        went_on = question(
+            rig, f"{place}.went_on", "How did the bars go on?",
+            "Lift the rig about 3 in with the jack first. Stand clear of a loaded lever.", "bracket",
         )  # fmt: skip
-    asked += _looks(rig, kit, SETTING)
+        asked.append(replace(went_on, ends=(NOT_ON,)))
+        if rig.choice(f"{place}.went_on") == NOT_ON:
+            return asked  # a bound on the setting: there is nothing to tape
+    looks = ticked_first(_looks(rig, kit, SETTING))
+    asked += [one for one in looks if one.kind != LENGTH]
+    asked.append(
+        question(rig, f"{place}.jack_clear", "Is the jack clear of the ground, bars on?", _JACK, "jack", so=YES)
+    )
+    asked.append(question(rig, f"{place}.rocked", _ROCK, _WHY_ROCK, so=YES))
+    asked += [replace(one, page="looks") for one in looks if one.kind == LENGTH]
     asked += _air(rig, f"{place}.air_pressure")
-    asked.append(question(rig, f"{place}.jack_clear", "Is the jack clear of the ground, bars on?", _JACK, "jack"))
-    asked.append(question(rig, f"{place}.rocked", _ROCK, _WHY_ROCK))
     paths = {corner: f"{place}.{corner}" for corner in corners_taped(rig.choice("bay.marks"))}
     asked += _wanted(_marks(rig, paths, "bars on", "State C, jack clear of the ground."), needs, "c")
     asked += _read_again(rig, paths, "bars on", again)
@@ -339,16 +318,23 @@ def _trial(rig: Rig, kit: Kit, key: str, needs: tuple[str, ...], again: bool = F
         question(rig, f"{place}.rail_rear", "Rail rear, bars on", "The trailer's attitude.", "rail_rear"),
         optional(question(rig, f"{place}.ball_coupled", "Ball height, coupled, bars on", _WHY_BALL, "ball")),
     ]
-    if kit.held.gauged or rig.choice(f"{place}.ball_gauge") or rig.weighing.gauge is not None:
-        gauge = question(rig, f"{place}.ball_gauge", "Gauge under the ball, bars on", _WHY_GAUGE, "ball")
-        asked.append(gauge if kit.held.gauged else optional(gauge))
     if rig.bay.good_tongue is not None:
         why = "The tongue of the known-good rig is the target, while the trailer is not moved."
         asked.append(_tongue(rig, key, why))
+    if kit.held.gauged or rig.choice(f"{place}.ball_gauge") or rig.weighing.gauge is not None:
+        gauge = question(rig, f"{place}.ball_gauge", "Gauge under the ball, bars on", _WHY_GAUGE, "ball")
+        asked.append(gauge if kit.held.gauged else optional(gauge))
     if rig.weighing.bridge_front_bars is not None:
         why = "Only then tape and weighbridge speak of the same setting."
         asked.append(question(rig, f"{place}.weighed", "Was weighbridge pass 3 read with this setting?", why))
     return asked
+
+
+def _as_it_was(rig: Rig, one: Question, before: Trial | None) -> str:
+    """What was counted in an earlier trial, as it was typed, or as it was mounted; empty where nobody counted."""
+    name = one.path.rpartition(".")[2]
+    given = getattr(rig.bay, MOUNTED + name, None) if before is None else getattr(before, name)
+    return given.typed if isinstance(given, Given) else ""
 
 
 def _settings(rig: Rig, kit: Kit, place: str) -> Iterator[Question]:
@@ -365,7 +351,13 @@ def _looks(rig: Rig, kit: Kit | None, when: str) -> list[Question]:
     """What this rig's family is looked at for at one time."""
     return [
         question(
-            rig, path, _ask(path, look), look.why + (f" {look.caution}" if look.caution else ""), look.hold, _side(path)
+            rig,
+            path,
+            _ask(path, look),
+            look.why + (f" {look.caution}" if look.caution else ""),
+            look.hold,
+            _side(path),
+            so=look.so,
         )
         for look in looks_of(rig, kit)
         if look.when == when
@@ -381,28 +373,66 @@ def _side(path: str) -> str:
     return path.rpartition("_")[2] if path.endswith(("_left", "_right")) else ""
 
 
-def _mounting(rig: Rig, kit: Kit | None) -> list[Question]:
-    """As the hitch is mounted: where its brackets went, and what its family wants seen."""
-    asked = []
+def _mounting(rig: Rig, now: Assessment, kit: Kit | None) -> list[Question]:
+    """As the hitch is mounted: which parts, where they went, and what its family wants seen."""
+    ball = "Uncoupled, as the shank is mounted."
+    asked = [
+        *_parts(rig, now),
+        *_mounts(rig, now, kit),
+        *_looks(rig, kit, MOUNTING),
+        question(rig, "hitch.ball_height", "Ball height, ground to the top of the ball", ball, "ball"),
+    ]
     if kit is not None and kit.bracket_distance is not None:
-        why = "All that follows is reckoned with it, and the bolts are tight for this place and no other."
         asked.append(
-            question(rig, "bay.bracket_place", "Ball to the middle of the brackets, as bolted", why, "bracket")
+            question(rig, "bay.bracket_place", "Ball to the middle of the brackets, as bolted", _aim(kit), "bracket")
         )
-    return asked + _looks(rig, kit, MOUNTING)
+    return ticked_first(asked)
+
+
+def _aim(kit: Kit) -> str:
+    """Where the brackets go, by their maker."""
+    aim, least, most = (
+        None if one is None else units.write(one.value, units.LENGTH, "us")
+        for one in (kit.bracket_distance, kit.bracket_least, kit.bracket_most)
+    )
+    span = f", between {least} and {most}" if least and most else ""
+    return f"Its maker wants {aim}{span}. All that follows is worked out with where they are: write that down."
+
+
+def _mounts(rig: Rig, now: Assessment, kit: Kit | None) -> list[Question]:
+    """How this build is mounted, step by step, to be ticked off."""
+    family, position = kit.held if kit is not None else PLAIN, now.choice.position
+    build = Build(
+        way_up=position.orientation if position is not None else "",
+        hole=position.hole if position is not None else None,
+        holes=position.holes_up + position.holes_down + 1 if position is not None else 1,
+        counts={one.kind.place: one.begins_with for one in settings_of(kit) if one.begins_with is not None},
+        coupler=rig.choice("trailer.coupler_mount"),
+    )
+    asked = []
+    for mount in (MOUNTS[key] for key in family.mounted):
+        if mount.tells(build):
+            count = None if mount.counts is None else mount.counts(build)
+            so = YES if mount.counts is None else "" if count is None else str(count)
+            hold = "shank" if mount.counts is None else "head"
+            asked.append(question(rig, f"bay.{mount.field}", mount.tells(build), mount.why, hold, so=so))
+    return asked
 
 
 def _coupled(rig: Rig, kit: Kit | None) -> list[Question]:
     """Coupled, without bars to set: the ball in its coupler, and how level the trailer stands, loaded and empty."""
     why = "Loaded as it travels; a slightly different attitude empty is expected."
     return [
-        *_looks(rig, kit, COUPLED_UP),
+        *ticked_first(_looks(rig, kit, COUPLED_UP)),
         *(
             question(rig, f"bay.rail_{end}_coupled", f"Rail {end}, coupled and loaded", why, f"rail_{end}")
             for end in ("front", "rear")
         ),
         *(
-            question(rig, f"bay.rail_{end}_empty", f"Rail {end}, coupled and empty", why, f"rail_{end}")
+            replace(
+                question(rig, f"bay.rail_{end}_empty", f"Rail {end}, coupled and empty", why, f"rail_{end}"),
+                page="empty",
+            )
             for end in ("front", "rear")
         ),
         optional(question(rig, "bay.ball_coupled_b", "Ball height, coupled", _WHY_BALL, "ball")),
@@ -415,14 +445,14 @@ def _proofs(rig: Rig, kit: Kit | None, trials: tuple[Tried, ...]) -> list[Questi
     if trials and rig.bay.good_tongue is None:  # where it is a target, the trial asks for it
         why = "Kept for the next vehicle: with the trailer as it stands it is the target."
         asked.append(_tongue(rig, trials[-1].trial.key, why))
-    return asked
+    return ticked_first(asked)
 
 
-def _section(key: str, name: str, asked: list[Question]) -> Section:
+def _section(measured: Measured, key: str, name: str, asked: list[Question]) -> Section:
     wanted = [one for one in asked if not one.optional]
     done = sum(one.answered for one in wanted)
     state = COMPLETE if done == len(wanted) else PART_DONE if done else OPEN
-    return Section(key, name, "questions", state, tuple(asked))
+    return Section(key, name, "questions", state, paged(tuple(with_near(measured, asked))))
 
 
 def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Section, ...]:
@@ -435,13 +465,13 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
     needs = measured.taped.needs(measured.windows[0].school) if measured.windows else ()
     found = [
         Section("tools", "Tools", "tools", COMPLETE),
-        _section("floor", "Before measuring", _before_measuring(rig, matches_a_rig(measured.now), marks)),
-        _section("coupling", "Before coupling", _before_coupling(rig, measured.now)),
-        _section("mounting", "Mounting", _mounting(rig, kit)),
+        _section(measured, "floor", "Before measuring", _before_measuring(rig, matches_a_rig(measured.now), marks)),
+        _section(measured, "coupling", "Before coupling", _before_coupling(rig)),
+        _section(measured, "mounting", "Mounting", _mounting(rig, measured.now, kit)),
         *_torque("torque_first", "Torque, as mounted", proved, family.first),
     ]
     if kit is None:
-        found.append(_section("coupled", "Coupled", _coupled(rig, kit)))
+        found.append(_section(measured, "coupled", "Coupled", _coupled(rig, kit)))
     if marks:
         corners = {
             state: {corner: corner_path(corner, state) for corner in corners_taped(rig.choice("bay.marks"))}
@@ -453,17 +483,17 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
             else []
         )
         found += [
-            _section("a", "A, uncoupled", _air(rig, "bay.air_pressure_a") + _wanted(_marks(rig, corners["a"], "uncoupled", why_a), needs, "a")),
+            _section(measured, "a", "A, uncoupled", _air(rig, "bay.air_pressure_a") + _wanted(_marks(rig, corners["a"], "uncoupled", why_a), needs, "a")),
             _section(
-                "b", "B, coupled, no bars",
+                measured, "b", "B, coupled, no bars",
                 [
-                    question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", _JACK, "jack"),
+                    question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", _JACK, "jack", so=YES),
+                    question(rig, "bay.rocked_b", _ROCK, _WHY_ROCK, so=YES),
                     *_air(rig, "bay.air_pressure_b"),
-                    question(rig, "bay.rocked_b", _ROCK, _WHY_ROCK),
                     *_wanted(_marks(rig, corners["b"], "coupled, no bars", why_b), needs, "b"),
                     *_read_again(rig, corners["b"], "coupled, no bars", _asks(adjusted, "bay.")),
-                    *gauge,
                     *([optional(question(rig, "bay.ball_coupled_b", "Ball height, coupled, no bars", _WHY_BALL, "ball"))] if kit is not None else []),
+                    *gauge,
                 ],
             ),
         ]  # fmt: skip
@@ -472,12 +502,16 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
         if trials:
             again = _asks(adjusted, "trials.")
             last = trials[-1].trial.key
-            found.append(_section("c", f"C, bars on, trial {trial_number(last)}", _trial(rig, kit, last, needs, again)))
+            found.append(
+                _section(
+                    measured, "c", f"C, bars on, trial {trial_number(last)}", _trial(rig, kit, last, needs, again=again)
+                )
+            )
         verdict = adjusted.next.verdict if adjusted.next else ""
         found.append(
             Section("coach", "Coach", "coach", COMPLETE if verdict in DONE_VERDICTS else PART_DONE if trials else OPEN)
         )
-    found.append(_section("proof", "Clearances", _proofs(rig, kit, trials)))
+    found.append(_section(measured, "proof", "Clearances", _proofs(rig, kit, trials)))
     found += _torque("torque", "Torque", proved, family.last)
     bad = any(check.state in (REFUSED, UNKNOWN) for check in (*measured.checks, *proved.proofs))
     found.append(Section("result", "Result", "result", OPEN if bad else COMPLETE))

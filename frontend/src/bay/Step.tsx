@@ -1,0 +1,40 @@
+/** A count, one more or one less by a press. */
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+
+import { ink, inkSoft } from "../app/theme";
+
+interface Props {
+  name: string;
+  /** as it stands; blank where nobody counted */
+  is: string;
+  /** somebody counted it */
+  written: boolean;
+  halves: boolean;
+  least: number;
+  most: number;
+  set: (is: string) => void;
+}
+
+export function Step({ name, is, written, halves, least, most, set }: Props) {
+  const by = halves ? 0.5 : 1;
+  const to = (way: 1 | -1) => {
+    // from nothing one begins at the least there is
+    const next = is === "" ? least : Number(is) + way * by;
+    if (next >= least && next <= most) set(String(next));
+  };
+  const key = { minWidth: 58, minHeight: 58, fontSize: "1.8rem", fontWeight: 600, fontFamily: "inherit", border: `2px solid ${ink}`, bgcolor: "background.paper", color: ink };
+  return (
+    <Box role="group" aria-label={name} sx={{ display: "grid", gridTemplateColumns: "58px 1fr 58px", alignItems: "center" }}>
+      <ButtonBase onClick={() => to(-1)} aria-label={`${name}: one less`} sx={key}>
+        −
+      </ButtonBase>
+      <Box data-counted sx={{ textAlign: "center", fontSize: "1.7rem", fontWeight: 600, lineHeight: "54px", borderBlock: written ? `2px solid ${ink}` : `2px dashed ${inkSoft}` }}>
+        {is || "–"}
+      </Box>
+      <ButtonBase onClick={() => to(1)} aria-label={`${name}: one more`} sx={key}>
+        +
+      </ButtonBase>
+    </Box>
+  );
+}
