@@ -109,6 +109,7 @@ FastenerShape = shape(
     "Fastener",
     key=text(),
     joint=text(),
+    of=Text(help_text="What its joint is called."),
     name=text(),
     least=_maybe(BothShape),
     most=_maybe(BothShape),
@@ -119,6 +120,7 @@ FastenerShape = shape(
     feel=text(),
     turn=text(),
     later=text(),
+    by_flats=Truth(help_text="Its turn is counted by the nut's flats."),
     bolt_across=_maybe(BothShape),
     turned_later=Truth(),
     tight=Truth(),
@@ -191,7 +193,9 @@ FitShape = shape(
     effects=shape("Effect", kind=text(), name=text(), moves=BothShape(), way=text(), spread=BothShape())(many=True),
     proofs=CheckShape(many=True),
     torque=FastenerShape(many=True),
-    methods=shape("TorqueMethod", value=text(), word=text())(many=True),
+    methods=shape(
+        "TorqueMethod", value=text(), word=text(), counted=Truth(help_text="Counted by eye: no torque is read.")
+    )(many=True),
     served=shape("Served", joint=text(), name=text(), reaches=ReachShape(many=True), best=_maybe(ReachShape))(
         many=True
     ),

@@ -51,10 +51,11 @@ JOINTS: dict[str, Joint] = {
 @dataclass(frozen=True, kw_only=True)
 class Turn:
     """A turn of the nut after its torque, by the angle or by its flats: ``words`` of it, and ``later`` what is turned once the rig has
-    been coupled once."""
+    been coupled once. ``by_flats``: it is counted by the nut's flats, which is as good as a torque."""
 
     words: str
     later: str = ""
+    by_flats: bool = False
 
 
 NO_TURN = "no"
@@ -62,8 +63,8 @@ NO_TURN = "no"
 TURNS: dict[str, Turn] = {
     "yes": Turn(words="a quarter turn"),
     "half": Turn(words="half a turn"),
-    "flat": Turn(words="one flat"),
-    "two_flats": Turn(words="two flats"),
+    "flat": Turn(words="one flat", by_flats=True),
+    "two_flats": Turn(words="two flats", by_flats=True),
     "half_then_quarter": Turn(words="half a turn", later="a quarter turn more after it has been coupled once"),
 }  # fmt: skip
 
@@ -77,6 +78,9 @@ METHODS = (
     ("wrench", "torque wrench"), ("extension", "torque wrench with an extension"), ("multiplier", "torque wrench with a multiplier"),
     ("turn", "turn of the nut"), ("flats", "flats counted"),
 )  # fmt: skip
+
+#: of these, those that are counted by eye: no wrench reads a torque then
+COUNTED = frozenset({"flats"})
 
 
 def torque(label: str) -> Given | None:

@@ -10,8 +10,7 @@ from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import Kept, Shelf
 from stathmos.core import finding, findings, stamps, units
 from stathmos.core.answer import Assessment
-from stathmos.core.assess import assess
-from stathmos.core.bay import Fit, begun, fit, not_fit
+from stathmos.core.bay import Fit, fit, judged
 from stathmos.core.figures import Given
 from stathmos.core.ratings import Waiver
 from stathmos.core.rig import DATUMS, ENTRIES, LIST_ENTRIES, LISTS, SECTIONS, Rig, entries
@@ -31,10 +30,7 @@ def assessed(
     asides: tuple[finding.Finding, ...] = (),
 ) -> Assessment:
     """A rig that was read, judged by the house's rules, with what the bay found over; what could not be read keeps it from being fit."""
-    over: tuple[finding.Finding, ...] = ()
-    if begun(rig_file.rig):
-        over = not_fit(fit(rig_file.rig, rules, rig_file.stock, unread(rig_file), waivers, asides).findings)
-    return assess(rig_file.rig, rules, rig_file.stock, unread(rig_file), waivers, (*asides, *over))
+    return judged(rig_file.rig, rules, rig_file.stock, unread(rig_file), waivers, asides)
 
 
 def unread(rig_file: RigFile) -> tuple[str, ...]:

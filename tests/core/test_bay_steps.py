@@ -612,6 +612,18 @@ class TorqueSheet(unittest.TestCase):
                 changes = {f"torque__head_bolts_1__{name}": measured(text) for name, text in written.items() if text}
                 self.assertEqual(self.sheet(**changes)["head_bolts_1"].state, state)
 
+    def test_counted_flats_are_tight_without_a_torque_and_another_turn_is_not(self) -> None:
+        for turn, method, state in (
+            ("two_flats", "flats", "good"),
+            ("two_flats", "wrench", "unknown"),
+            ("yes", "flats", "unknown"),
+        ):
+            with self.subTest(turn=turn, method=method):
+                written = {"method": method, "turned": "yes", "marked": "yes"}
+                changes = {f"torque__head_bolts_1__{name}": measured(text) for name, text in written.items()}
+                kits = [{**WHOLE, "head_bolts_turn": label(turn)}]
+                self.assertEqual(self.sheet(stock__kits=kits, **changes)["head_bolts_1"].state, state)
+
     def test_a_torque_that_no_handbook_gives_is_never_a_pass(self) -> None:
         bare = kit("Kit 1000", 1000, 500)
         tight = {"torque__ball_nut__reached": measured("445 ft·lb"), "torque__ball_nut__marked": measured("yes")}

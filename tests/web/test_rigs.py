@@ -4,6 +4,7 @@ import json
 
 from stathmos.core import report, rigfile
 from stathmos.core.assess import assess
+from stathmos.core.bay import judged
 from stathmos.rigs.models import Reading, Rig
 from tests.web.signed_in import WithDemo, measured
 
@@ -203,5 +204,5 @@ class Floor(WithDemo):
             _, file = self.ask("GET", f"rigs/{strip['id']}/file/")
             read = rigfile.read(file)
             self.assertEqual(
-                report.written(report.at_a_glance(assess(read.rig, stock=read.stock)))["verdict"], strip["verdict"]
+                report.written(report.at_a_glance(judged(read.rig, stock=read.stock)))["verdict"], strip["verdict"]
             )

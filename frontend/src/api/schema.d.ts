@@ -2774,6 +2774,8 @@ export interface components {
         Fastener: {
             key: string;
             joint: string;
+            /** @description What its joint is called. */
+            of: string;
             name: string;
             least: components["schemas"]["Both"] | null;
             most: components["schemas"]["Both"] | null;
@@ -2784,6 +2786,8 @@ export interface components {
             feel: string;
             turn: string;
             later: string;
+            /** @description Its turn is counted by the nut's flats. */
+            by_flats: boolean;
             bolt_across: components["schemas"]["Both"] | null;
             turned_later: boolean;
             tight: boolean;
@@ -5030,6 +5034,8 @@ export interface components {
         TorqueMethod: {
             value: string;
             word: string;
+            /** @description Counted by eye: no torque is read. */
+            counted: boolean;
         };
         Tried: {
             number: number;

@@ -7,13 +7,14 @@ import { wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { useBayPage } from "./context";
 
-export function About({ question, small = false }: { question: Question; small?: boolean }) {
+/** ``told``: the same was said of the line above. */
+export function About({ question, small = false, told = false }: { question: Question; small?: boolean; told?: boolean }) {
   const { entries, waiting } = useBayPage();
   // What of the trailer was good on an earlier visit is the target here.
   const target = question.path.startsWith("trials.") ? entries[`bay.good_${question.path.split(".").at(-1)}`] : null;
   return (
     <Box sx={{ fontSize: small ? "1.05rem" : "1.15rem", lineHeight: 1.25, mb: small ? 0 : 1 }}>
-      {question.why}
+      {!told && question.why}
       {waiting.has(question.path) && <b> Written here, not yet sent.</b>}
       {target && (
         <Box>

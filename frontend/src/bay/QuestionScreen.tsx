@@ -63,7 +63,7 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
     <Box data-screen={page.key}>
       {ofTrial && (
         <Box sx={{ display: "flex", gap: 1, alignItems: "center", mb: 0.5, flexWrap: "wrap" }}>
-          <Slab size="inherit" component="div" data-trial={trial} sx={{ fontSize: "2.6rem", lineHeight: 1.1, flex: 1 }}>
+          <Slab size="inherit" component="div" data-trial={trial} sx={{ fontSize: "1.9rem", lineHeight: 1.1, flex: 1 }}>
             {trialName(trial)}
           </Slab>
           {trials.keys.length > 1 &&
@@ -76,14 +76,14 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
       )}
       {/* in practice the yard stands above, and where the tape belongs is for the one who holds it to know */}
       {!record.practice && page.kind !== "ticked" && (
-        <Box sx={{ height: 230, borderBottom: "1px solid" }}>
+        <Box sx={{ height: page.questions.length > 4 ? 165 : 230, borderBottom: "1px solid" }}>
           <TapeView elevation={fit.elevation} question={question} bars={section.key === "c" || section.key === "proof"} />
         </Box>
       )}
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 2, mt: 1 }}>
         {page.kind === "ticked" ? (
           <Slab size="bay" component="h2" sx={{ lineHeight: 1.15, flex: 1 }}>
-            {section.name}
+            {ofTrial ? "Bars on" : section.name}
           </Slab>
         ) : (
           <Slab size="bay" component="h2" data-question={question.path} sx={{ lineHeight: 1.15, flex: 1 }}>

@@ -36,7 +36,9 @@ export function TapedPage({ page, guarded, active, setActive, onward }: Props) {
   const asked = page.questions;
   const written = (one: Question) => entries[one.path]?.is ?? "";
   const stands = (one: Question) => (typed?.path === one.path ? typed.is : written(one));
-  const fixed = (one: Question) => Boolean(guarded && written(one) && !correcting);
+  // a trial that was whole when it was opened is corrected, never typed over; one under way is typed on
+  const [whose] = useState(() => (asked.every((one) => written(one) || one.optional) ? guarded : null));
+  const fixed = (one: Question) => Boolean(whose && written(one) && !correcting);
   const wrong = (one: Question) => (refusal(one, stands(one)) ? read(refusal(one, stands(one))) : one === active ? problem : "");
   const at = asked.indexOf(active);
   const next = [...asked.slice(at + 1), ...asked.slice(0, at)].find((one) => !written(one));
@@ -108,11 +110,11 @@ export function TapedPage({ page, guarded, active, setActive, onward }: Props) {
   return (
     <Box>
       <About question={active} />
-      {guarded && asked.some(written) && (
+      {whose && (
         <Box sx={{ display: "grid", gap: 1, fontSize: "1.15rem", mb: 1 }}>
           {correcting ? (
             <span>
-              Correcting {guarded.toLowerCase()}
+              Correcting {whose.toLowerCase()}
               {written(active) && (
                 <>
                   : it was <b>{written(active)}</b>
@@ -122,13 +124,13 @@ export function TapedPage({ page, guarded, active, setActive, onward }: Props) {
             </span>
           ) : (
             <>
-              <span>{guarded} has its marks.</span>
-              <BigButton press={() => setCorrecting(true)}>Correct {guarded.toLowerCase()}</BigButton>
+              <span>{whose} has its marks.</span>
+              <BigButton press={() => setCorrecting(true)}>Correct {whose.toLowerCase()}</BigButton>
             </>
           )}
         </Box>
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: asked.length > 1 ? "1fr 1fr" : "1fr", gap: 0.75, mb: 1 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: asked.length > 4 ? "1fr 1fr 1fr" : asked.length > 1 ? "1fr 1fr" : "1fr", gap: 0.75, mb: 1 }}>
         {asked.map((one) => (
           <Height key={one.path} one={one} is={stands(one)} kept={Boolean(stands(one) && stands(one) === written(one))} wrong={wrong(one)} on={one === active} press={() => choose(one.path)} />
         ))}

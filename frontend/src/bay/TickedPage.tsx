@@ -79,10 +79,11 @@ export function TickedPage({ page, guarded, onward, after }: Props) {
         </Box>
       )}
       <Box component="ul" aria-label="To be ticked off" sx={{ listStyle: "none", m: 0, p: 0 }}>
-        {asked.map((one) => (
+        {asked.map((one, index) => (
           <Line
             key={one.path}
             one={one}
+            told={asked[index - 1]?.why === one.why}
             is={counted[one.path] ?? written(one)}
             opened={!fixed(one) && one.kind !== "count" && (opened === one.path || (!written(one) && !one.so))}
             fixed={fixed(one)}
@@ -110,6 +111,8 @@ function wordOf(one: Question, is: string): string {
 
 interface LineProps {
   one: Question;
+  /** why it is asked was told with the line above */
+  told: boolean;
   /** what is written or was counted here, blank where nothing is */
   is: string;
   opened: boolean;
@@ -120,7 +123,7 @@ interface LineProps {
 }
 
 /** One line: what is asked, and what is so; pressed, what else it may be. */
-function Line({ one, is, opened, fixed, open, count, answer }: LineProps) {
+function Line({ one, told, is, opened, fixed, open, count, answer }: LineProps) {
   const said = is || one.so;
   return (
     <Box component="li" data-tick={one.path} data-state={is ? "written" : "open"} sx={{ borderBottom: `1px solid ${hairline}`, py: 0.6 }}>
@@ -128,7 +131,7 @@ function Line({ one, is, opened, fixed, open, count, answer }: LineProps) {
         <Box>
           <Box sx={{ fontSize: "1.3rem", fontWeight: 600, lineHeight: 1.15 }}>{one.ask}</Box>
           <Box sx={{ color: inkSoft }}>
-            <About question={one} small />
+            <About question={one} small told={told} />
           </Box>
         </Box>
         {one.kind === "count" && !fixed ? (

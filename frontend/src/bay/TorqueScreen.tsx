@@ -62,8 +62,8 @@ function AtOnce({ bolts, best }: { bolts: Fastener[]; best: Reach | null }) {
   const tight = first.by === "torque" && first.target_exact ? `to ${read(first.target_exact)}` : first.feel.toLowerCase();
   return (
     <BigButton strong press={() => write(Object.assign({}, ...bolts.map((one) => tightenedAndMarked(one, late(one), { system, read, best }))) as Record<string, Entry>)}>
-      {bolts.length > 1 ? `All ${bolts.length} done: ` : "Done: "}
-      {tight}
+      {first.of}
+      {bolts.length > 1 && `, all ${bolts.length}`} done: {tight}
       {first.turn && `, then ${first.turn}`}, marked
     </BigButton>
   );
@@ -160,7 +160,13 @@ function ByHand({ bolt, begin, wrenches, methods, put, done }: { bolt: Fastener;
   const { system } = useUnits();
   const at = (field: string) => entries[`torque.${bolt.key}.${field}`]?.is ?? "";
   const [typed, set] = useState({ reached: begin, wrench: at("wrench"), method: at("method") || "wrench", extension: at("extension"), multiplier: at("multiplier") });
+  const counted = Boolean(bolt.by_flats && methods.find((one) => one.value === typed.method)?.counted);
   const finish = () => {
+    // where the maker gives flats, those counted are as good: no wrench reads a torque then
+    if (counted && !typed.reached.trim()) {
+      write(Object.fromEntries([put("method", typed.method), put("turned", "yes")]));
+      return done();
+    }
     if (!typed.reached.trim()) return;
     const extra = typed.method === "extension" ? typed.extension.trim() : "";
     const times = typed.method === "multiplier" ? typed.multiplier.trim() : "";
@@ -180,6 +186,7 @@ function ByHand({ bolt, begin, wrenches, methods, put, done }: { bolt: Fastener;
   const change = (field: keyof typeof typed) => (event: { target: { value: string } }) => set({ ...typed, [field]: event.target.value });
   return (
     <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); finish(); }} sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 0.75, alignItems: "center", "& select": { fontSize: "1.15rem", minHeight: 48 } }}>
+      {counted && <Box sx={{ fontSize: "1.1rem" }}>{bolt.turn}, counted: without a torque.</Box>}
       <TextField label={`${bolt.name}, tightened to`} value={typed.reached} onChange={change("reached")} autoFocus />
       <NativeSelect value={typed.method} onChange={change("method")} slotProps={{ input: { "aria-label": `${bolt.name}, put in by` } }}>
         {methods.map((one) => (

@@ -63,11 +63,6 @@ class Fit:
         return self.findings[0].state if self.findings else GOOD
 
 
-def not_fit(found: tuple[Finding, ...]) -> tuple[Finding, ...]:
-    """What the bay found over: it is due at once, wherever the rig is judged. What is open there is due when the rig is handed over."""
-    return tuple(one for one in found if one.state == REFUSED)
-
-
 def begun(rig: Rig) -> bool:
     """Whether anything was written down in the bay."""
     return bool(rig.trials or rig.torque) or rig.bay != Bay()
@@ -98,3 +93,22 @@ def fit(
         next_trials=next_trials(measured),
         findings=collect(measured, adjusted, proved),
     )
+
+
+def judged(
+    rig: Rig,
+    rules: Rules = Rules(),
+    stock: Stock = Stock(),
+    unread: tuple[str, ...] = (),
+    waivers: tuple[Waiver, ...] = (),
+    asides: tuple[Finding, ...] = (),
+) -> Assessment:
+    """The rig's one verdict, wherever it is asked for: the desk's, with what the bay found over.
+
+    What is over in the bay is due at once; what is open there has the bay's own state, and is due when the rig is handed over.
+    """
+    over: tuple[Finding, ...] = ()
+    if begun(rig):
+        found = fit(rig, rules, stock, unread, waivers, asides).findings
+        over = tuple(one for one in found if one.state == REFUSED)
+    return assess(rig, rules, stock, unread, waivers, (*asides, *over))

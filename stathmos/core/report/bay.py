@@ -16,7 +16,7 @@ from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
 from stathmos.core.bay.say.believe import Believed
 from stathmos.core.bay.say.question import Question
 from stathmos.core.figures import Anything, Missing, sure, there
-from stathmos.core.joints import BY_FEEL, METHODS
+from stathmos.core.joints import BY_FEEL, COUNTED, JOINTS, METHODS
 from stathmos.core.phrases import Phrase
 from stathmos.core.report.findings import elevation, finding
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of, written
@@ -133,6 +133,7 @@ def fastener(one: Fastener) -> Tree:
     return {
         "key": one.key,
         "joint": one.joint,
+        "of": JOINTS[one.joint].name,
         "name": one.name,
         "least": couple(one.least, "up"),
         "most": couple(one.most, "down"),
@@ -145,6 +146,7 @@ def fastener(one: Fastener) -> Tree:
         "feel": BY_FEEL.get(one.by, "").capitalize(),
         "turn": "" if one.turn is None else one.turn.words,
         "later": "" if one.turn is None else one.turn.later,
+        "by_flats": one.turn is not None and one.turn.by_flats,
         "bolt_across": None if one.bolt_across is None else Amount(one.bolt_across.value, units.LENGTH),
         "turned_later": one.turned_later,
         "tight": one.tight,
@@ -295,7 +297,7 @@ def tree(fit: bay.Fit) -> Tree:
         "effects": [effect(one) for one in adjusted.effects],
         "proofs": [check(one) for one in proved.proofs],
         "torque": [fastener(one) for one in proved.torque],
-        "methods": [{"value": key, "word": word} for key, word in METHODS],
+        "methods": [{"value": key, "word": word, "counted": key in COUNTED} for key, word in METHODS],
         "served": [served(one) for one in proved.served],
         "tools": [
             {"name": one.name, "purpose": one.purpose, "state": one.state} for one in proved.tools

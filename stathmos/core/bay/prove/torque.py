@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from stathmos.core.families import PLAIN
 from stathmos.core.figures import COMMON_PRACTICE, Anything, Figure, Given, Known, Missing, Rule, work
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
-from stathmos.core.joints import BY_FEEL, BY_TORQUE, JOINTS, NO_TURN, TURNS, Turn
+from stathmos.core.joints import BY_FEEL, BY_TORQUE, COUNTED, JOINTS, NO_TURN, TURNS, Turn
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Bolt, Rig
 from stathmos.core.rig.bay import MARK_WHOLE
@@ -308,6 +308,9 @@ def _done(bolt: Bolt, one: Fastener, wrenches: tuple[Wrench, ...]) -> _Done:
         if not one.tight:
             return _as_found(bolt)
         return _turned_and_marked(one, Phrase(f"{BY_FEEL[one.by].capitalize()}, as the handbook says"))
+    if bolt.reached is None and one.turn is not None and one.turn.by_flats and one.turned and one.method in COUNTED:
+        # the maker's own flats were counted: no wrench read a torque, and none is wanted
+        return _turned_and_marked(one, Phrase("Tightened by its flats, counted"))
     if bolt.reached is None:
         return _as_found(bolt)
     if isinstance(one.least, Missing) or isinstance(one.most, Missing):
