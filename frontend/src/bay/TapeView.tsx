@@ -82,7 +82,7 @@ function Corner({ hold, side }: { hold: string; side: string }) {
   const x = front ? (hold === "front_mark" ? 30 : 14) : hold === "rear_mark" ? 92 : hold === "rear_bumper" ? 106 : 128;
   const y = side === "left" ? 56 : 18;
   return (
-    <Box component="svg" viewBox="0 0 150 96" role="img" aria-label={`${side} side`} sx={{ position: "absolute", ...(front ? { left: 0 } : { right: 0 }), top: 0, width: 190, bgcolor: paper, border: `1px solid ${hairline}` }}>
+    <Box component="svg" viewBox="0 0 150 96" role="img" aria-label={`${side} side`} sx={{ position: "absolute", ...(front ? { left: 0 } : { right: 0 }), top: 0, width: { xs: 110, sm: 190 }, bgcolor: paper, border: `1px solid ${hairline}` }}>
       <path d="M12 26q0 -8 12 -8h82v38h-82q-12 0 -12 -8z" fill="none" stroke={ink} strokeWidth="1.8" />
       <path d="M40 22v30M106 37h22l14 -10M128 37l14 10" fill="none" stroke={ink} strokeWidth="1.4" />
       <circle cx={x} cy={y} r="8" fill={pencil} stroke={paper} strokeWidth="2" />

@@ -130,7 +130,7 @@ export function TapedPage({ page, guarded, active, setActive, onward }: Props) {
           )}
         </Box>
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: asked.length > 4 ? "1fr 1fr 1fr" : asked.length > 1 ? "1fr 1fr" : "1fr", gap: 0.75, mb: 1 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: asked.length > 1 ? "1fr 1fr" : "1fr", gap: 0.75, mb: 1 }}>
         {asked.map((one) => (
           <Height key={one.path} one={one} is={stands(one)} kept={Boolean(stands(one) && stands(one) === written(one))} wrong={wrong(one)} on={one === active} press={() => choose(one.path)} />
         ))}

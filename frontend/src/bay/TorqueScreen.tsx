@@ -63,7 +63,7 @@ function AtOnce({ bolts, best }: { bolts: Fastener[]; best: Reach | null }) {
   return (
     <BigButton strong press={() => write(Object.assign({}, ...bolts.map((one) => tightenedAndMarked(one, late(one), { system, read, best }))) as Record<string, Entry>)}>
       {first.of}
-      {bolts.length > 1 && `, all ${bolts.length}`} done: {tight}
+      {bolts.length > 1 && (bolts.length === 2 ? ", both" : `, all ${bolts.length}`)} done: {tight}
       {first.turn && `, then ${first.turn}`}, marked
     </BigButton>
   );
