@@ -264,7 +264,9 @@ class EverybodyCanRead(BrowserTest):
     def test_the_keypad_for_the_left_hand(self) -> None:
         self.sign_in("bram")
         self.page.goto(f"{self.live_server_url}{self.rig('Sunniva Askerow')}/bay/a")
-        whole, parts = (self.page.get_by_role("group", name=name) for name in ("Whole inches", "Sixteenths"))
+        whole, parts = (
+            self.page.get_by_role("group", name=name, exact=True) for name in ("Whole inches", "Sixteenths")
+        )
         self.assertLess(whole.bounding_box()["x"], parts.bounding_box()["x"])
         self.page.get_by_text("Screen and hand").click()
         self.page.get_by_role("button", name="Left hand").click()
