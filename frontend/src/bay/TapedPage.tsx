@@ -139,7 +139,7 @@ export function TapedPage({ page, guarded, active, setActive, onward }: Props) {
         <>
           <LookAt path={active.path} />
           <TapePad
-            key={active.path}
+            key={`${active.path} ${written(active)}`}
             metric={system === "metric"}
             begin={stands(active)}
             near={nearOf(active, asked, written, entries)}
