@@ -51,7 +51,7 @@ SAID_ALREADY = ("links_unknown", "guessed", "unreadable", "contradicted", "misma
 class Assessment:
     """All that can be said of a rig. ``declined``: it is out of scope, and nothing of it is worked out.
 
-    ``fits``, ``bench``, ``tryout``, ``tried`` and ``stock`` are what the parts asked for later are worked out from.
+    ``desk``: the desk's own verdict, where what the bay found over is in the other. ``fits``, ``bench``, ``tryout``, ``tried`` and ``stock`` are what the parts asked for later are worked out from.
     """
 
     rules: Rules
@@ -77,6 +77,12 @@ class Assessment:
     tried: Callable[[], tuple[remedies.Remedy, ...]]
     stock: Stock
     declined: bool = False
+    desk: Verdict | None = None
+
+    @property
+    def passes_at_the_desk(self) -> bool:
+        """Whether the rig may go as far as the desk can tell."""
+        return not self.declined and (self.desk or self.verdict).state not in (REFUSED, UNKNOWN)
 
     @Lazily
     def coupled(self) -> Coupled:
@@ -164,14 +170,14 @@ class Assessment:
     @Lazily
     def deciding(self) -> tuple[relations.Deciding, ...]:
         """The figures on which a pass stands and that nothing else in the record bears out; none of a rig that does not pass."""
-        if self.declined or self.verdict.state in (REFUSED, UNKNOWN):
+        if not self.passes_at_the_desk:
             return ()
         return relations.deciding(self.bench.rig, self._judged_by)
 
     @Lazily
     def witnesses(self) -> tuple[relations.Witnessed, ...]:
         """Every figure on which a pass stands, with what bears it out; none of a rig that does not pass."""
-        if self.declined or self.verdict.state in (REFUSED, UNKNOWN):
+        if not self.passes_at_the_desk:
             return ()
         return relations.witnesses(self.bench.rig, self._judged_by)
 

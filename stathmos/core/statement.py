@@ -26,7 +26,7 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
         verdict["remedy"][system],
     ]
     if "bay_state" in report:
-        lines.append(f"In the bay: {VERDICTS[report['bay_state']]}")
+        lines.append(f"At the desk: {VERDICTS[report['desk_state']]}. In the bay: {VERDICTS[report['bay_state']]}.")
     for found in report["findings"][1:]:
         lines.append(f"  also: {found['says'][system]} {found['remedy'][system]}")
     lines += ["", "Weights"]

@@ -114,6 +114,17 @@ class Mounting(unittest.TestCase):
                 self.assertEqual(judged(one.rig, Rules(), one.stock).verdict.state, "refused")
         self.assertNotIn("mounted_shank", {one.key for one in fitted(**STOCKED).proved.proofs})
 
+    def test_what_decides_is_read_twice_whatever_the_bay_found(self) -> None:
+        """A bay that is not fit spares nobody the second reading before the ratings are signed."""
+        one, other = (
+            read(rig(**STOCKED, bay__floor=measured("flat"), bay__mounted_plate=measured(said)))
+            for said in ("yes", "no")
+        )
+        fit, over = (judged(each.rig, Rules(), each.stock) for each in (one, other))
+        self.assertEqual((over.verdict.state, over.desk.state), ("refused", fit.verdict.state))
+        self.assertTrue(fit.to_read_again)
+        self.assertEqual(over.to_read_again, fit.to_read_again)
+
     def test_the_hole_that_was_counted_is_the_trials_and_a_plans_is_nobodys(self) -> None:
         counted = fitted(**STOCKED, **AB, bay__mounted_hole=measured("5"))
         self.assertEqual(counted.adjusted.next.entries["trials.trial_1.hole"], "5")

@@ -170,12 +170,13 @@ class WhatTheBayFound(unittest.TestCase):
     def test_its_findings_are_in_the_verdict(self) -> None:
         code, report = self.told("35 1/2 in")  # front buried: far more than full
         self.assertEqual((code, report["verdict"]["state"]), (4, "refused"))
+        self.assertEqual((report["desk_state"], report["bay_state"]), ("good", "refused"))
         self.assertIn("window_missed", [one["key"] for one in report["findings"]])
 
     def test_printed_too(self) -> None:
         done = run("-", typed=json.dumps(self.document("36 1/4 in")))
         words = done.stdout.replace("\u00a0", " ")
         self.assertIn("\nBay\n", words)
-        self.assertIn("In the bay: not known", words)
+        self.assertIn("At the desk: fit. In the bay: not known.", words)
         self.assertIn("restoration, together: 66.", words)
         self.assertIn("school at least half, not past full [", words)

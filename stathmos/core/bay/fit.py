@@ -107,8 +107,11 @@ def judged(
 
     What is over in the bay is due at once; what is open there has the bay's own state, and is due when the rig is handed over.
     """
-    over: tuple[Finding, ...] = ()
-    if begun(rig):
-        found = fit(rig, rules, stock, unread, waivers, asides).findings
-        over = tuple(one for one in found if one.state == REFUSED)
-    return assess(rig, rules, stock, unread, waivers, (*asides, *over))
+    found = assess(rig, rules, stock, unread, waivers, asides)
+    if found.declined or not begun(rig):
+        return found
+    over = [one for one in fit(rig, rules, stock, unread, waivers, asides).findings if one.state == REFUSED]
+    if not over:
+        return found
+    said = worst_first((*found.findings, *over))
+    return replace(found, findings=said, verdict=verdict(said, found.choice, found.heights), desk=found.verdict)
