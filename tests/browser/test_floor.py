@@ -93,7 +93,7 @@ class TheHouse(BrowserTest):
         page.get_by_role("link", name="Overview").click()
         verdicts = page.get_by_role("figure", name="Verdicts")
         expect(verdicts.locator("[data-bar=refused]")).to_contain_text("Not fit")
-        self.assertEqual(int(verdicts.locator("[data-bar=refused] b").inner_text()), 4)
+        self.assertEqual(int(verdicts.locator("[data-bar=refused] b").inner_text()), 5)
         expect(page.get_by_role("figure", name="Trials a fit").locator("[data-bar='2']")).to_contain_text("1")
 
     def test_a_part_is_drawn_with_its_dimensions_and_found_by_figures(self) -> None:
