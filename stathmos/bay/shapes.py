@@ -37,7 +37,7 @@ QuestionShape = shape(
     none=Text(help_text="How it is said that there is none; blank where there always is one."),
     balls=BallUpShape(many=True, help_text="A mount's own balls, each of which may be up."),
     page=text(),
-    so=Text(help_text="What one press for the whole screen writes; blank where somebody must say."),
+    so=Text(help_text="What one press for the whole screen writes; blank where the fitter must say."),
     ends=s.ListField(child=Text(), help_text="The answers after which nothing further is asked there."),
     near=s.FloatField(allow_null=True, help_text="About what a height is expected to be, mm."),
     offers=shape("QuestionOffer", value=text(), word=text())(many=True),

@@ -23,7 +23,7 @@ MOST_HOLES = 20
 
 @dataclass(frozen=True, kw_only=True)
 class Build:
-    """What is mounted: the shank turned ``way_up``, the head in its ``hole`` of ``holes``, counted from the bottom; None where nobody knows.
+    """What is mounted: the shank turned ``way_up``, the head in its ``hole`` of ``holes``, counted from the bottom; None where it is not known.
 
     ``counts``: how many of each thing the head is set by, to begin with, by its place; ``coupler``: where the coupler sits.
     """

@@ -101,6 +101,14 @@ class Portrait(BrowserTest):
                 expect(self.page.locator("[data-tape]")).to_have_count(1)
                 self.tape(text)
 
+    def trial_taped(self, front: str, rear: str, rail: str) -> None:
+        """A trial's heights, its rail 20 1/2 in behind, and on to the coach."""
+        self.marks(front, rear, "bars on")
+        self.tape(rail)
+        self.tape("20 1/2")
+        self.press("Next")
+        self.sent()
+
     def section(self, name: str) -> None:
         sections = self.page.get_by_role("navigation", name="The bay's work")
         button = sections.get_by_role("button", name=re.compile(rf"^((open|part done|complete) )?{re.escape(name)}$"))

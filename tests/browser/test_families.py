@@ -56,7 +56,7 @@ class Family(Portrait):
             self.press(WORDS.get(path, "yes"))
 
     def ticked(self) -> None:
-        """A screen of what is ticked off: what somebody must say, and then that all else is so."""
+        """A screen of what is ticked off: what the fitter must say, and then that all else is so."""
         lines = self.page.locator("[data-tick][data-state=open]").all()
         for path in [line.get_attribute("data-tick") or "" for line in lines]:
             line = self.page.locator(f"[data-tick='{path}']")

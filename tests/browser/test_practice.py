@@ -132,7 +132,7 @@ class WholePractice(InTheYard):
         self.act("Jack", "Wind its foot clear of the ground")
         self.act("Rig", "Roll it a length and back")
         self.act("Rig", "Rock it at both ends")
-        # nobody counted the hole when the head was mounted: it is counted now
+        # the hole was not counted when the head was mounted: it is counted now
         self.page.goto(f"{self.live_server_url}/rigs/{rig}/bay/c?path=trials.trial_1.hole&trial=trial_1")
         hole = re.search(r"hole (\d) from the bottom", self.page.get_by_role("list", name="What is seen").inner_text())[
             1

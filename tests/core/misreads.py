@@ -153,7 +153,7 @@ def complete(rig: Rig, dice: random.Random) -> Rig:
         )
         front, rear = sure(loads.front).value, sure(loads.rear).value
         brochure = sum(sure(rig.figure(f"vehicle.unladen_{end}")).value for end in ("front", "rear"))
-        # A placard's payload is of this one as it was built: what it weighs empty is the rest of its GVWR, whatever a brochure says.
+        # The payload (door sticker) is of this one as it was built: what it weighs empty is the rest of its GVWR, whatever a brochure says.
         built = (sure(rig.figure("vehicle.gvwr")).value - sure(rig.figure("vehicle.payload")).value) / brochure
         for end, on_it in (("front", front), ("rear", rear)):
             more = (built - 1) * sure(rig.figure(f"vehicle.unladen_{end}")).value

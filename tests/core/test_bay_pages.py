@@ -14,7 +14,7 @@ from stathmos.core.rules import Rules
 from tests.core.rigs import label, measured, rig
 from tests.core.test_bay_steps import AB, STOCKED, WHOLE, fitted, trial
 
-#: what somebody must say, whatever is usually so: how hard the bars went on, where one measures, what tells that it is level
+#: what the fitter must say, whatever is usually so: how hard the bars went on, where one measures, what tells that it is level
 SAID = ("went_on", "marks", "levelled_by", "weighed", "good_same_spot")
 
 
@@ -41,7 +41,7 @@ class Screens(unittest.TestCase):
                         kinds = {one.kind == "length" for one in asked if one.page == page}
                         self.assertEqual(len(kinds), 1, page)
 
-    def test_one_press_says_only_what_may_be_answered_and_never_what_somebody_must_say(self) -> None:
+    def test_one_press_says_only_what_may_be_answered_and_never_what_the_fitter_must_say(self) -> None:
         seen = 0
         for style in FAMILIES:
             begun = {**AB, **trial(1, "37 1/4"), "bay__floor": measured("not_flat")}
@@ -115,7 +115,7 @@ class Mounting(unittest.TestCase):
         self.assertNotIn("mounted_shank", {one.key for one in fitted(**STOCKED).proved.proofs})
 
     def test_what_decides_is_read_twice_whatever_the_bay_found(self) -> None:
-        """A bay that is not fit spares nobody the second reading before the ratings are signed."""
+        """A bay that is not fit does not spare the second reading before the ratings are signed."""
         one, other = (
             read(rig(**STOCKED, bay__floor=measured("flat"), bay__mounted_plate=measured(said)))
             for said in ("yes", "no")

@@ -4297,7 +4297,7 @@ export interface components {
             /** @description A mount's own balls, each of which may be up. */
             balls: components["schemas"]["BallUp"][];
             page: string;
-            /** @description What one press for the whole screen writes; blank where somebody must say. */
+            /** @description What one press for the whole screen writes; blank where the fitter must say. */
             so: string;
             /** @description The answers after which nothing further is asked there. */
             ends: string[];

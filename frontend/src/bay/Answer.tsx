@@ -10,7 +10,7 @@ import { BallUp } from "../drawing/BallUp";
 import { LookAt } from "../instruments/LookAt";
 import { TakeIt } from "../instruments/TakeIt";
 import { NONE } from "../parts/EntryField";
-import { Slab } from "../parts/Slab";
+import { Sure } from "./Sure";
 import { BigButton, Keypad, type PadKind } from "./Keypad";
 import { refusal, unlikely } from "./believe";
 import type { BayOnPage } from "./context";
@@ -95,20 +95,7 @@ export function Answer({ question, onward, guarded = null, page, from = "measure
     );
   }
   if (sure) {
-    return (
-      <Box role="group" aria-label="Sure?" sx={{ display: "grid", gap: 1 }}>
-        <Slab size="bay" component="div">
-          {sure.text}
-        </Slab>
-        <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.4rem" }}>
-          {sure.why}: sure?
-        </Box>
-        <BigButton press={() => setSure(null)} strong>
-          No, type it again
-        </BigButton>
-        <BigButton press={() => put(sure.text, true)}>Yes, write {sure.text}</BigButton>
-      </Box>
-    );
+    return <Sure is={sure.text} why={sure.why} no={() => setSure(null)} yes={() => put(sure.text, true)} />;
   }
   if (question.kind === "choice" || question.kind === "part") {
     return (

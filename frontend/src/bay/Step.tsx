@@ -6,9 +6,9 @@ import { ink, inkSoft } from "../app/theme";
 
 interface Props {
   name: string;
-  /** as it stands; blank where nobody counted */
+  /** as it stands; blank where it is not counted */
   is: string;
-  /** somebody counted it */
+  /** it was counted */
   written: boolean;
   halves: boolean;
   least: number;

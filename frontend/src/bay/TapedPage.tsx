@@ -7,9 +7,9 @@ import type { Entry, Question } from "../api/types";
 import { hairline, ink, inkSoft, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { LookAt } from "../instruments/LookAt";
-import { Slab } from "../parts/Slab";
 import { About } from "./About";
 import { BigButton } from "./Keypad";
+import { Sure } from "./Sure";
 import { TapePad } from "./TapePad";
 import { refusal, unlikely } from "./believe";
 import { useBayPage } from "./context";
@@ -74,26 +74,11 @@ export function TapedPage({ page, guarded, active, setActive, onward }: Props) {
   }
 
   if (doubted) {
-    return (
-      <Box role="group" aria-label="Sure?" sx={{ display: "grid", gap: 1, mt: 1 }}>
-        <Slab size="bay" component="div">
-          {doubted.is}
-        </Slab>
-        <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.4rem" }}>
-          {doubted.why}: sure?
-        </Box>
-        <BigButton
-          strong
-          press={() => {
-            setTyped(null);
-            setDoubted(null);
-          }}
-        >
-          No, type it again
-        </BigButton>
-        <BigButton press={() => goOn(doubted.is, true)}>Yes, write {doubted.is}</BigButton>
-      </Box>
-    );
+    const no = () => {
+      setTyped(null);
+      setDoubted(null);
+    };
+    return <Sure is={doubted.is} why={doubted.why} no={no} yes={() => goOn(doubted.is, true)} />;
   }
   if (!may) {
     return (

@@ -94,7 +94,7 @@ export function TickedPage({ page, guarded, onward, after }: Props) {
         ))}
       </Box>
       <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.15rem", minHeight: "1.6em" }}>
-        {opened && open.some((one) => one.path === opened) && "This one somebody must say."}
+        {opened && open.some((one) => one.path === opened) && "Answer this line: it is not taken to be so."}
       </Box>
       <BigButton strong press={allSo}>
         {some ? (open.length ? "All else is so" : "All so") : ended ? "Onward" : "Next"}

@@ -5,7 +5,7 @@ import type { useUnits } from "../app/units";
 export interface Bench {
   system: UnitSystem;
   read: ReturnType<typeof useUnits>["read"];
-  /** the wrench that serves its joint best */
+  /** the best wrench for its joint */
   best: Reach | null;
 }
 

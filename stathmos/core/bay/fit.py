@@ -7,6 +7,7 @@ coach) → prove (proofs, torque sheet, tools) → say (findings, questions).
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from stathmos.core.answer import Assessment
@@ -81,7 +82,12 @@ def fit(
     def again(one: Rig) -> Assessment:
         return assess(one, rules, stock, unread, waivers, asides)
 
-    measured = measure(rig, again(rig), again)
+    return _fitted(again(rig), again, rig, stock)
+
+
+def _fitted(planned: Assessment, again: Callable[[Rig], Assessment], rig: Rig, stock: Stock) -> Fit:
+    """The bay of a rig as it was planned; ``again``: how the same rig is assessed as it was measured."""
+    measured = measure(rig, planned, again)
     adjusted = adjust(measured, stock)
     proved = prove(measured, stock)
     return Fit(
@@ -107,10 +113,14 @@ def judged(
 
     What is over in the bay is due at once; what is open there has the bay's own state, and is due when the rig is handed over.
     """
-    found = assess(rig, rules, stock, unread, waivers, asides)
+
+    def again(one: Rig) -> Assessment:
+        return assess(one, rules, stock, unread, waivers, asides)
+
+    found = again(rig)
     if found.declined or not begun(rig):
         return found
-    over = [one for one in fit(rig, rules, stock, unread, waivers, asides).findings if one.state == REFUSED]
+    over = [one for one in _fitted(found, again, rig, stock).findings if one.state == REFUSED]
     if not over:
         return found
     said = worst_first((*found.findings, *over))

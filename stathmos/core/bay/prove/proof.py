@@ -170,7 +170,7 @@ def _empty(rig: Rig) -> Check | None:
 
 
 def _mounted(rig: Rig, kit: Kit | None) -> list[Check | None]:
-    """What somebody said is not mounted as it should be."""
+    """What was said not to be mounted as it should be."""
     told = (MOUNTS[key] for key in (kit.held if kit is not None else PLAIN).mounted)
     says = Phrase("It is not mounted so: put it right before anything is coupled.")
     return [

@@ -74,7 +74,7 @@ def _near(measured: Measured, path: str) -> float | None:
 
 
 def _planned(measured: Measured, path: str) -> float | None:
-    """What the plan has at a height that nobody taped yet."""
+    """What the plan has at a height that is not taped yet."""
     heights, kit = measured.now.heights, measured.kit
     known = {
         "hitch.ball_height": heights.ball_wanted,

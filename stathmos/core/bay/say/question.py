@@ -27,8 +27,8 @@ class Question:
 
     ``offers``: what may be chosen, value and word; for a part the one planned. ``believed``: of a figure, what can be.
     ``balls``: of a mount with several balls of its own all of them, for the picture. ``page``: the screen that it shares with its
-    neighbors. ``so``: the answer that one press for the whole screen writes where nobody says otherwise, empty where somebody must
-    say. ``ends``: the answers after which nothing further is asked there. ``near``: about what a height is expected to be, mm.
+    neighbors. ``so``: the answer that one press for the whole screen writes unless the line is answered otherwise, empty where the
+    fitter must say. ``ends``: the answers after which nothing further is asked there. ``near``: about what a height is expected to be, mm.
     """
 
     path: str

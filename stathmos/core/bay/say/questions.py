@@ -331,7 +331,7 @@ def _trial(
 
 
 def _as_it_was(rig: Rig, one: Question, before: Trial | None) -> str:
-    """What was counted in an earlier trial, as it was typed, or as it was mounted; empty where nobody counted."""
+    """What was counted in an earlier trial, as it was typed, or as it was mounted; empty where neither was counted."""
     name = one.path.rpartition(".")[2]
     given = getattr(rig.bay, MOUNTED + name, None) if before is None else getattr(before, name)
     return given.typed if isinstance(given, Given) else ""
