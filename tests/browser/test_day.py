@@ -259,6 +259,8 @@ class HoursAndCalendars(DayTest):
         hours.get_by_label("Monday, closes").fill("16:30")
         hours.get_by_label("Time zone").fill("America/Chicago")
         hours.get_by_role("button", name="Put in force").click()
+        # what was kept is told by the other clock once the hours are in force: a calendar that is read before then is read twice
+        expect(panel).to_contain_text("Bench 600, Friday May 3, 19:00")
         expect(hours.get_by_label("Monday, closes")).to_have_value("16:30")
         calendar = (
             "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//x//EN\r\nBEGIN:VEVENT\r\nUID:h\r\nSUMMARY:Founders' day\r\n"
