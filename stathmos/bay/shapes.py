@@ -86,6 +86,26 @@ WindowShape = shape(
     high_text=_maybe(BothShape),
     aim_text=_maybe(BothShape),
 )
+LineShape = shape(
+    "BayLine",
+    low=s.FloatField(),
+    high=s.FloatField(),
+    stops=shape(
+        "BayLineStop",
+        key=text(),
+        at=s.FloatField(),
+        front_text=_maybe(BothShape),
+        rear_text=_maybe(BothShape),
+    )(many=True),
+    schools=shape(
+        "BayLineSchool",
+        key=text(),
+        name=text(),
+        in_force=Truth(),
+        meets=s.BooleanField(allow_null=True),
+        spans=shape("BayLineSpan", end=text(), low=s.FloatField(), high=s.FloatField(), is_outside=Truth())(many=True),
+    )(many=True),
+)
 NextShape = shape(
     "BayNext",
     verdict=text(),
@@ -176,6 +196,7 @@ FitShape = shape(
         void=Truth(),
     )(many=True),
     windows=WindowShape(many=True),
+    line=_maybe(LineShape),
     opposite=_maybe(BothShape),
     rates=shape("Rates", front=FigureShape(), rear=FigureShape(), noise=_TEXTS)(),
     restoration=shape(

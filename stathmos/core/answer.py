@@ -35,7 +35,7 @@ from stathmos.core.contradictions import Contradiction
 from stathmos.core.coupled import Coupled, Rest, coupled
 from stathmos.core.decisions import Decisions
 from stathmos.core.figures import Known, Lazily, Missing, wanting
-from stathmos.core.finding import REFUSED, UNKNOWN, Finding, Verdict
+from stathmos.core.finding import REFUSED, UNKNOWN, Finding, StageState, Verdict
 from stathmos.core.findings.unanswered import UNANSWERED
 from stathmos.core.heights import Heights
 from stathmos.core.rules import Rules
@@ -51,7 +51,8 @@ SAID_ALREADY = ("links_unknown", "guessed", "unreadable", "contradicted", "misma
 class Assessment:
     """All that can be said of a rig. ``declined``: it is out of scope, and nothing of it is worked out.
 
-    ``desk``: the desk's own verdict, where what the bay found over is in the other. ``fits``, ``bench``, ``tryout``, ``tried`` and ``stock`` are what the parts asked for later are worked out from.
+    ``desk``: the desk's own verdict, where what was found over since is in the other; ``stages``: the state of each stage of the work
+    that was begun. ``fits``, ``bench``, ``tryout``, ``tried`` and ``stock`` are what the parts asked for later are worked out from.
     """
 
     rules: Rules
@@ -78,6 +79,7 @@ class Assessment:
     stock: Stock
     declined: bool = False
     desk: Verdict | None = None
+    stages: tuple[StageState, ...] = ()
 
     @property
     def passes_at_the_desk(self) -> bool:

@@ -166,7 +166,7 @@ def assess(
         rig=rig, weights=weights, choice=choice, heights=found, planned=planned.links, full=full, decided=decided,
         waived=waived, contradictions=wrong, mismatches=asked, guesses=guessed, unreadable=unread, asides=asides, did_not_move=still, on_hitch=on_hitch, swings=swings,
         cure=lambda link: remedies.remedy(bench, link, None, tuple), advise=lambda forward: None, tryout=None,
-        house=house, tips=lambda path: _tips(rig, path, on_hitch, planned),
+        house=house, rules=rules, tips=lambda path: _tips(rig, path, on_hitch, planned),
     )  # fmt: skip
     said = findings.collect(judged)
     stood = Stood(said, planned.links, choice, found)

@@ -12,7 +12,7 @@ from stathmos.core.entry import TEXT
 from stathmos.core.figures import Authority, Given, Provenance
 from stathmos.core.rig import CHOICE, Hitch, Rig, Trailer, Vehicle, Weighing
 from stathmos.core.rules import Rules
-from stathmos.core.schools import OFFSET_SCHOOLS, RESTORATION_SCHOOLS, SHARE_SCHOOLS
+from stathmos.core.schools import LEVEL_SCHOOLS, OFFSET_SCHOOLS, RESTORATION_SCHOOLS, SHARE_SCHOOLS
 from stathmos.core.stock import Stock
 from stathmos.core.units import SHARE
 
@@ -34,6 +34,7 @@ _QUESTIONS = (
     ("share", "share_school", "Tongue share", SHARE_SCHOOLS),
     ("restoration", "restoration_school", "Restoration", RESTORATION_SCHOOLS),
     ("offset", "offset_school", "Ball offset", OFFSET_SCHOOLS),
+    ("level", "level_school", "Trailer stands", LEVEL_SCHOOLS),
 )
 
 

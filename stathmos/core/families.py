@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stathmos.core.looks import OF_EVERY_RIG
+from stathmos.core.looks import OF_EVERY_RIG, PAST
 from stathmos.core.mounts import AT_THE_HEAD
 
 _LOADED = "A loaded bar or lever can injure: stand clear of its end."
@@ -59,6 +59,11 @@ class Family:
     levered: bool = True
 
     @property
+    def reaches_past(self) -> bool:
+        """Whether its bars end so far past their brackets; else they end at them."""
+        return PAST in self.looks
+
+    @property
     def tightened(self) -> tuple[str, ...]:
         """Its joints in the order in which they are tightened."""
         return (*self.first, *self.last)
@@ -77,7 +82,7 @@ _OFF = Words(
 _GREASE = "Grease the ball and the bars' pivots where the hitch handbook wants it; never the friction faces."
 _BEDS_IN = "New friction faces groan until they have bedded in, some hundred miles; groaning that stays is looked at."
 
-_ON_BRACKETS = ("shank", "hole", *AT_THE_HEAD, "studs", "plate", "teeth")
+_ON_BRACKETS = ("shank", "hole", *AT_THE_HEAD, "studs", "plate", "teeth", "pads")
 
 FAMILIES: dict[str, Family] = {
     family.key: family
@@ -139,16 +144,17 @@ FAMILIES: dict[str, Family] = {
                 "tray_clear", "cover_clear", "handle_free", "jack_tube", *OF_EVERY_RIG,
             ),
             before=(
-                Words(does="Cylinder fully retracted, release valve open, vent hose on.", why="So the whole stroke is there.", caution="Oil under pressure injures: never loosen a line."),
-                Words(does="Bar assembly onto the head, its pin in the centre or top hole; then the valve closed, and pump.", why="Closed, the cylinder lifts."),
+                Words(does="Jack up and clear. Pin through the load bar's center hole and the cylinder's eye; the top hole if it will not reach.", why="The pin joins the bar to the cylinder.", caution="Oil under pressure injures: never loosen a line."),
+                Words(does="Valve open, press the bar down until the cylinder is fully out, and hook the bar onto the head.", why="Out, it has its whole stroke to draw in."),
+                Words(does="Close the valve, and pump.", why="Pumping draws the cylinder in and lifts the bar: less chrome is more lift.", caution="Stand clear of the bar."),
             ),
-            lift=Words(does="Release valve closed.", why="Open, the pump lifts nothing."),
-            put_on="Pump up", secure="Handle stowed and clipped, cover closed.",
-            unload=Words(does="Latch closed still, open the release valve slowly until no chrome is to be seen.", why="So the bar carries nothing.", caution="Stand clear of the bar."),
-            take_off=Words(does="Bar's pin out, bar off and stowed.", why="Never open the latch with the bar loaded."),
+            lift=Words(does="Release valve open, bar pressed down until the cylinder is fully out.", why="Out, it has its whole stroke to draw in."),
+            put_on="Bar hooked onto the head and latched, valve closed, pumped up", secure="Handle stowed and clipped, valve closed, cover closed.",
+            unload=Words(does="Latch closed still, open the release valve slowly until the chrome is all out.", why="With the cylinder out the bar carries nothing.", caution="Stand clear of the bar."),
+            take_off=Words(does="Release lever open, bar slid off the head onto its holder.", why="Never open the latch with the bar loaded."),
             no_sway_control="has none built in: it needs an add-on friction bar.",
             first=("ball_nut", "frame_bolts", "head_bolts", "pump_bolts"), last=("bracket_bolts",),
-            card=("Look at the cylinder at each stop: oil to be seen, or a stroke that has sunk, is a leak.",),
+            card=("Less chrome is more lift. At each stop: oil on the cylinder, or more chrome than on this card, is a leak.",),
             cautions=("Oil under pressure injures. Lines and cylinder belong to a qualified technician.",),
         ),
         Family(

@@ -14,6 +14,19 @@ ORDER = (REFUSED, UNKNOWN, CAUTION, GOOD)
 #: what each is called
 VERDICTS = {REFUSED: "not fit", UNKNOWN: "not known", CAUTION: "with care", GOOD: "fit"}
 
+
+@dataclass(frozen=True, kw_only=True)
+class StageState:
+    """How one stage of the work stands: the desk, the bay or the delivery; ``state`` as a finding's."""
+
+    key: str
+    name: str
+    state: str
+
+
+DESK, IN_THE_BAY, DELIVERY = "desk", "bay", "delivery"
+STAGES = {DESK: "Desk", IN_THE_BAY: "Bay", DELIVERY: "Delivery"}
+
 #: how bad something stands, for telling whether a change leaves it worse
 FINE, PERHAPS_TOO_MUCH = 0, 1
 SEVERITY = {GOOD: FINE, CAUTION: FINE, UNKNOWN: 2, REFUSED: 3}
@@ -77,6 +90,7 @@ KEYS = (
     *(
         "bars_left_off",
         "school_off_level",
+        "off_preference",
         "tongue_as_towed",
         "tyres_soft",
         "tyres_too_hard",

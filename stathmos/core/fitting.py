@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from functools import cache
 
 from stathmos.core import axles, cases, heights, loading, selection
-from stathmos.core.figures import Anything, Figure, Given, Missing, Rule, assumed, sure, there, work
+from stathmos.core.figures import Anything, Authority, Figure, Given, Missing, Rule, assumed, sure, there, work
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import Rig
 from stathmos.core.rules import Rules, with_hitch_handbook
@@ -209,13 +209,18 @@ def _heights(
     bare = heights.settled(tongue, assumed(0.0, "couple"), geometry)
     settled = heights.settled(tongue, couples.aim, geometry)
     offset = heights.ball_offset(rules, tongue, settled.ball, coupler, rig.figure("hitch.old_ball_height"))
-    wanted = work(
-        "ball height = level coupler height + offset",
-        LENGTH,
-        heights.ball_height_uncoupled,
-        Rule(f"Ball offset: {rules.offset.name}.", rules.offset.source, rules.offset.authority),
-        coupler=coupler,
-        offset=offset,
+    wanted = _leaning(
+        work(
+            "ball height = level coupler height + offset",
+            LENGTH,
+            heights.ball_height_uncoupled,
+            Rule(f"Ball offset: {rules.offset.name}.", rules.offset.source, rules.offset.authority),
+            coupler=coupler,
+            offset=offset,
+        ),
+        rules,
+        geometry.L,
+        rig.figure("trailer.frame_length"),
     )
     rise = work(
         "rise = ball height − receiver height − head − ball stack",
@@ -237,6 +242,22 @@ def _heights(
     return heights.Heights(
         coupler=coupler, receiver=receiver, bare=bare, settled=settled, offset=offset, ball_wanted=wanted, level=level,
         slack=slack, rise_wanted=rise, ball_standing=none, ball_is_measured=False, attitude=heights.Attitude(none, none, none),
+    )  # fmt: skip
+
+
+def _leaning(level: Figure | Missing, rules: Rules, L: Anything, frame: Anything) -> Figure | Missing:
+    """The ball's height for a trailer that should stand a little off level.
+
+    As it was where that cannot be told, and where a hitch's own manual says how high the ball goes.
+    """
+    school = rules.level
+    by_its_manual = rules.offset.authority is Authority.HITCH_HANDBOOK
+    if not school.aim or by_its_manual or isinstance(L, Missing) or isinstance(frame, Missing):
+        return level
+    return work(
+        "ball height = level ball + aim · L / frame", LENGTH,
+        lambda level, L, frame: level + heights.level_slack(school.aim, L, frame),
+        Rule(school.means, school.source, school.authority), level=level, L=L, frame=frame,
     )  # fmt: skip
 
 

@@ -29,6 +29,7 @@ from stathmos.core.units import COUNT
 #: when it is looked at: as the hitch is mounted, while the bars are set, once they are, or with the rig coupled
 MOUNTING, SETTING, AFTER, COUPLED_UP = "mounting", "setting", "after", "coupled"
 SEEN, LEAST, MOST, WITHIN = "seen", "least", "most", "within"
+PAST = "past"  # how far a bar ends past its bracket
 
 
 @dataclass(frozen=True)
@@ -123,8 +124,8 @@ LOOKS: dict[str, Look] = {
         ),
         Look(
             key="cylinder_in", field="cylinder_in", name="Cylinder fully retracted", when=MOUNTING, read_at="no chrome to be seen",
-            ask="Is the cylinder fully retracted, no chrome to be seen?", hold="bracket", under=(),
-            why="A stroke that was begun outside is a stroke that is wanting later.", good="Fully retracted.", bad="Chrome is to be seen: let it in first.",
+            ask="While its hose is fitted: is the cylinder fully in, no chrome showing?", hold="bracket", under=(),
+            why="Filled with the cylinder in, the pump has its oil where it needs it.", good="Fully retracted.", bad="Chrome is to be seen: let it in first.",
         ),
         Look(
             key="valve_open", field="valve_open", name="Release valve open", when=MOUNTING, read_at="turn it", hold="bracket", under=(),
@@ -136,10 +137,10 @@ LOOKS: dict[str, Look] = {
             ask="Is the vent hose on, and free?", why="A pump that cannot breathe loses its stroke.", good="On, and free.", bad="The vent is off or kinked.",
         ),
         Look(
-            key="pin_hole", field="pin_hole", name="Bar's pin in a hole of the head", when=MOUNTING, read_at="look at the head", hold="head", under=(Under.HOLE,),
-            ask="In which hole of the head is the bar's pin?", why="Centre or top, by the handbook; in another the bar bears on the head.",
-            words=(("centre", "the centre hole"), ("top", "the top hole"), ("other", "another")),
-            good="In a hole that the handbook names.", bad="In another hole than centre or top: move it.",
+            key="pin_hole", field="pin_hole", name="Pin through load bar and cylinder", when=MOUNTING, read_at="look at the load bar", hold="bracket", under=(Under.BRACKETS,),
+            ask="Which hole of the load bar is pinned to the cylinder's eye?", why="Center; top if it will not reach. From another hole the stroke is wrong.",
+            words=(("centre", "the center hole"), ("top", "the top hole"), ("other", "another")),
+            good="In a hole that its manual names.", bad="In another hole than center or top: move it.",
         ),
         Look(
             key="bracket_hole", field="bracket_hole", name="Pump bracket in the frame height's hole", when=MOUNTING, read_at="the handbook's table", hold="bracket",
@@ -229,20 +230,20 @@ LOOKS: dict[str, Look] = {
             why="They press the friction of this head: less does nothing, more binds it.",
         ),
         Look(
-            key="tray_clear", field="tray_clear", name="Clear of the tray", when=AFTER, how=LEAST, read_at="tape, pump to tray", hold="bracket",
+            key="tray_clear", field="tray_clear", name="Clear of the tray", when=MOUNTING, how=LEAST, read_at="tape, pump to tray", hold="bracket",
             ask="Pump to propane or battery tray", limit=TRAY_CLEAR, low=0, high=30, why="The pump swings as the frame works.", under=(Under.BRACKETS,),
         ),
         Look(
-            key="cover_clear", field="cover_clear", name="Cover clear of the pump bracket", when=AFTER, how=LEAST, read_at="tape, cover to pump bracket", hold="bracket",
+            key="cover_clear", field="cover_clear", name="Cover clear of the pump bracket", when=MOUNTING, how=LEAST, read_at="tape, cover to pump bracket", hold="bracket",
             ask="Cover to pump bracket", limit=COVER_CLEAR, low=0, high=30, why="The cover must open, and the handle reach.", under=(Under.BRACKETS,),
         ),
         Look(
-            key="handle_free", field="handle_free", name="Pump handle free", when=AFTER, read_at="swing it through", hold="bracket",
+            key="handle_free", field="handle_free", name="Pump handle free", when=MOUNTING, read_at="swing it through", hold="bracket",
             ask="Does the pump handle swing free through its whole stroke?", why="A stroke that stops short is not counted as one.", good="Free.",
             bad="It meets something: turn the pump or move that.", under=(Under.BRACKETS,),
         ),
         Look(
-            key="jack_tube", field="jack_tube", name="Jack tube", when=AFTER, how=MOST, read_at="tape across the jack's tube", hold="jack", ask="Jack tube, across",
+            key="jack_tube", field="jack_tube", name="Jack tube", when=MOUNTING, how=MOST, read_at="tape across the jack's tube", hold="jack", ask="Jack tube, across",
             limit=JACK_TUBE, low=0, high=8, of=COUPLED, under=(), why="The bar's fork passes round the jack's tube, and no wider one.",
         ),
         # with the rig coupled, whatever it hangs on

@@ -93,6 +93,11 @@ MOUNTS: dict[str, Mount] = {
             why="With a gap the plate bends, and its bolts work loose.",
         ),
         Mount(
+            key="pads", field="mounted_pads", name="Spacers, shims and pads",
+            tells=lambda _: "Spacers, shims and pads as the manual has them, the same on both sides.",
+            why="A pad lifts a bar ¼ to ⅜ in, and winds it by as much.",
+        ),
+        Mount(
             key="teeth", field="mounted_teeth", name="Bracket's teeth", tells=lambda _: "Bracket's teeth turned to the slotted plate.",
             why="Turned away they hold nothing, and the bracket creeps.",
         ),

@@ -12,12 +12,14 @@ from stathmos.core import units
 from stathmos.core.figures import Authority, Given, sure
 from stathmos.core.rig import Ways
 from stathmos.core.schools import (
+    LEVEL_SCHOOLS,
     OFFSET_SCHOOLS,
     ORDER_SCHOOLS,
     OWN_BAND,
     RESTORATION_SCHOOLS,
     SHARE_SCHOOLS,
     TILT_FIRST,
+    LevelSchool,
     OffsetSchool,
     OrderSchool,
     RestorationSchool,
@@ -41,6 +43,7 @@ class Rules:
     bay_school: str = ""
     bay_authority: Authority = Authority.DEFAULT
     adjust_first: OrderSchool = TILT_FIRST
+    level: LevelSchool = LEVEL_SCHOOLS["level"]
 
 
 def own_band(low: float, high: float, authority: Authority, source: str = "chosen, no source") -> ShareSchool:
@@ -68,6 +71,8 @@ def chosen(ways: Ways, before: Rules, authority: Authority) -> Rules:
         new |= {"bay_school": ways.bay_school.typed, "bay_authority": authority}
     if ways.adjust_first is not None:
         new["adjust_first"] = ORDER_SCHOOLS[ways.adjust_first.typed]
+    if ways.level_school is not None:
+        new["level"] = replace(LEVEL_SCHOOLS[ways.level_school.typed], authority=authority)
     for name in ("reserve", "front_loss"):
         if getattr(ways, name) is not None:
             new[name] = getattr(ways, name).value

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from stathmos.core.bay_schools import BAY_SCHOOLS
-from stathmos.core.schools import OFFSET_SCHOOLS, ORDER_SCHOOLS, RESTORATION_SCHOOLS, SHARE_SCHOOLS
-from stathmos.core.units import LENGTH, SHARE
+from stathmos.core.schools import LEVEL_SCHOOLS, OFFSET_SCHOOLS, ORDER_SCHOOLS, RESTORATION_SCHOOLS, SHARE_SCHOOLS
+from stathmos.core.units import LENGTH, MM_PER_IN, SHARE
 
 #: what each question's sketch is drawn on: from, to, and the dimension
 SCALES = {
@@ -15,6 +15,7 @@ SCALES = {
     "bay_school": (0.0, 1.2, SHARE),
     "offset_school": (-40.0, 100.0, LENGTH),
     "adjust_first": (0.0, 1.0, SHARE),
+    "level_school": (-1.5 * MM_PER_IN, 1.5 * MM_PER_IN, LENGTH),
 }
 
 
@@ -61,6 +62,7 @@ def cards() -> tuple[Card, ...]:
         )
     for order in ORDER_SCHOOLS.values():
         found.append(_card("adjust_first", order, None, None, tuple(" and ".join(stage) for stage in order.stages)))
+    found += [_card("level_school", one, one.low, one.high) for one in LEVEL_SCHOOLS.values()]
     for offset in OFFSET_SCHOOLS.values():
         most = offset.most if offset.most is not None else offset.fixed
         found.append(_card("offset_school", offset, offset.fixed, most))

@@ -12,6 +12,7 @@ from typing import Protocol
 
 from stathmos.core.figures import COMMON_PRACTICE, FROM_MEMORY, Authority, Rule
 from stathmos.core.settings import ENDS, HEAD
+from stathmos.core.tolerances import ATTITUDE, SAME, TRAILER_LEVEL
 from stathmos.core.units import KG_PER_LB, MM_PER_IN
 
 
@@ -188,6 +189,52 @@ class OrderSchool:
     needs: tuple[str, ...] = ("a trial of the setting before",)
     stages: tuple[tuple[str, ...], ...] = field(default=())
 
+
+@dataclass(frozen=True, kw_only=True)
+class LevelSchool:
+    """How level the coupled trailer should stand: its rail in front above its rear, mm, from ``low`` to ``high``; ``aim`` in between."""
+
+    key: str
+    name: str
+    means: str
+    low: float
+    high: float
+    aim: float = 0.0
+    source: str = f"{COMMON_PRACTICE}; the bands {FROM_MEMORY}"
+    authority: Authority = Authority.DEFAULT
+    needs: tuple[str, ...] = ("the rail's height in front and at the rear, bars on",)
+
+    @property
+    def rule(self) -> Rule:
+        """What the school wants, and whose choice it is."""
+        return Rule(self.means, self.source, self.authority)
+
+    def holds(self, rail: float) -> bool:
+        """Whether a rail that stands so many mm higher in front is as this school wants it.
+
+        >>> LEVEL_SCHOOLS["nose_down"].holds(-25.4), LEVEL_SCHOOLS["nose_down"].holds(12.7)
+        (True, False)
+        """
+        return self.low - SAME <= rail <= self.high + SAME
+
+
+LEVEL_SCHOOLS: dict[str, LevelSchool] = {
+    school.key: school
+    for school in (
+        LevelSchool(
+            key="level", name="level", means="As near level as the holes allow, 1¼ in either way at the most.",
+            low=-ATTITUDE.value, high=ATTITUDE.value,
+        ),
+        LevelSchool(
+            key="nose_down", name="a little nose-down", means="Level, or lower in front, by 1¼ in at the most.",
+            low=-ATTITUDE.value, high=TRAILER_LEVEL.value, aim=-MM_PER_IN / 2,
+        ),
+        LevelSchool(
+            key="nose_up", name="a little nose-up", means="Level, or higher in front, by 1¼ in at the most.",
+            low=-TRAILER_LEVEL.value, high=ATTITUDE.value, aim=MM_PER_IN / 2,
+        ),
+    )
+}  # fmt: skip
 
 TILT_FIRST = OrderSchool(
     key="tilt_first", name="head tilt until used up, then the bar ends",

@@ -166,9 +166,9 @@ KINDS: dict[str, Kind] = {
             ask="Lead screw, turns in", hold="head", typical=(0.06, 0.05),
         ),
         Kind(
-            key="stroke", place="pump", where=ENDS, works=LIFTS, one="eighth of an inch of stroke", many="eighths of an inch of stroke",
-            row="Cylinder stroke, eighths of an inch", stepper="Stroke, eighths of an inch", words="its stroke, in eighths of an inch",
-            more="Pump up by", less="Let down by", ask="Cylinder stroke, eighths of an inch of chrome", hold="bracket", typical=(0.10, 0.08),
+            key="stroke", place="pump", where=ENDS, works=LIFTS, winds=-1.0, one="eighth of an inch of chrome", many="eighths of an inch of chrome",
+            row="Chrome showing, eighths of an inch", stepper="Chrome, eighths of an inch", words="chrome showing, in eighths of an inch",
+            more="Let out", less="Pump in", ask="Chrome showing on the cylinder, eighths of an inch", hold="bracket", typical=(0.10, 0.08),
         ),
         Kind(
             key="pressure", place="pump", where=ENDS, works=LIFTS, one="mark of 100 psi", many="marks of 100 psi",

@@ -25,8 +25,8 @@ def statement(report: dict[str, Any], customer: str, system: str) -> str:
         verdict["says"][system],
         verdict["remedy"][system],
     ]
-    if "bay_state" in report:
-        lines.append(f"At the desk: {VERDICTS[report['desk_state']]}. In the bay: {VERDICTS[report['bay_state']]}.")
+    if len(verdict["stages"]) > 1:
+        lines.append(" ".join(f"{one['name']}: {VERDICTS[one['state']]}." for one in verdict["stages"]))
     for found in report["findings"][1:]:
         lines.append(f"  also: {found['says'][system]} {found['remedy'][system]}")
     lines += ["", "Weights"]

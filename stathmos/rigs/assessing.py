@@ -10,8 +10,9 @@ from stathmos.catalogue.models import KINDS
 from stathmos.catalogue.shelf import Kept, Shelf
 from stathmos.core import finding, findings, stamps, units
 from stathmos.core.answer import Assessment
-from stathmos.core.bay import Fit, fit, judged
+from stathmos.core.bay import Fit, fit
 from stathmos.core.figures import Given
+from stathmos.core.judging import judged
 from stathmos.core.ratings import Waiver
 from stathmos.core.rig import DATUMS, ENTRIES, LIST_ENTRIES, LISTS, SECTIONS, Rig, entries
 from stathmos.core.rig import KINDS as LOAD_KINDS

@@ -12,7 +12,8 @@ from stathmos.core import cargo, compare, coupled, elevation, heights, relations
 from stathmos.core.answer import Assessment
 from stathmos.core.contradictions import contradictions
 from stathmos.core.figures import Missing
-from stathmos.core.holding import Drafted, Standing
+from stathmos.core.holding import Aside, Drafted, Standing
+from stathmos.core.predicted_heights import predicted
 from stathmos.core.ratings import Waiver
 from stathmos.core.rig import entry_at
 from stathmos.core.rigfile import RigFile, read_entries, read_entry
@@ -108,9 +109,20 @@ def read(data: object) -> Draft:
 def aside(draft: Draft, system: str) -> dict[str, dict]:
     """What does not hold as it is typed now, by path: what it was, when it was written, and why, in one system of units."""
     return {
-        path: {"is": one.written.typed, "at": getattr(one.written, "written_at", None), "why": one.why.text(system)}
+        path: {
+            "is": one.written.typed,
+            "at": getattr(one.written, "written_at", None),
+            "why": one.why.text(system),
+            "predicted": _predicted(draft, path, one, system),
+        }
         for path, one in draft.standing.set_aside().items()
     }
+
+
+def _predicted(draft: Draft, path: str, one: Aside, system: str) -> str | None:
+    """What it may be now, where that can be told, to be offered until it is read again."""
+    found = predicted(draft.rig_file.rig, path, one)
+    return None if found is None else units.write(found.value, found.dimension, system)
 
 
 def _typed_on_top(held: dict[str, Reading], entries: dict) -> Iterator[Drafted]:

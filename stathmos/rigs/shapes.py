@@ -149,6 +149,7 @@ VerdictShape = shape(
     station=text(),
     more=Whole(),
     reads=_READS,
+    stages=shape("StageState", key=text(), name=text(), state=s.ChoiceField(finding.ORDER))(many=True),
 )
 FindingShape = shape(
     "Finding",
@@ -673,6 +674,9 @@ LiveShape = shape(
             is_=text(),
             at=s.DateTimeField(allow_null=True),
             why=text(),
+            predicted=Text(
+                allow_null=True, help_text="What it may be now, by the model; an offer until it is read again."
+            ),
         )(),
         help_text="What is saved or typed and does not hold as it is typed now, by path, and why.",
     ),

@@ -447,6 +447,28 @@ class Habits(Portrait):
         expect(coach).to_contain_text("Every C measured before is void")
         expect(coach).to_contain_text("Rail then about")
 
+    def test_a_used_hitch_with_a_bowed_bar_is_not_fit_on_the_floor_either(self) -> None:
+        self.begun(a_fit.A, a_fit.B, a_fit.TRIAL_2)
+        self.open_bay("floor")
+        self.tick("Is the hitch new?", "no")
+        self.tick("Are its bars straight?", "no")
+        self.sent()
+        self.section("Result")
+        expect(self.page.get_by_role("main")).to_contain_text("A bar is bowed: it does not go back on.")
+        self.page.goto(f"{self.live_server_url}/")
+        strip = self.page.get_by_role("listitem").filter(has_text=a_fit.CUSTOMER)
+        expect(strip.locator("[data-stage=desk]")).to_have_text("Desk: fit")
+        expect(strip.locator("[data-stage=bay]")).to_have_text("Bay: not fit")
+
+    def test_the_rigs_line_with_every_schools_windows_on_it(self) -> None:
+        """A 37 3/4, B 38 5/16, C 38 1/8 is a third of the way; front and rear of “within 1/4 in” share no place."""
+        self.begun(a_fit.A, a_fit.B, a_fit.TRIAL_1)
+        self.open_bay("coach")
+        self.page.get_by_text("This rig's line").click()
+        line = self.page.get_by_role("img", name="This rig's line")
+        for text in ("no bars (B)", "all of it", "now (C)", "38 5/16 in", "37 3/4 in", "front and rear share no place"):
+            expect(line).to_contain_text(text)
+
     def test_bars_that_would_not_go_on_lead_two_holes_down(self) -> None:
         self.begun(a_fit.A, a_fit.B)
         self.open_bay("coach")

@@ -25,7 +25,7 @@ LENGTHS = {
 }  # fmt: skip
 WORDS = {
     "bay.floor": "flat and hard", "bay.marks": "the wheel arches", "vehicle.auto_levelling": "none", "vehicle.air_springs": "none",
-    "bay.pin_hole": "the centre hole", "bay.arches_wanted": "no",
+    "bay.pin_hole": "the center hole", "bay.arches_wanted": "no",
 }  # fmt: skip
 
 
@@ -228,8 +228,9 @@ class Hydraulic(Family):
 
     def test_a_hydraulic_lift_bar(self) -> None:
         self.distributed(
-            "Gannetry 1200", ("Cylinder fully retracted, release valve open, vent hose on.", "Oil under pressure injures"),
-            ("open the release valve slowly until no chrome is to be seen",), ("eighths of an inch of stroke", "Oil under pressure injures."),
+            "Gannetry 1200", ("the cylinder is fully out, and hook the bar onto the head", "less chrome is more lift", "Oil under pressure injures"),
+            ("open the release valve slowly until the chrome is all out", "bar slid off the head onto its holder"),
+            ("eighths of an inch of chrome", "Less chrome is more lift.", "Oil under pressure injures."),
         )  # fmt: skip
 
 

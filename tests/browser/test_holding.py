@@ -63,6 +63,17 @@ class AtTheDesk(BrowserTest):
         self.expect_verdict("good", "Within every rating")
         expect(self.page.locator("[data-aside]")).to_have_count(0)
 
+    def test_a_height_that_a_load_set_aside_is_offered_as_predicted(self) -> None:
+        self.open_rig("Haldis Okonjo", "Load")
+        self.field("Gear: weight").fill("2240 lb")
+        self.field("Gear: weight").press("Enter")
+        self.page.get_by_role("navigation", name="Stations").get_by_role("button", name="Height").click()
+        offered = self.aside("trailer.coupler_height").locator("[data-predicted]")
+        expect(offered).to_contain_text("Predicted as it is loaded now: 22 1/2 in.")
+        offered.get_by_role("button", name="Use until taped").click()
+        expect(self.field("Level coupler height")).to_have_value("22 1/2 in")
+        expect(self.page.get_by_text("level coupler 22 1/2 in")).to_be_visible()
+
     def test_there_and_back_before_anything_is_saved_and_the_step_taken_back(self) -> None:
         self.open_rig("Haldis Okonjo", "Weigh")
         self.put("Larkmere 28")

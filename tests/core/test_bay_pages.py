@@ -3,10 +3,11 @@
 import itertools
 import unittest
 
-from stathmos.core.bay import Fit, judged
+from stathmos.core.bay import Fit
 from stathmos.core.bay.say.pages import TAPED, TICKED, ticked_first
 from stathmos.core.bay.say.question import Question
 from stathmos.core.families import FAMILIES
+from stathmos.core.judging import judged
 from stathmos.core.mounts import MOUNTS
 from stathmos.core.rig import entry_at
 from stathmos.core.rigfile import read

@@ -369,12 +369,25 @@ class AtAnEdge(unittest.TestCase):
         return fitted(**{**STOCKED, **AB, **bay, **trial(1, c), **more}).adjusted.next
 
     def test_exactly_at_a_and_exactly_half_are_done(self) -> None:
-        for a, b, c in (("36", "36 3/4", "36"), ("36", "37", "36 1/2"), ("36", "37", "36"), ("37", "38 1/4", "37")):
+        for a, b, c in (
+            ("36", "36 3/4", "36"),
+            ("36", "37", "36 1/2"),
+            ("36", "37", "36"),
+            ("37", "38 1/4", "37"),
+            ("37 3/4", "38", "37 7/8"),
+            ("37 3/4", "38", "37 3/4"),
+        ):
             told = self.told(a, b, c)
             self.assertIn(told.verdict, DONE_VERDICTS, (a, b, c, told.says.text("us")))
         # by hand: a sixteenth of 3/4 in is 8.3 % of what coupling took, 800 lb on 50 in over 145 in: 276 lb
         told = self.told("36", "36 3/4", "36").why.text("us").replace("\u00a0", " ")
         self.assertIn("1/16 in of it is 23 lb on the front axle, 8.3 % of what coupling took", told)
+
+    def test_a_mark_of_the_tape_outside_is_read_again_before_a_wrench_is_taken(self) -> None:
+        for a, b, c in (("36", "36 3/4", "35 15/16"), ("36", "37", "36 9/16")):
+            self.assertEqual(self.told(a, b, c).verdict, "read again", (a, b, c))
+            twice = {f"trials__trial_1__front_{side}_again": measured(c) for side in ("left", "right")}
+            self.assertEqual(self.told(a, b, c, **twice).verdict, "change", (a, b, c))
 
     def test_well_past_an_edge_is_changed(self) -> None:
         for a, b, c in (("36", "36 3/4", "35 7/8"), ("36", "37", "36 11/16")):
@@ -407,7 +420,9 @@ class BeforeItIsUsedUp(unittest.TestCase):
         return fitted(**{**STOCKED, "stock__kits": [self.SMALL], **AB, **written}).adjusted.next.says.text("us")
 
     def test_the_holes_that_are_left_are_looked_at_and_none_is_gone_back_to(self) -> None:
-        there = [trial(number, "37 3/8", ("20 1/2", "20"), washers=washers) for number, washers in ((1, "4"), (2, "5"))]
+        there = [
+            trial(number, "37 7/16", ("20 1/2", "20"), washers=washers) for number, washers in ((1, "4"), (2, "5"))
+        ]
         self.assertIn("Move the head down a hole: 4 → 3, counted from the bottom", self.told(*there))
         lower = [trial(number, "37 9/16", washers=washers, hole="3") for number, washers in ((3, "5"), (4, "4"))]
         self.assertNotIn("→ 4", self.told(*there, *lower))

@@ -10,23 +10,49 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stathmos.core import looks
+from stathmos.core import looks, rigfile
 from stathmos.core.bay.prove.torque import WRENCH_WITHIN, with_multiplier
+from stathmos.core.coupled import wound
 from stathmos.core.families import FAMILIES
 from stathmos.core.finding import GOOD
 from stathmos.core.handover.card import card
 from stathmos.core.handover.drill import drill
 from stathmos.core.joints import JOINTS, TURNS
-from stathmos.core.looks import LEAST, LOOKS, MOST, SEEN
+from stathmos.core.looks import LEAST, LOOKS, MOST, MOUNTING, SEEN
 from stathmos.core.rig import entry_at
+from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.kits import wants_special_bracket
-from stathmos.core.settings import settings_of
+from stathmos.core.settings import KINDS, settings_of
 from stathmos.core.stock import Kit
 from stathmos.core.tolerances import Between
 from stathmos.core.units import MM_PER_IN
 from tests.core.demo import stock
-from tests.core.rigs import label, measured
+from tests.core.rigs import label, measured, rig
 from tests.core.test_bay_steps import AB, STOCKED, WHOLE, fitted, trial
+
+
+class Hydraulic(unittest.TestCase):
+    """A pump that draws its cylinder in: less chrome is more lift. Common practice, no source."""
+
+    def test_less_chrome_winds_the_bar_and_the_coach_says_pump_in(self) -> None:
+        kits = [kit for kit in stock().kits if kit.held.key == "hydraulic"]
+        self.assertTrue(kits)
+        for kit in kits:
+            (one,) = (each for each in settings_of(kit) if each.kind.key == "stroke")
+            least, most = min(one.counts()), max(one.counts())
+            winds = [wound(one, count, 762.0) for count in (most, one.slack.value, one.start.value, least)]
+            self.assertEqual(winds, sorted(winds))
+            self.assertEqual(winds[1], 0.0, "where the bar just touches")
+        self.assertEqual(KINDS["stroke"].change(-2, 12), "Pump in 2 eighths of an inch of chrome: 12 instead of 14.")
+
+    def test_it_is_put_on_with_the_cylinder_out_and_taken_off_so(self) -> None:
+        family = FAMILIES["hydraulic"]
+        before = " ".join(step.does for step in family.before)
+        self.assertLess(before.index("cylinder's eye"), before.index("Valve open"))
+        self.assertLess(before.index("fully out"), before.index("Close the valve, and pump"))
+        self.assertIn("until the chrome is all out", family.unload.does)
+        mounted = {LOOKS[key].when for key in ("tray_clear", "cover_clear", "handle_free", "jack_tube")}
+        self.assertEqual(mounted, {MOUNTING}, "looked at before it is fitted")
 
 
 class Rows(unittest.TestCase):
@@ -337,3 +363,28 @@ class WholeFits(unittest.TestCase):
                     any(then.adjusted.next.says.text("us").startswith(word) for word in more), then.adjusted.next.says
                 )
                 self.assertTrue(all(one.questions or one.kind != "questions" for one in then.sections))
+
+
+class BarsUnderTheirBrackets(unittest.TestCase):
+    """A 28 in bar under a bracket at 28 in: right for chains, which hang from its end; not where it lies on a bracket. Common practice."""
+
+    def place(self, style: str):
+        made = {
+            **WHOLE, "bar_style": label(style), "bar_length": label("28 in"), "bracket_distance": label("28 in"),
+            "bracket_least": label("28 in"), "bracket_most": label("28 in"),
+        }  # fmt: skip
+        read = rigfile.read(rig(stock__kits=[made]))
+        return bracket_place(read.stock.kits[0], read.rig)
+
+    def test_chains_hang_from_the_bars_ends_and_brackets_lie_short_of_them(self) -> None:
+        for family in FAMILIES.values():
+            if not family.bars:
+                continue
+            found = self.place(family.key)
+            with self.subTest(family=family.key):
+                if family.reaches_past:
+                    self.assertIn("three inches past", found.text("us"))
+                else:
+                    self.assertAlmostEqual(found.value, 28 * MM_PER_IN)
+        self.assertFalse(FAMILIES["chain"].reaches_past)
+        self.assertTrue(FAMILIES["l_bracket"].reaches_past)

@@ -27,7 +27,7 @@ def _marks(front: str, rear: str, place: str, state: str = "") -> dict[str, dict
 
 
 FLOOR = _all(
-    bay__floor="flat", bay__loaded="yes", bay__in_line="yes", vehicle__auto_levelling="none", vehicle__air_springs="none",
+    bay__floor="flat", bay__loaded="yes", bay__in_line="yes", bay__hitch_is_new="yes", vehicle__auto_levelling="none", vehicle__air_springs="none",
     bay__marks="arch",
 )  # fmt: skip
 COUPLING = _all(

@@ -56,6 +56,23 @@ class Holding(WithDemo):
             write_rig(rig.pk, Person.objects.get(username=by), rig.version, Change({}, entries))
 
 
+class StillToCome(Holding):
+    def test_the_coupler_height_is_offered_as_predicted_once_a_load_is_aboard(self) -> None:
+        """2,000 lb at the axles, on the springs written down: two axles of 1,000 lb/in each sink 1 in."""
+        self.write({"trailer.axle_rate": measured("1000 lb/in")}, by="thea")
+        before = self.live(self.sent())
+        L = self.record()["entries"]["trailer.ball_to_axle"]["is"]
+        load = {"kind": "gear", "weight": "2000 lb", "at": L, "when": "aboard"}
+        told = self.live(self.sent(**{f"loads.freight.{name}": measured(text) for name, text in load.items()}))
+        aside = told["aside"]["trailer.coupler_height"]
+        self.assertEqual((before["read"]["trailer.coupler_height"], aside["predicted"]), ("22 3/4 in", "21 3/4 in"))
+        self.assertNotIn("trailer.coupler_height", told["read"], "an offer, and no reading")
+
+    def test_of_another_trailer_nothing_is_offered(self) -> None:
+        told = self.live(self.sent(which__trailer=measured("2")))
+        self.assertIsNone(told["aside"]["trailer.coupler_height"]["predicted"])
+
+
 class AnotherTrailer(Holding):
     def test_a_draft_and_a_save_set_the_same_aside_and_put_back_it_is_as_it_was(self) -> None:
         before = self.record()

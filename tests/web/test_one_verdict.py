@@ -16,6 +16,7 @@ from stathmos.rigs.models import Rig
 from tests.web import a_fit
 from tests.web.signed_in import WithDemo
 
+WORST = ("good", "caution", "unknown", "refused")
 EXITS = {0: ("good", "caution"), 3: ("unknown",), 4: ("refused",)}
 
 
@@ -46,6 +47,14 @@ class OneVerdict(WithDemo):
         return {
             "floor": strip["verdict"]["state"],
             "page": draft["assessment"]["verdict"]["state"],
+            "stages": max(
+                (
+                    one["state"]
+                    for one in strip["verdict"]["stages"]
+                    if one["key"] == "desk" or one["state"] == "refused"
+                ),
+                key=WORST.index,
+            ),
             "saved": assess_rig(rig, the_house()).verdict.state,
             "file": next(iter(set(EXITS[code]) & {strip["verdict"]["state"]}), f"exit {code}"),
         }

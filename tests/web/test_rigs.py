@@ -4,7 +4,7 @@ import json
 
 from stathmos.core import report, rigfile
 from stathmos.core.assess import assess
-from stathmos.core.bay import judged
+from stathmos.core.judging import judged
 from stathmos.rigs.models import Reading, Rig
 from tests.web.signed_in import WithDemo, measured
 

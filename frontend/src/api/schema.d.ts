@@ -2037,6 +2037,36 @@ export interface components {
             load: components["schemas"]["Figure"];
             worse: boolean;
         };
+        BayLine: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            stops: components["schemas"]["BayLineStop"][];
+            schools: components["schemas"]["BayLineSchool"][];
+        };
+        BayLineSchool: {
+            key: string;
+            name: string;
+            in_force: boolean;
+            meets: boolean | null;
+            spans: components["schemas"]["BayLineSpan"][];
+        };
+        BayLineSpan: {
+            end: string;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            is_outside: boolean;
+        };
+        BayLineStop: {
+            key: string;
+            /** Format: double */
+            at: number;
+            front_text: components["schemas"]["Both"] | null;
+            rear_text: components["schemas"]["Both"] | null;
+        };
         BayLoads: {
             front: components["schemas"]["Figure"];
             rear: components["schemas"]["Figure"];
@@ -2922,6 +2952,7 @@ export interface components {
             states: components["schemas"]["BayStates"];
             tried: components["schemas"]["Tried"][];
             windows: components["schemas"]["BayWindow"][];
+            line: components["schemas"]["BayLine"] | null;
             opposite: components["schemas"]["Both"] | null;
             rates: components["schemas"]["Rates"];
             restoration: components["schemas"]["Restoration"];
@@ -3509,6 +3540,8 @@ export interface components {
             /** Format: date-time */
             at: string | null;
             why: string;
+            /** @description What it may be now, by the model; an offer until it is read again. */
+            predicted: string | null;
         };
         LoadKind: {
             key: string;
@@ -4785,6 +4818,11 @@ export interface components {
             prints: string;
             optional: boolean;
         };
+        StageState: {
+            key: string;
+            name: string;
+            state: components["schemas"]["VerdictStateEnum"];
+        };
         Stale: {
             detail: string;
             theirs: components["schemas"]["RigRecord"];
@@ -5061,6 +5099,7 @@ export interface components {
             remedy: string | components["schemas"]["Both"];
             station: string;
             more: number;
+            stages: components["schemas"]["StageState"][];
         };
         /**
          * @description * `go` - go

@@ -78,6 +78,7 @@ export type SwayWhatIf = Schemas["SwayWhatIf"];
 export type Bay = Schemas["Bay"];
 export type BayNext = Schemas["BayNext"];
 export type BaySection = Schemas["BaySection"];
+export type BayLine = Schemas["BayLine"];
 export type BayWindow = Schemas["BayWindow"];
 export type BroughtIn = Schemas["BroughtIn"];
 export type Carried = Schemas["Carried"];

@@ -5,11 +5,16 @@ import type { Fit } from "../api/types";
 import { inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { ArchGauge } from "../drawing/ArchGauge";
+import { RigLine } from "../drawing/RigLine";
+import { Fold } from "../parts/Fold";
 import { Slab } from "../parts/Slab";
 import { Table } from "../parts/Table";
 import { BigButton } from "./Keypad";
 import { useBayPage } from "./context";
 import { trialName } from "./trials";
+
+/** verdicts that the line explains: it stands open beside them */
+const WITH_THE_LINE = new Set(["cannot be met", "too coarse", "used up"]);
 
 export function CoachScreen({ fit }: { fit: Fit }) {
   const { read } = useUnits();
@@ -70,6 +75,11 @@ export function CoachScreen({ fit }: { fit: Fit }) {
         </Box>
       )}
       <ArchGauge a={fit.states.front_a} b={fit.states.front_b} c={last && !last.void ? last.front : null} windows={fit.windows} predicted={predicted} />
+      {fit.line && (
+        <Fold name="bay_line" title={<b>This rig's line</b>} usual={false} must={WITH_THE_LINE.has(next?.verdict ?? "")}>
+          <RigLine line={fit.line} />
+        </Fold>
+      )}
       {own?.rear_says && <Box sx={{ fontSize: "1.1rem" }}>{read(own.rear_says)}</Box>}
       {fit.opposite && (
         <Box role="note" sx={{ border: `1.5px dashed ${pencil}`, p: 1.25, fontSize: "1.1rem" }}>

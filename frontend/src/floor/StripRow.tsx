@@ -9,6 +9,7 @@ import { hairline, ink, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
 import { SignMark } from "../parts/SignMark";
+import { Stages } from "../parts/Stages";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
 import { PAGES, STATIONS } from "../stations/stations";
 import { REACHED } from "./reached";
@@ -59,6 +60,7 @@ export function StripRow({ strip }: { strip: Strip }) {
               <b>Waits for parts:</b> {strip.waits_for}
             </Box>
           )}
+          <Stages verdict={strip.verdict} />
           <Signatures signatures={strip.signatures} />
         </Box>
       </Box>

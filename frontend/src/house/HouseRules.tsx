@@ -21,7 +21,7 @@ import { Slab } from "../parts/Slab";
 import { useFields } from "../rig/context";
 import { day } from "../app/dates";
 
-const CHOICES = ["share_school", "restoration_school", "bay_school", "adjust_first", "offset_school"];
+const CHOICES = ["share_school", "restoration_school", "bay_school", "adjust_first", "level_school", "offset_school"];
 const OWN_BAND = ["share_low", "share_high"];
 
 const read = () => api.settled<House>(api.client.GET("/api/house/"));
@@ -74,6 +74,7 @@ function Chosen({ house, fields }: { house: House; fields: Record<string, Field>
               <Row name="Restoration">{house.restoration}</Row>
               <Row name="Set in the bay to">{word(fields, "bay_school", house.entries.bay_school?.is) ?? "the restoration above"}</Row>
               <Row name="Adjust first">{word(fields, "adjust_first", house.entries.adjust_first?.is) ?? "head tilt until used up, the default"}</Row>
+              <Row name="Trailer stands">{word(fields, "level_school", house.entries.level_school?.is) ?? "level, the default"}</Row>
               <Row name="Ball offset">{house.offset}</Row>
               <Row name="Reserve">{house.entries.reserve?.is ?? "10 %, the default"}</Row>
               <Row name="Front-axle load lost without bars, most">{house.entries.front_loss?.is ?? "10 %, the default"}</Row>

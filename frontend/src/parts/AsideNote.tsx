@@ -16,7 +16,7 @@ export function AsideNote({ path, label }: { path: Path; label?: string }) {
   const [open, setOpen] = useState(false);
   const aside = draft.aside[path];
   if (!aside || !field) return null;
-  const { entry, why, at, by } = aside;
+  const { entry, why, at, by, predicted } = aside;
   const text = field.choices.find((one) => one.value === entry.is)?.word ?? entry.is;
   const when = at ? day(at) : "not saved yet";
   return (
@@ -36,6 +36,16 @@ export function AsideNote({ path, label }: { path: Path; label?: string }) {
           {open ? "Close" : "Look"}
         </Button>
       </Box>
+      {predicted && field.may_write && (
+        <Box data-predicted sx={{ display: "flex", gap: 0.75, alignItems: "baseline" }}>
+          <Box sx={{ flex: 1 }}>
+            Predicted as it is loaded now: <b>{predicted}</b>. Tape it again.
+          </Box>
+          <Button variant="text" onClick={() => draft.set(path, { ...entry, is: predicted, from: "assumed", system })} sx={{ minHeight: 24, py: 0, fontSize: "0.85rem", flex: "none" }}>
+            Use until taped
+          </Button>
+        </Box>
+      )}
       {open && (
         <Box sx={{ pb: 0.5 }}>
           {field.label}: {text}, {entry.from}

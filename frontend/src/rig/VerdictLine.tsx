@@ -8,6 +8,7 @@ import type { Assessment } from "../api/types";
 import { inkSoft, paper, pencil, TIGHT } from "../app/theme";
 import { useUnits } from "../app/units";
 import { HATCH, OldMark } from "../parts/OldMark";
+import { Stages } from "../parts/Stages";
 import { Slab } from "../parts/Slab";
 import { StateMark, VERDICT_WORDS } from "../parts/StateMark";
 import { Worded } from "../words/Worded";
@@ -55,6 +56,7 @@ export function VerdictLine({ assessment, older, age, aside, visit, goTo }: Prop
           </b>{" "}
           <Worded>{read(verdict.remedy)}</Worded>
           </Box>
+          {!age && <Stages verdict={verdict} />}
           {aside.length > 0 && (
             <Box aria-label="Set aside" sx={{ fontSize: "0.9rem" }}>
               Set aside, to be looked at again: {aside.slice(0, NAMED).join(", ")}

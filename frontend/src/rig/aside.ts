@@ -11,6 +11,8 @@ export interface SetAside {
   why: string;
   at: string | null;
   by: string | null;
+  /** what it may be now, by the model */
+  predicted: string | null;
 }
 
 /** The entries that hold, and those that do not, of the newest answer; what was typed since counts as typed. */
@@ -23,11 +25,11 @@ export function useAside(record: RigRecord | null, typed: Entries, live: Live | 
       for (const [path, one] of Object.entries(live.aside)) {
         const recorded = record?.aside[path] ?? record?.entries[path];
         const entry = typed[path] ?? recorded;
-        if (entry && untouched(path)) aside[path] = { entry, why: one.why, at: one.at, by: recorded?.by ?? null };
+        if (entry && untouched(path)) aside[path] = { entry, why: one.why, at: one.at, by: recorded?.by ?? null, predicted: one.predicted };
       }
     } else {
       for (const [path, one] of Object.entries(record?.aside ?? {})) {
-        if (!typed[path]) aside[path] = { entry: one, why: read(one.why), at: one.at, by: one.by };
+        if (!typed[path]) aside[path] = { entry: one, why: read(one.why), at: one.at, by: one.by, predicted: null };
       }
     }
     const back = Object.fromEntries(Object.entries(live?.back ?? {}).filter(([path]) => untouched(path)));

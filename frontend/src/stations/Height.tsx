@@ -74,6 +74,7 @@ export function Height() {
             <EntryField path="ways.restoration_school" />
             <EntryField path="ways.bay_school" />
             <EntryField path="ways.adjust_first" />
+            <EntryField path="ways.level_school" />
             <Fields paths={["vehicle.tailgate_reach", "vehicle.tailgate_height", "trailer.jack_position", "trailer.jack_height"]} />
           </Panel>
         </Box>

@@ -18,7 +18,7 @@ from stathmos.core.bay.measure.windows import opposite
 from stathmos.core.bay.prove import Proved, prove
 from stathmos.core.bay.say.findings import collect
 from stathmos.core.bay.say.questions import Section, Trials, next_trials, sections
-from stathmos.core.finding import GOOD, REFUSED, Finding, worst_first
+from stathmos.core.finding import GOOD, Finding, worst_first
 from stathmos.core.findings import verdict
 from stathmos.core.findings.height import HOW_LEVEL
 from stathmos.core.phrases import Phrase
@@ -82,10 +82,10 @@ def fit(
     def again(one: Rig) -> Assessment:
         return assess(one, rules, stock, unread, waivers, asides)
 
-    return _fitted(again(rig), again, rig, stock)
+    return fitted(again(rig), again, rig, stock)
 
 
-def _fitted(planned: Assessment, again: Callable[[Rig], Assessment], rig: Rig, stock: Stock) -> Fit:
+def fitted(planned: Assessment, again: Callable[[Rig], Assessment], rig: Rig, stock: Stock) -> Fit:
     """The bay of a rig as it was planned; ``again``: how the same rig is assessed as it was measured."""
     measured = measure(rig, planned, again)
     adjusted = adjust(measured, stock)
@@ -99,29 +99,3 @@ def _fitted(planned: Assessment, again: Callable[[Rig], Assessment], rig: Rig, s
         next_trials=next_trials(measured),
         findings=collect(measured, adjusted, proved),
     )
-
-
-def judged(
-    rig: Rig,
-    rules: Rules = Rules(),
-    stock: Stock = Stock(),
-    unread: tuple[str, ...] = (),
-    waivers: tuple[Waiver, ...] = (),
-    asides: tuple[Finding, ...] = (),
-) -> Assessment:
-    """The rig's one verdict, wherever it is asked for: the desk's, with what the bay found over.
-
-    What is over in the bay is due at once; what is open there has the bay's own state, and is due when the rig is handed over.
-    """
-
-    def again(one: Rig) -> Assessment:
-        return assess(one, rules, stock, unread, waivers, asides)
-
-    found = again(rig)
-    if found.declined or not begun(rig):
-        return found
-    over = [one for one in _fitted(found, again, rig, stock).findings if one.state == REFUSED]
-    if not over:
-        return found
-    said = worst_first((*found.findings, *over))
-    return replace(found, findings=said, verdict=verdict(said, found.choice, found.heights), desk=found.verdict)

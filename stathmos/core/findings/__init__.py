@@ -76,6 +76,7 @@ class Judged:
     tryout: Tryout | None
     tips: Tips
     house: Rules
+    rules: Rules
 
 
 def collect(judged: Judged) -> tuple[Finding, ...]:
@@ -102,7 +103,7 @@ def collect(judged: Judged) -> tuple[Finding, ...]:
             *hitch(rig, judged.weights, choice, judged.tryout),
             *sway(choice, judged.decided),
             *swing(judged.swings),
-            *height(rig, judged.heights, choice),
+            *height(rig, judged.heights, choice, judged.rules),
             *drawing(rig, judged.heights, choice),
             *tailgate(rig, judged.heights),
             *unknown_links(rig, planned),

@@ -11,12 +11,14 @@ from stathmos.core.heights import Heights, positions
 from stathmos.core.phrases import Phrase, as_text, joined
 from stathmos.core.reading_list import there_now
 from stathmos.core.rig import Rig
+from stathmos.core.rules import Rules
+from stathmos.core.schools import LevelSchool
 from stathmos.core.selection import sag
 from stathmos.core.tolerances import ATTITUDE
 from stathmos.core.units import LENGTH, MM_PER_IN
 
 #: what is predicted of how level the trailer will stand
-HOW_LEVEL = ("height_unknown", "ball_off", "school_off_level")
+HOW_LEVEL = ("height_unknown", "ball_off", "school_off_level", "off_preference")
 
 
 def _finding(key: str, state: str, subject: str, says: Phrase, remedy: Phrase, reads: tuple[str, ...] = ()) -> Finding:
@@ -84,19 +86,32 @@ def tailgate(rig: Rig, heights: Heights) -> list[Finding]:
     return [_finding("tailgate", CAUTION, "tailgate", says, fold)]
 
 
-def height(rig: Rig, heights: Heights, choice: Choice) -> list[Finding]:
+def height(rig: Rig, heights: Heights, choice: Choice, rules: Rules) -> list[Finding]:
     """A ball so high or low that the trailer would not stand level; or a school whose height would not stand it so."""
     rail = heights.attitude.rail
     if isinstance(rail, Missing):
         return [_unknown(rig, heights, choice, rail)]
     if not ATTITUDE.within(rail.value):
         return [_off_level(heights, choice, rail.value > 0)]
+    if not rules.level.holds(rail.value):
+        return [_off_preference(rules.level, rail.value)]
     if heights.ball_is_measured or heights.school_stands_level:
         return []
     says = _school_cannot(heights)
     put = {"ball": (sure(heights.ball_standing).value, LENGTH, "nearest")}
     taken = Phrase("The hole is the nearest that does: top of ball at {ball} uncoupled. Measure it in the bay.", put)
     return [_finding("school_off_level", CAUTION, "ball", says, taken)]
+
+
+def _off_preference(school: LevelSchool, rail: float) -> Finding:
+    """The trailer level enough to tow, and not to the side that the shop prefers."""
+    put = {"rail": (abs(rail), LENGTH, "nearest")}
+    says = Phrase(
+        f"The trailer would stand {{rail}} {'high' if rail > 0 else 'low'} in front; the shop's method is “{as_text(school.name)}”.",
+        put,
+    )
+    remedy = Phrase("No nearer hole does. Another shank may, or choose another method for this job.")
+    return _finding("off_preference", CAUTION, "ball", says, remedy)
 
 
 def _unknown(rig: Rig, heights: Heights, choice: Choice, rail: Missing) -> Finding:

@@ -8,7 +8,7 @@ from stathmos.core.bay import Fit
 from stathmos.core.finding import Finding
 from stathmos.core.handover.card import CAUTIONS, Block, card, inspection_in_days
 from stathmos.core.handover.drill import COUPLING, UNCOUPLING, DrillStep, drill
-from stathmos.core.handover.gate import HANDOVER, cautions, hindrances, unsigned
+from stathmos.core.handover.gate import HANDOVER, cautions, hindrances, tests, unsigned
 from stathmos.core.rig import Rig
 
 __all__ = [
@@ -20,7 +20,9 @@ __all__ = [
     "DrillStep",
     "HandOver",
     "card",
+    "drill",
     "hand_over",
+    "tests",
     "unsigned",
     "inspection_in_days",
 ]

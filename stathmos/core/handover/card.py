@@ -13,7 +13,7 @@ from stathmos.core.joints import JOINTS
 from stathmos.core.limits import capacity_lines, tongue_line
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
-from stathmos.core.settings import settings_of
+from stathmos.core.settings import HEAD, settings_of
 from stathmos.core.units import DISTANCE, LENGTH, MM_PER_KM, WEIGHT
 
 INSPECTION = 10_000 * MM_PER_KM  # common practice
@@ -130,7 +130,8 @@ def _settings(fit: Fit) -> tuple[CardLine, ...]:
     changeable = {one.kind.key for one in settings_of(fit.measured.kit) if one.counts()}
     for one in last.counted if last is not None else ():
         if one.both is not None and one.kind.key in changeable:
-            name, both = ("Bar ends", ", both sides") if one.kind.sided else ("Head tilt", "")
+            name = "Head tilt" if one.kind.where == HEAD else "Bar ends" if one.kind.sided else "Lift"
+            both = ", both sides" if one.kind.sided else ""
             lines.append(CardLine(name, Phrase(one.kind.count(one.both) + both)))
     if fit.measured.kit is not None and not isinstance(bracket := fit.now.choice.bracket, Missing):
         lines.append(CardLine("Ball to bracket", Phrase("{d}", {"d": (bracket.value, LENGTH, "nearest")})))

@@ -9,6 +9,7 @@ from stathmos.core.families import PLAIN, Family, Words
 from stathmos.core.figures import Missing
 from stathmos.core.phrases import Phrase
 from stathmos.core.rig import ENTRIES, Rig
+from stathmos.core.settings import ENDS, HEAD
 from stathmos.core.units import LENGTH
 
 COUPLING, UNCOUPLING = "coupling", "uncoupling"
@@ -188,7 +189,9 @@ def _bars_on(fit: Fit, held: Family) -> Phrase:
     """How the bars go on, set as they were last counted: bar ends first, then the head."""
     last = next((one for one in reversed(fit.measured.trials) if one.setting is not None), None)
     set_so = [] if last is None else [(one.kind, one.both) for one in last.counted if one.both is not None]
-    ends = [f"{kind.count(number)} on both sides" for kind, number in set_so if kind.sided]
-    head = [f"head at {kind.count(number)}" for kind, number in set_so if not kind.sided]
+    ends = [
+        kind.count(number) + (" on both sides" if kind.sided else "") for kind, number in set_so if kind.where == ENDS
+    ]
+    head = [f"head at {kind.count(number)}" for kind, number in set_so if kind.where == HEAD]
     told = ", ".join([*ends, *head])
     return Phrase(f"{held.put_on}: {told}." if told else f"{held.put_on}, as set in the bay.")

@@ -21,13 +21,25 @@ _OTHER_THING = (Under.VEHICLE, Under.TRAILER)
 _NAMES = frozenset(path for under in _OTHER_THING for path in (CONDITIONS[under].named, CONDITIONS[under].plate))
 
 
+@dataclass(frozen=True, kw_only=True)
+class LoadsMoved:
+    """What rode when a reading was taken, and what rides now."""
+
+    then: tuple[Riding, ...]
+    now: tuple[Riding, ...]
+
+
 @dataclass(frozen=True)
 class Aside:
-    """A reading that holds no longer: what was written, under what it was taken that stands otherwise, and that in words."""
+    """A reading that holds no longer: what was written, under what it was taken that stands otherwise, and that in words.
+
+    ``loads``: where nothing but what rides there stands otherwise, what rode then and rides now.
+    """
 
     written: Writing
     under: tuple[Under, ...]
     why: Phrase
+    loads: LoadsMoved | None = None
 
 
 class Standing:
@@ -76,7 +88,7 @@ class Standing:
             last = next(self._newest_first(path))
             if last.typed and self.at(path) is None:
                 under = self.why_not(last)
-                found[path] = Aside(last, under, self._says(last, under))
+                found[path] = Aside(last, under, self._says(last, under), self._loads_moved(last, under))
         return found
 
     def why_not(self, one: Writing) -> tuple[Under, ...]:
@@ -86,6 +98,10 @@ class Standing:
             under for under in conditions if under in _OTHER_THING and self._is_otherwise(under, own, one.moment)
         )
         return other or tuple(under for under in conditions if self._is_otherwise(under, own, one.moment))
+
+    def _loads_moved(self, one: Writing, under: tuple[Under, ...]) -> LoadsMoved | None:
+        on = CONDITIONS[under[0]].loads_on if len(under) == 1 else ""
+        return LoadsMoved(then=self._history.rode(on, one.moment) or (), now=self._rides(on)) if on else None
 
     def _paths(self) -> Iterator[str]:
         yield from self._history.paths

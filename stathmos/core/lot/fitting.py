@@ -32,11 +32,11 @@ from stathmos.core.ratings.link import FIT
 from stathmos.core.rules import handbook_offset
 from stathmos.core.schools import RESTORATION_SCHOOLS, OffsetSchool
 from stathmos.core.selection import doubtful
-from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, USUAL_TRAY
+from stathmos.core.selection.brackets import HALF_BRACKET, HALF_JACK, USUAL_TRAY, furthest
 from stathmos.core.selection.kits import LIST_WITHIN
 from stathmos.core.selection.shanks import CLEARANCE, REACH, SAG
 from stathmos.core.stock import Kit, Stock
-from stathmos.core.tolerances import ATTITUDE, PAST_BRACKET
+from stathmos.core.tolerances import ATTITUDE
 
 SERVES, WITH_CARE, FAILS, NOT_KNOWN = 0, 1, 2, 3
 NONE = -1
@@ -280,7 +280,9 @@ class Fitter:
             no = none > 0
             return Head(o, couples, ball, nothing, nothing, none, nothing, no, no, no, unlevelled, none * np.nan, slack)
         couplers = self._coupler(goes.stacks)
-        wanted = couplers + offset[:, None]
+        leans = cars.level.aim if kit is None or handbook_offset(kit) is None else 0.0
+        lean = np.nan_to_num(over(level_slack)(leans, L, lot["frame_length"]))
+        wanted = couplers + (offset + lean)[:, None]
         base = wanted - cars.receiver[:, None] - seat
         making = base - np.where(self._has_own[None, :], self._own_stack, goes.stacks)
         level = Level(couplers + settle[:, None] - wanted, slack)
@@ -512,8 +514,7 @@ class Fitter:
             preferred = kit.bracket_distance.value
             least = kit.bracket_least.value if kit.bracket_least else preferred
             most = kit.bracket_most.value if kit.bracket_most else preferred
-            if kit.bar_length is not None:
-                most = min(most, kit.bar_length.value - PAST_BRACKET.value)
+            most = furthest(kit, most)
             clears = kit.clears_trays is not None and kit.clears_trays.typed == "yes"
             key = (preferred, least, most, clears)
             if key not in done:

@@ -19,7 +19,7 @@ from stathmos.core.rig import CHOICE, ENTRIES, KINDS, SEAT, Rig, Trailer, Weighi
 from stathmos.core.rig.loads import VEHICLE
 from stathmos.core.rig_rules import rules_for
 from stathmos.core.rules import Rules
-from stathmos.core.schools import OffsetSchool
+from stathmos.core.schools import LevelSchool, OffsetSchool
 from stathmos.core.units import WEIGHT
 from stathmos.core.weighing import s_limit
 
@@ -127,6 +127,7 @@ class Vehicles(Columns):
     lean_rear: Column
     other_tyres: Column
     offset: OffsetSchool
+    level: LevelSchool
     reserve: float
     guessed: dict[str, Column]
     asked: Column
@@ -134,7 +135,7 @@ class Vehicles(Columns):
 
 
 def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
-    """Each rig's vehicle with what rides in it, by its own rules. The offset school and the reserve are the first rig's."""
+    """Each rig's vehicle with what rides in it, by its own rules. The offset and level schools and the reserve are the first rig's."""
     sides = [vehicle_only(rig) for rig in rigs]
     rows = [_vehicle(rig, house) for rig in sides]
     cars = [row["vehicle"] for row in rows]
@@ -171,6 +172,7 @@ def vehicles(rigs: Sequence[Rig], house: Rules) -> Vehicles:
         column("lean_rear"),
         words(cars, "tyres_as_placard") == "no",
         rules[0].offset,
+        rules[0].level,
         rules[0].reserve,
         _guessed(sides),
         column("asked"),

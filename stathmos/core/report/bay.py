@@ -9,6 +9,7 @@ from stathmos.core import bay, units
 from stathmos.core.axles import words_for
 from stathmos.core.bay.adjust.words import Effect, Next
 from stathmos.core.bay.check import Check
+from stathmos.core.bay.measure.rig_line import RigLine, rig_line
 from stathmos.core.bay.measure.trials import Tried
 from stathmos.core.bay.measure.windows import Window, edge_ways
 from stathmos.core.bay.prove.tools import Served
@@ -56,6 +57,43 @@ def window(one: Window) -> Tree:
             f"{name}_text": None if height is None else Amount(height, units.LENGTH, ways.get(name, "nearest"))
             for name, height in heights.items()
         },
+    }
+
+
+def line(one: RigLine | None) -> Tree | None:
+    """This rig's line, for drawing; None where it is not known."""
+    if one is None:
+        return None
+    return {
+        "low": one.low,
+        "high": one.high,
+        "stops": [
+            {
+                "key": stop.key,
+                "at": stop.f,
+                "front_text": None if stop.front is None else Amount(stop.front, units.LENGTH),
+                "rear_text": None if stop.rear is None else Amount(stop.rear, units.LENGTH),
+            }
+            for stop in one.stops
+        ],
+        "schools": [
+            {
+                "key": school.key,
+                "name": school.name,
+                "in_force": school.in_force,
+                "meets": school.meets,
+                "spans": [
+                    {
+                        "end": span.end,
+                        "low": max(span.low, one.low),
+                        "high": min(span.high, one.high),
+                        "is_outside": span.high < one.low or span.low > one.high,
+                    }
+                    for span in school.spans
+                ],
+            }
+            for school in one.schools
+        ],
     }
 
 
@@ -267,6 +305,7 @@ def tree(fit: bay.Fit) -> Tree:
         },
         "tried": [tried(one) for one in measured.trials],
         "windows": [window(one) for one in measured.windows],
+        "line": line(rig_line(measured.taped, measured.windows)),
         "opposite": fit.opposite,
         "rates": {
             "front": figure(measured.rates.front),

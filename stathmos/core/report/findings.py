@@ -54,6 +54,7 @@ def at_a_glance(assessment: Assessment) -> Tree:
             "station": verdict.station,
             "more": verdict.more,
             "reads": _to_write(verdict.reads),
+            "stages": [{"key": one.key, "name": one.name, "state": one.state} for one in assessment.stages],
         },
         "elevation": elevation(assessment.elevation),
     }

@@ -53,6 +53,8 @@ ARCH, BUMPER, BUMPER_MIDDLE = "arch", "bumper", "bumper_middle"
 AT_BUMPERS = (BUMPER, BUMPER_MIDDLE)
 FLAT, NOT_FLAT = "flat", "not_flat"
 BY_TAPE, BY_BUBBLE = "tape", "bubble"
+LEVEL, FRONT_HIGH, REAR_HIGH = "level", "front", "rear"
+BUBBLE_WAYS = ((LEVEL, "the bubble is centered"), (FRONT_HIGH, "front is high"), (REAR_HIGH, "rear is high"))
 COUPLE_MOST = 2.0e6  # kg·mm: above it no bars are made
 MARK_WHOLE, MARK_MOVED = "whole", "moved"
 #: behind the name of a mark: read once more, with a rock between
@@ -145,6 +147,11 @@ class Bay:
         "Both loaded as they will travel", "look and ask", under=(Under.VEHICLE_LOADS, Under.TRAILER_LOADS)
     )
     in_line: Given | None = _seen("Straight in line", "look along the rig")
+    # a hitch that was used before, as it was found
+    hitch_is_new: Given | None = _seen("Hitch is new", "look and ask", of=FITTED)
+    found_torque: Given | None = _seen("Bolts at their torque, as found", "torque wrench", of=FITTED)
+    found_bars: Given | None = _seen("Bars straight, as found", "lay a straightedge along each", of=FITTED)
+    found_holes: Given | None = _seen("Holes round and pins snug, as found", "look at each hole and pin", of=FITTED)
     air_set: Given | None = choice(
         "Air springs are", "gauge at the valve", ("pump_up", "pumped to towing pressure"), ("let_down", "let down to the minimum"),
         usual="measured", of=VEHICLE,
@@ -286,6 +293,17 @@ class Trial:
     rail_rear: Given | None = _tape("Rail rear, bars on", "tape, ground to the rail", 4, 60, of=FITTED, under=STATE_C)
     tongue: Given | None = _tape(
         "Tongue height, bars on", "tape, ground to the top of the coupler", 8, 48, of=FITTED, under=STATE_C
+    )
+    bubble_way: Given | None = choice(
+        "By a level on the frame, bars on", "a 4 ft level along the rail", *BUBBLE_WAYS, usual="measured", of=FITTED, under=STATE_C
+    )  # fmt: skip
+    bubble: Given | None = _tape(
+        "The level's low end lifted until the bubble centers",
+        "shim or tape under the 4 ft level",
+        0,
+        6,
+        of=FITTED,
+        under=STATE_C,
     )
     went_on: Given | None = choice("The bars went on", "the fitter", *WENT_ON, usual="measured")
     weighed: Given | None = _seen("Weighbridge pass 3 was read with this setting", "the ticket")

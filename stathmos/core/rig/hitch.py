@@ -8,6 +8,7 @@ from stathmos.core.bay_schools import BAY_SCHOOLS
 from stathmos.core.entry import SEAT, TEXT, TOP, Blank, choice, described, length, named, read_of
 from stathmos.core.figures import Given
 from stathmos.core.schools import (
+    LEVEL_SCHOOLS,
     OFFSET_CHOICES,
     ORDER_SCHOOLS,
     RESTORATION_SCHOOLS,
@@ -82,6 +83,7 @@ class Ways:
     )
     bay_school: Given | None = choice("Set in the bay to", "house rule", *choices(BAY_SCHOOLS.values()))
     adjust_first: Given | None = choice("Adjust first", "house rule", *choices(ORDER_SCHOOLS.values()))
+    level_school: Given | None = choice("Trailer stands", "house rule", *choices(LEVEL_SCHOOLS.values()))
     offset_school: Given | None = choice(
         "Ball offset",
         "house rule",

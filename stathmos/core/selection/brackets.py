@@ -16,6 +16,15 @@ HALF_JACK = 1.5 * MM_PER_IN  # jack tube with its flange: from memory, to be ver
 TOUCHING = 1e-6  # mm: what only touches is clear, a matter of floating point
 USUAL_TRAY = 12 * MM_PER_IN  # where nobody taped it: from memory, to be verified
 
+
+def furthest(kit: Kit, most: float) -> float:
+    """How far behind the ball its brackets may go, mm: its bars reach past them where its family wants that, else to them."""
+    if kit.bar_length is None:
+        return most
+    past = PAST_BRACKET.value if kit.held.reaches_past else 0.0
+    return min(most, kit.bar_length.value - past)
+
+
 _RULE = Rule(
     "As near the maker's preferred place as jack, propane tray and batteries leave free; three inches of bar past it.",
     "hitch handbook; common practice",
@@ -57,11 +66,11 @@ def bracket_place(kit: Kit, rig: Rig) -> Given | Figure | Missing | Phrase:
         return Missing(("stock.kit.bracket_distance",))
     least = kit.bracket_least.value if kit.bracket_least else preferred.value
     most = kit.bracket_most.value if kit.bracket_most else preferred.value
-    if kit.bar_length is not None:
-        most = min(most, kit.bar_length.value - PAST_BRACKET.value)
+    most = furthest(kit, most)
     told = {"least": (least, LENGTH, "nearest"), "most": (most, LENGTH, "nearest")}
     if most < least:
-        return Phrase("Its bars do not reach three inches past its brackets.", told)
+        past = "three inches past its brackets" if kit.held.reaches_past else "its brackets"
+        return Phrase(f"Its bars do not reach {past}.", told)
     met = obstacles(rig, kit)
     place = _nearest_free(preferred.value, least, most, met)
     if place is None:

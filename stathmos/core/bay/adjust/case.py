@@ -20,6 +20,7 @@ from stathmos.core.figures import Anything, Missing, Provenance, sure, wanting
 from stathmos.core.schools import OrderSchool
 from stathmos.core.settings import ENDS, settings_of
 from stathmos.core.stock import Kit
+from stathmos.core.tolerances import ARCH_MARK
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -88,7 +89,7 @@ class Case:
         miss = self.taped.miss(self.window.school)
         return Stands(
             verdict=self.window.verdict, likely=self.window.likely, f=f, u=u, u_of_one=of_one, u_again=again, rocked=self.rocked,
-            miss=None if miss is None else miss / scale.rise,
+            miss=None if miss is None else miss / scale.rise, half_a_mark=ARCH_MARK.value / 2 / scale.rise,
         )  # fmt: skip
 
     @property

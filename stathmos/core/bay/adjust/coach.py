@@ -16,6 +16,7 @@ from statistics import NormalDist
 from stathmos.core.bay.measure.learn import LearnedLine
 from stathmos.core.bay.measure.trials import Setting
 from stathmos.core.bay_schools import CANNOT_TELL, INSIDE, NEVER, TOO_LITTLE, Band
+from stathmos.core.figures import there
 from stathmos.core.schools import TILT_FIRST, OrderSchool
 from stathmos.core.settings import Allowed
 from stathmos.core.uncertainty import chance_between
@@ -24,10 +25,11 @@ CHANGE, DONE, LEAVE, AGAIN, NOISE, USED_UP, COARSE, CANNOT = (
     "change", "done", "leave", "read again", "noise", "used up", "too coarse", "cannot be met",
 )  # fmt: skip
 SURE_ENOUGH = 0.95  # likelihood at which the rig is called set: from memory, to be verified
-LIKELY_ENOUGH = 0.8  # from which on it is called done; below it is at an edge, and left as it is: from memory
+LIKELY_ENOUGH = 0.92  # from which on it is called done; below it is at an edge, and left as it is: from memory
 #: what another trial must bring nearer to be worth twenty minutes of wrenches, as a share of what coupling took: from memory, to be verified
 WORTH_IT = 0.05
 AGAIN_GAINS = 0.02  # and for which the marks are worth reading once more
+ROCK_FIRST = 0.10  # of a rig that was not rocked: from which on a mark that stands out is read again before a wrench is taken: from memory
 MOST_TRIALS = 6  # settings after which another one teaches nothing: from memory, to be verified
 HOPELESS, HOPEFUL = 0.05, 0.20  # nothing less likely than the one is tried while something is likelier than the other
 
@@ -39,7 +41,8 @@ class Stands:
     ``verdict`` and ``likely``: what the school in force says of it, and how likely it truly stands inside; None where nobody knows.
     ``f``: its restoration, ``u`` the standard uncertainty of that, ``u_of_one`` by this trial's marks alone; ``u_again`` what ``u``
     would be, were the marks read again; None where they were already. ``rocked``: whether the rig was rocked before they were read.
-    ``miss``: how far outside it truly stands on the average, in restoration; nothing of it where it is inside.
+    ``miss``: how far outside it truly stands on the average, in restoration; nothing of it where it is inside. ``half_a_mark``: what half
+    a mark of the tape is: no gain under it can be seen.
     """
 
     verdict: str
@@ -50,6 +53,16 @@ class Stands:
     u_again: float | None = None
     rocked: bool = True
     miss: float | None = None
+    half_a_mark: float = 0.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Step:
+    """One kind changed ``by`` so many, ``to`` so many."""
+
+    kind: str
+    by: float
+    to: float
 
 
 @dataclass(frozen=True)
@@ -58,7 +71,8 @@ class Advice:
 
     ``likely``: how likely that lies in the window, ``miss`` how far outside on the average; ``now_likely`` the first of the last trial. ``wants_more``: on which side a rig
     stands that is not inside. ``blind``: the amount is a guess, only the direction is known. ``then``: the whole setting that takes
-    a second change, for which this is the first; ``likely`` is of that one.
+    a second change, for which this is the first; ``likely`` is of that one. ``besides``: what is changed at once with it, where every
+    setting in between was tried.
     """
 
     verdict: str
@@ -73,6 +87,7 @@ class Advice:
     wants_more: bool | None = None
     blind: bool = False
     then: Setting | None = None
+    besides: tuple[Step, ...] = ()
 
 
 def _settings(now: Setting, one: Allowed) -> list[Setting]:
@@ -87,6 +102,12 @@ def every_setting(now: Setting, allowed: tuple[Allowed, ...]) -> Iterator[Settin
     keys = [one.kind.key for one in allowed]
     for chosen in product(*counts):
         yield replace(now, counts={**now.counts, **dict(zip(keys, chosen, strict=True))})
+
+
+def free_kinds(allowed: Iterable[Allowed], order: OrderSchool) -> tuple[Allowed, ...]:
+    """The kinds of setting that an order lets one change."""
+    places = {place for stage in order.stages for place in stage}
+    return tuple(one for one in allowed if one.kind.where in places)
 
 
 def tighter(one: Setting, other: Setting, allowed: Iterable[Allowed]) -> bool:
@@ -141,20 +162,19 @@ def _inside(changes: _Changes, here: Advice) -> Advice:
         return replace(here, verdict=AGAIN)  # a spring that nobody rocked can hold more than anybody allows for
     if likely >= SURE_ENOUGH:
         return here
-    again = _again(stands, target)
     best = changes.best() if target is not None else None
     miss = _miss(stands, target)
     worth = (
         best is not None and target is not None
         # by what an edge costs, and not by the toss of a coin: exactly at one it is as likely past it
-        and miss - best.miss > WORTH_IT
+        and miss - best.miss > max(WORTH_IT, stands.half_a_mark)
         and abs(best.mean - target.aim) < abs(stands.f - target.aim)
         # it stands in the window already: a change must move it by more than the tape's own doubt to be worth anything
         and (likely < LIKELY_ENOUGH or abs(best.mean - stands.f) > 2 * stands.u_of_one)
     )  # fmt: skip
     if worth and best is not None and len(changes.tried) < MOST_TRIALS:
         return replace(best, now_likely=stands.likely)
-    if again > likely + AGAIN_GAINS:
+    if _reading_again_gains(stands, target) > AGAIN_GAINS:
         return replace(here, verdict=AGAIN)
     return here if likely >= LIKELY_ENOUGH else replace(here, verdict=LEAVE)
 
@@ -195,25 +215,30 @@ def _both_ways(changes: _Changes, here: Advice) -> Advice:
     )  # it stands where both should be inside
 
 
-def _again(stands: Stands, target: Band | None) -> float:
-    """How likely the rig would be to stand inside, were the marks read again and found the same; nothing where they were."""
+def _reading_again_gains(stands: Stands, target: Band | None) -> float:
+    """How much likelier the rig would be to stand inside, were the marks read again and found the same; nothing where they were."""
     if stands.u_again is None or target is None:
         return 0.0
-    return chance_between(target.low, target.high, stands.f, stands.u_again)
+    now, then = (chance_between(target.low, target.high, stands.f, u) for u in (stands.u, stands.u_again))
+    return then - now
 
 
 def _outside_of_it(changes: _Changes, here: Advice) -> Advice:
     stands, target = changes.stands, changes.target
     if len(changes.tried) >= MOST_TRIALS:
         return replace(here, verdict=NOISE)
-    if not stands.rocked and stands.u_again is not None and (stands.likely or 0.0) > HOPEFUL:
+    if not stands.rocked and stands.u_again is not None and (stands.likely or 0.0) > ROCK_FIRST:
         return replace(here, verdict=AGAIN)  # nearer to the edge than a spring that nobody rocked can tell
     if target is None:
         return changes.one_step(here)
-    best = changes.best(here.wants_more)
     gap = outside(stands.f, target)
+    if stands.u_again is not None and gap <= 2 * stands.half_a_mark + 1e-9:
+        return replace(here, verdict=AGAIN)  # a mark of the tape outside: another tape before another wrench
+    best = changes.best(here.wants_more)
     if best is None or (outside(best.mean, target) >= max(gap, 1e-9) - 1e-9 and best.likely < HOPEFUL):
         best = changes.by_two()
+    elif best.likely < HOPELESS:
+        best = changes.by_two() or best
     if best is None:
         return replace(here, verdict=COARSE if changes.straddle() else USED_UP)
     return replace(best, now_likely=stands.likely)
@@ -306,24 +331,36 @@ class _Changes:
 
     def by_two(self) -> Advice | None:
         """The first of several single changes that together may bring the rig inside, where no one change does."""
-        places = {place for stage in self.order.stages for place in stage}
-        free = [one for one in self.allowed if one.kind.where in places]
+        free = self.free
         found = [self.advice(to, free[0]) for to in self.whole() if self._only(to, free)] if free else []
-        best = max(found, key=lambda one: (round(one.likely, 6), -self._distance(one.to)), default=None)
-        if best is None or best.to is None or best.likely <= HOPEFUL:
-            return None
-        steps = [
-            self.advice(self.now.with_count(one.kind.key, best.to.of(one.kind.key)), one)
-            for one in free
-            if self._differs(best.to, one)
-        ]
+        hopeful = [one for one in found if one.likely > HOPEFUL]
+        ranked = sorted(hopeful, key=lambda one: (-round(one.likely, 6), self._distance(one.to)))
+        for best in ranked:
+            first = self._first_of(best, free)
+            if first is not None:
+                return first
+        return self._at_once(ranked[0], there(ranked[0].to), free) if ranked else None
+
+    def _first_of(self, best: Advice, free: Iterable[Allowed]) -> Advice | None:
+        """The first single change towards a setting that was not tried; None where each was, or would not go on."""
+        assert self.target is not None and best.to is not None
+        target = self.target
+        kinds = [one for one in free if self._differs(best.to, one)]
+        steps = [self.advice(self.now.with_count(one.kind.key, best.to.of(one.kind.key)), one) for one in kinds]
         may = [one for one in steps if one.to is not None and self.may(one.to)]
         if not may:
             return None
-        assert self.target is not None
-        target = self.target
         first = min(may, key=lambda one: (outside(one.mean, target), abs(one.by)))
         return replace(first, likely=best.likely, miss=best.miss, then=None if len(steps) == 1 else best.to)
+
+    def _at_once(self, best: Advice, to: Setting, free: Iterable[Allowed]) -> Advice:
+        """Several changes at once: what lies between was tried, and is known."""
+        steps = [
+            Step(kind=one.kind.key, by=to.of(one.kind.key) - self.now.of(one.kind.key), to=to.of(one.kind.key))
+            for one in free
+            if self._differs(to, one)
+        ]
+        return replace(best, kind=steps[0].kind, by=steps[0].by, besides=tuple(steps[1:]))
 
     def _differs(self, to: Setting, one: Allowed) -> bool:
         return abs(to.of(one.kind.key) - self.now.of(one.kind.key)) > 1e-9
@@ -337,11 +374,15 @@ class _Changes:
     def _distance(self, to: Setting | None) -> float:
         return 0.0 if to is None else sum(abs(to.of(one.kind.key) - self.now.of(one.kind.key)) for one in self.allowed)
 
+    @property
+    def free(self) -> tuple[Allowed, ...]:
+        """The kinds that the order lets one change."""
+        return free_kinds(self.allowed, self.order)
+
     def straddle(self) -> bool:
-        """Whether the settings step over the window: one stands above it, and the next one under it."""
+        """Whether the settings that may be changed step over the window: some stand above it, and others under it."""
         assert self.target is not None
-        others = [self.line.predicted(to).mean for one in self.allowed for to in _settings(self.now, one)]
-        found = [self.stands.f, *others]
+        found = [self.stands.f, *(self.line.predicted(to).mean for to in every_setting(self.now, self.free))]
         return any(one < self.target.low for one in found) and any(one > self.target.high for one in found)
 
     def one_step(self, here: Advice) -> Advice:

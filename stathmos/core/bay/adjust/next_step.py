@@ -8,7 +8,7 @@ from math import hypot
 
 from stathmos.core import statics
 from stathmos.core.bay.adjust.case import Case, advised, as_the_couple_was, start
-from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, COARSE, HOPEFUL, USED_UP, Advice, best_elsewhere
+from stathmos.core.bay.adjust.coach import AGAIN, CHANGE, COARSE, HOPEFUL, USED_UP, Advice, best_elsewhere, free_kinds
 from stathmos.core.bay.adjust.words import (
     BEGIN,
     EQUALISE,
@@ -317,6 +317,7 @@ def _another_hole(bench: Bench, learned: tuple[Effect, ...]) -> Next | None:
         return None
     # C of another hole is void, and so is not among what was tried: a hole that the head left is not gone back to
     left = {one.setting.hole for one in case.trials if one.setting is not None}
+    free = free_kinds(settings_of(case.kit), case.order)
     best: tuple[float, int] | None = None
     for holes in range(
         -min(_holes_left(position, setting, True), MOST_HOLES),
@@ -327,7 +328,7 @@ def _another_hole(bench: Bench, learned: tuple[Effect, ...]) -> Next | None:
             continue
         by = hole_effect(case.rest, setting.counts, case.pitch)(holes)
         u = hypot(HEAD_SHARE_U * by, HEAD_MOVED_U)
-        likely = best_elsewhere(line, setting, target, settings_of(case.kit), by, u)
+        likely = best_elsewhere(line, setting, target, free, by, u)
         if likely > HOPEFUL and (best is None or (round(likely, 3), -abs(holes)) > (round(best[0], 3), -abs(best[1]))):
             best = likely, holes
     return None if best is None else _hole_words(bench, setting, *best, learned)

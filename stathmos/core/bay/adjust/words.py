@@ -118,6 +118,11 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
         change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
         one_step = Phrase("How far one step goes is not known on this rig: one, then measure C again.")
         return Phrase(change), joined(says, one_step)
+    if advice.verdict == CHANGE and advice.besides:
+        changes = [KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))]
+        changes += [KINDS[step.kind].change(step.by, step.to) for step in advice.besides]
+        at_once = "Both at once: each alone was tried, or is too tight. Every mark stands in its window then with {then} likelihood. Then measure C again."
+        return Phrase(" ".join(changes)), joined(says, Phrase(at_once, put))
     if advice.verdict == CHANGE and advice.then is not None:
         change = KINDS[advice.kind].change(advice.by, there(advice.to).of(advice.kind))
         two = "The first of two changes: with both, every mark stands in its window with {then} likelihood. Measure C in between."
@@ -155,7 +160,7 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
             f"Rock it, and read the marks of C once more: {first}rock it at both ends, and hold the tape to the same points."
         )
         why = Phrase(
-            "Springs stick, and a mark that was read twice is known better. As it was read it stands inside with {likely} likelihood.",
+            "Springs lag, and a mark that was read twice is known better. As it was read it stands inside with {likely} likelihood.",
             put,
         )
         return rock, joined(says, why)

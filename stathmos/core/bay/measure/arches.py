@@ -16,10 +16,17 @@ from stathmos.core.rig.bay import AGAIN, AT_BUMPERS, BUMPER_MIDDLE, CORNERS, SID
 from stathmos.core.uncertainty import rectangular, tape
 from stathmos.core.units import LENGTH, MM_PER_IN
 
-#: how far off a taped mark may be, mm: half a mark of reading and as much of placing, from memory, to be verified
-MARK_HALF_WIDTH = MM_PER_IN / 16
-#: how far from where it belongs a coupled rig's spring may stick, mm, rolled and rocked before it was read, and not
-STICKS_ROCKED, STICKS = MM_PER_IN / 16, MM_PER_IN / 8
+#: how far off a taped mark may be, mm: half a mark of reading and as much of placing, from memory, to be verified; the two together as
+#: one rectangle of the same standard uncertainty (JCGM 100, 4.3.9)
+MARK_HALF_WIDTH = MM_PER_IN / 32 * 2**0.5
+#: how far from where it belongs a coupled rig's spring stands that was not rocked, standard uncertainty in mm: an eighth, common
+#: practice; a spring lags to the bound of what it holds, so the bound itself is the doubt (a two-point distribution, JCGM 100, 4.3.9)
+STICKS = MM_PER_IN / 8
+ROCKED_LEAVES = 0.25  # of what springs hold, a roll and a rock leave so much: common practice
+STICKS_ROCKED = STICKS * ROCKED_LEAVES
+#: of that doubt so much is the same in every state, front and rear, since the rig comes off the jack in each: from memory, to be verified
+LAGS_ALIKE = 0.7
+LAG = "~lag"  # by what name that common part stands in a figure's spread
 #: how much otherwise the side that nobody taped may have moved, mm: from memory, to be verified
 OTHER_SIDE = MM_PER_IN / 8
 #: and how much more a front mark is off where nobody looked at the rear, mm: from memory, to be verified
@@ -28,7 +35,7 @@ REAR_UNSEEN = MM_PER_IN / 16
 _MEAN = Rule("Left and right are meaned.", COMMON_PRACTICE)
 _TWICE = Rule("A mark that was read twice, with a rock between, is meaned.", COMMON_PRACTICE)
 STICKING = Rule(
-    "Springs stick: rocked they stand within 1/16 in of where they belong, not rocked within ⅛ in.",
+    "Springs lag: the body stays behind where it came from, about ⅛ in, and a quarter of that once it was rocked.",
     f"{COMMON_PRACTICE}; {FROM_MEMORY}",
 )
 
@@ -141,14 +148,26 @@ def corner(rig: Rig, path: str, rocked: str = "") -> Anything:
     return work("(first + again) / 2", LENGTH, _both, _TWICE, first=first, again=again)
 
 
+def lagging(u: float, place: Place, end: str) -> dict[str, float]:
+    """Split a spring's doubt into what is alike in every coupled state and what is this state's own, standard uncertainties in mm.
+
+    The body stays behind where it came from: low in front and high at the rear, in B as in C, for it comes down off the jack in both.
+
+    >>> {name: round(u, 3) for name, u in lagging(1.0, B, "rear").items()}
+    {'~lag': -0.7, '~sticks rear b': 0.714}
+    """
+    alike = LAGS_ALIKE if end == "front" else -LAGS_ALIKE
+    return {LAG: alike * u, f"~sticks {end} {place.key}": (1 - LAGS_ALIKE**2) ** 0.5 * u}
+
+
 def sticking(rig: Rig, place: Place, end: str) -> float:
     """Standard uncertainty by the springs that stick at one end, mm; less where each mark was read twice with a rock between."""
     if not place.sticks:
         return 0.0
-    was_rocked, rocked = rig.choice(place.rocked) == "yes", rectangular(STICKS_ROCKED)
+    was_rocked = rig.choice(place.rocked) == "yes"
     if read_twice(rig, place, end):
-        return rocked / 2**0.5 if was_rocked else rocked
-    return rocked if was_rocked else rectangular(STICKS)
+        return STICKS_ROCKED / 2**0.5 if was_rocked else STICKS_ROCKED
+    return STICKS_ROCKED if was_rocked else STICKS
 
 
 def once_read_again(rig: Rig, place: Place, end: str, sides: int) -> float | None:
@@ -158,7 +177,7 @@ def once_read_again(rig: Rig, place: Place, end: str, sides: int) -> float | Non
     """
     if read_twice(rig, place, end):
         return None
-    one = float((rectangular(MARK_HALF_WIDTH) ** 2 / sides + rectangular(STICKS_ROCKED) ** 2) ** 0.5)
+    one = float((rectangular(MARK_HALF_WIDTH) ** 2 / sides + STICKS_ROCKED**2) ** 0.5)
     return one / 2**0.5 if rig.choice(place.rocked) == "yes" else one
 
 
@@ -193,7 +212,7 @@ def _end(rig: Rig, place: Place, end: str, sides: tuple[str, ...]) -> Anything:
         mean = work(f"{end}, taped once", LENGTH, lambda mark: mark, _MEAN, mark=next(iter(marks.values())))
     if isinstance(mean, Missing):
         return mean
-    more = {f"~sticks {end} {place.key}": sticking(rig, place, end)}
+    more = lagging(sticking(rig, place, end), place, end)
     if end == "front" and place.sticks and not any(_taped(rig, place.paths[f"rear_{side}"]) for side in SIDES):
         more[f"~rear not taped {place.key}"] = rectangular(REAR_UNSEEN)
     if len(marks) < len(SIDES) and rig.choice("bay.marks") != BUMPER_MIDDLE:

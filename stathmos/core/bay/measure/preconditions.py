@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from stathmos.core.bay.check import Check, seen
 from stathmos.core.bay.measure.arches import of_trial
+from stathmos.core.bay.measure.as_found import as_found
 from stathmos.core.bay.measure.sides import COUPLED, STANDS, WITH_BARS, uneven
 from stathmos.core.figures import Missing, Rule
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
@@ -39,6 +40,7 @@ def preconditions(rig: Rig, kit: Kit | None, known_good: bool = False) -> tuple[
             ),
             _levelling(rig),
             _air(rig, kit),
+            *as_found(rig),
             _trailer_level(rig),
             seen(
                 rig, "bay.good_same_spot", "same_spot", "Same spot as the known-good rig", "Same spot, same marks, trailer not moved.",

@@ -136,12 +136,13 @@ def restoration(states: States) -> Anything:
 
 
 def whose_rails_stand(found: tuple[Tried, ...]) -> Trial | None:
-    """The last trial whose rail was taped at both ends, the head not moved since; None where there is none."""
+    """The last trial whose rail was taped at both ends, or told by a level, the head not moved since; None where there is none."""
     return next(
         (
             one.trial
             for one in reversed(found)
-            if not one.void and one.trial.rail_front is not None and one.trial.rail_rear is not None
+            if not one.void
+            and (one.trial.bubble_way is not None or None not in (one.trial.rail_front, one.trial.rail_rear))
         ),
         None,
     )

@@ -22,8 +22,8 @@ from stathmos.core.bay.measure.frames import (
     over_axles,
 )
 from stathmos.core.bay.measure.learn import Believed
-from stathmos.core.bay.measure.likelihood import Draws, Expected, draws
-from stathmos.core.bay.measure.scale import Scale, begins_at, moved, restored_at
+from stathmos.core.bay.measure.likelihood import Draws, Expected, ExpectedFront, draws
+from stathmos.core.bay.measure.scale import Scale, begins_at, moved, restored_at, value_of
 from stathmos.core.bay_schools import (
     BAY_SCHOOLS,
     CANNOT_TELL,
@@ -135,11 +135,20 @@ class Taped:
 
     @property
     def expected(self) -> tuple[Expected, ...]:
-        """What else speaks of the restoration than this trial's own marks: the weighbridge, and what was learned."""
-        found = [] if self.weighed is None else [Expected(self.weighed.value, self.weighed.u, None)]
-        if self.learned is not None and self.scale is not None:
-            found.append(Expected(self.learned.mean, self.learned.u, self.scale.rise if self.scale.supposed else None))
-        return tuple(found)
+        """What scales say of the restoration, where pass 3 was read with this setting."""
+        return () if self.weighed is None else (Expected(self.weighed.value, self.weighed.u),)
+
+    @property
+    def expected_front(self) -> ExpectedFront | None:
+        """Where the model and the other trials make one expect the front of this setting over its axle; None where that is not known."""
+        scale = self.scale
+        if self.learned is None or scale is None:
+            return None
+        before = Marks(front_a=value_of(self.states.a.front), front_b=value_of(self.states.b.front))
+        zero = begins_at(before, scale)
+        return (
+            None if zero is None else ExpectedFront(zero - self.learned.mean * scale.rise, self.learned.u * scale.rise)
+        )
 
     def miss(self, school: BaySchool) -> float | None:
         """How far outside of its window the rig truly stands, on the average, mm; nothing of it where it is inside."""
@@ -152,7 +161,7 @@ class Taped:
     @Lazily
     def _draws(self) -> Draws:
         taped, over = self._at_the_marks.figures, over_axles(self.states)
-        return draws((taped, over) if self.is_at_bumpers else (taped,), over, self.expected)
+        return draws((taped, over) if self.is_at_bumpers else (taped,), over, self.expected, self.expected_front)
 
 
 def in_force(rules: Rules) -> tuple[str, Authority]:
@@ -169,20 +178,30 @@ def in_force(rules: Rules) -> tuple[str, Authority]:
     return rules.restoration.key, rules.restoration.authority
 
 
-def band(school: BaySchool, marks: Marks, scale: Scale | None) -> Band | None:
-    """Between which restorations the marks are predicted to stand as a school wants; None where that is not known.
+@dataclass(frozen=True, kw_only=True)
+class EndSpan:
+    """Between which restorations one end's mark stands in a school's window; infinite where it has no edge on that side."""
 
-    Reckoned from C as taped, else from B. Marks that nobody taped are left out of it.
+    end: str
+    low: float
+    high: float
+
+
+def end_spans(school: BaySchool, marks: Marks, scale: Scale | None) -> tuple[EndSpan, ...]:
+    """Each end's window of a school, in restoration; none where that is not known.
+
+    Reckoned from C as taped, else from B. Marks that are not taped are left out of it.
     """
     if scale is None:
-        return None
+        return ()
     start = marks if marks.front_c is not None else replace(marks, front_c=marks.front_b, rear_c=marks.rear_b)
     here = restored_at(school, start, scale)
     if here is None:
-        return None
+        return ()
     then = moved(start, scale, 1.0)
-    low, high = -1e9, 1e9
+    found = []
     for one in school.stands:
+        low, high = -math.inf, math.inf
         for edge, sign in ((one.low, 1.0), (one.high, -1.0)):
             at, after = edge.of(start), edge.of(then)
             mark, mark_then = getattr(start, one.mark), getattr(then, one.mark)
@@ -193,7 +212,15 @@ def band(school: BaySchool, marks: Marks, scale: Scale | None) -> Band | None:
             if abs(slope) > 1e-12:
                 crossing = here - room / slope
                 low, high = (max(low, crossing), high) if slope > 0 else (low, min(high, crossing))
-    if low <= -1e8 or high >= 1e8:
+        found.append(EndSpan(end=one.end, low=low, high=high))
+    return tuple(found)
+
+
+def band(school: BaySchool, marks: Marks, scale: Scale | None) -> Band | None:
+    """Between which restorations the marks are predicted to stand as a school wants; None where that is not known."""
+    spans = end_spans(school, marks, scale)
+    low, high = max((one.low for one in spans), default=-math.inf), min((one.high for one in spans), default=math.inf)
+    if not math.isfinite(low) or not math.isfinite(high):
         return None
     if low > high:  # no restoration does: one aims between what the one end wants and what the other does
         low = high = (low + high) / 2

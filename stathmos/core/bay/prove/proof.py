@@ -9,16 +9,17 @@ from stathmos.core.figures import Anything, Missing, expanded
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.looks import LEAST, SEEN, Look, wanted
 from stathmos.core.mounts import MOUNTS
-from stathmos.core.phrases import Phrase, Quantity
+from stathmos.core.phrases import Phrase, Quantity, as_text
 from stathmos.core.rig import Rig, Trial
 from stathmos.core.rig.bay import NOT_ON
+from stathmos.core.schools import LevelSchool
 from stathmos.core.settings import SIDES, Counted, counted_in
 from stathmos.core.stock import Kit
 from stathmos.core.tolerances import ATTITUDE, PAST_BRACKET, SAME, Between
 from stathmos.core.units import LENGTH
 
 
-def attitude_check(apart: Anything, trial: Trial | None, kit: Kit | None) -> Check:
+def attitude_check(apart: Anything, trial: Trial | None, kit: Kit | None, level: LevelSchool) -> Check:
     """Within 1¼ in; too high in front, the head goes down a hole, too low, up."""
     paths = (f"trials.{trial.key}.rail_front", f"trials.{trial.key}.rail_rear") if trial else ()
     if kit is None:
@@ -28,7 +29,8 @@ def attitude_check(apart: Anything, trial: Trial | None, kit: Kit | None) -> Che
         floor = apart.needs == ("bay.floor",)
         says = (
             "The floor is not flat: what the rail says there is no attitude. Level the trailer by a level laid on the frame, tape both "
-            "ends of the rail there, leave the rig on its spot and tape them again with the bars on; or measure on a flat floor."
+            "ends of the rail there, leave the rig on its spot and tape them again with the bars on; lay a 4 ft level on the rail with the "
+            "bars on; or measure on a flat floor."
             if floor
             else "The rail is not measured front and rear with the bars on."
             if kit is not None
@@ -55,6 +57,10 @@ def attitude_check(apart: Anything, trial: Trial | None, kit: Kit | None) -> Che
             paths,
             ATTITUDE.rule,
         )
+    if not level.holds(apart.value):
+        other = f"; the shop's method is “{as_text(level.name)}”."
+        stands = Phrase(f"The rail stands {{apart}} {way}, within {{limit}}{other}", said)
+        return Check("attitude", "Trailer attitude", CAUTION, stands, level.means, paths, level.rule)
     state = (
         CAUTION
         if abs(apart.value) + expanded(apart) > ATTITUDE.value and abs(apart.value) > 0.9 * ATTITUDE.value
@@ -111,9 +117,9 @@ def went_on(trial: Trial | None) -> Check | None:
     return Check("went_on", "How the bars went on", state, Phrase(says), why, paths)
 
 
-def proofs(rig: Rig, kit: Kit | None, trial: Trial | None, apart: Anything) -> tuple[Check, ...]:
+def proofs(rig: Rig, kit: Kit | None, trial: Trial | None, apart: Anything, level: LevelSchool) -> tuple[Check, ...]:
     """Every proof that this rig needs: its attitude, its bars' ends, and what its family is looked at for."""
-    found: list[Check | None] = [attitude_check(apart, trial, kit)]
+    found: list[Check | None] = [attitude_check(apart, trial, kit, level)]
     if kit is None:
         found.append(_empty(rig))
     else:

@@ -10,6 +10,7 @@ from stathmos.core.answer import Assessment
 from stathmos.core.bay.adjust import Adjusted
 from stathmos.core.bay.adjust.words import DONE_VERDICTS
 from stathmos.core.bay.measure import Measured, matches_a_rig
+from stathmos.core.bay.measure.as_found import IS_NEW, was_used
 from stathmos.core.bay.measure.trials import Tried, new_key
 from stathmos.core.bay.prove import Proved
 from stathmos.core.bay.prove.proof import looks_of
@@ -27,8 +28,10 @@ from stathmos.core.rig.bay import (
     BUMPER_MIDDLE,
     CORNERS,
     FLAT,
+    FRONT_HIGH,
     NOT_FLAT,
     NOT_ON,
+    REAR_HIGH,
     corner_path,
     corners_taped,
     trial_number,
@@ -137,6 +140,8 @@ def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]
             so=NONE_FITTED,
         ),
     ]
+    if marks:
+        asked += _as_found(rig)
     if rig.choice("bay.floor") == NOT_FLAT:
         why = "Only differences on one spot count there."
         asked.append(
@@ -171,6 +176,19 @@ def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]
             ),
         ]
     return ticked_first(asked + (_known_good(rig) if known_good else []))
+
+
+def _as_found(rig: Rig) -> list[Question]:
+    """Whether the hitch is new, and how a used one was found."""
+    why = "A hitch that was used before is looked at before it goes on."
+    asked = [optional(question(rig, IS_NEW, "Is the hitch new?", why, so=YES))]
+    if was_used(rig):
+        asked += [
+            question(rig, "bay.found_torque", "Were its bolts at their torque, as found?", "Never trust the last fitter's torque.", so=YES),
+            question(rig, "bay.found_bars", "Are its bars straight?", "A bowed bar is a kit too light for its load.", so=YES),
+            question(rig, "bay.found_holes", "Are its holes round and its pins snug?", "A worn hole lets the head move.", so=YES),
+        ]  # fmt: skip
+    return asked
 
 
 def _before_coupling(rig: Rig) -> list[Question]:
@@ -273,7 +291,9 @@ def next_trials(measured: Measured) -> Trials | None:
 
 _JACK = "A jack that carries hides the tongue."
 _ROCK = "Roll the rig a length, rock it at both ends. Done?"
-_WHY_ROCK = "Springs stick: rocked, a mark stands within 1/16 in of where it belongs; not rocked, within ⅛ in."
+_WHY_ROCK = (
+    "Springs lag: a mark stands about ⅛ in behind where it belongs, and a quarter of that once the rig was rocked."
+)
 
 
 def _read_again(rig: Rig, paths: dict[str, str], state: str, wanted: bool) -> list[Question]:
@@ -312,12 +332,17 @@ def _trial(
     asked += _air(rig, f"{place}.air_pressure")
     paths = {corner: f"{place}.{corner}" for corner in corners_taped(rig.choice("bay.marks"))}
     asked += _wanted(_marks(rig, paths, "bars on", "State C, jack clear of the ground."), needs, "c")
-    asked += _read_again(rig, paths, "bars on", again)
+    rails = [
+        question(rig, f"{place}.rail_{end}", f"Rail {end}, bars on", "The trailer's attitude.", f"rail_{end}")
+        for end in ("front", "rear")
+    ]
+    by_level = bool(rig.choice(f"{place}.bubble_way"))
     asked += [
-        question(rig, f"{place}.rail_front", "Rail front, bars on", "The trailer's attitude.", "rail_front"),
-        question(rig, f"{place}.rail_rear", "Rail rear, bars on", "The trailer's attitude.", "rail_rear"),
+        *(optional(one) if by_level else one for one in rails),
         optional(question(rig, f"{place}.ball_coupled", "Ball height, coupled, bars on", _WHY_BALL, "ball")),
     ]
+    if rig.choice("bay.floor") == NOT_FLAT:
+        asked += _by_level(rig, place)
     if rig.bay.good_tongue is not None:
         why = "The tongue of the known-good rig is the target, while the trailer is not moved."
         asked.append(_tongue(rig, key, why))
@@ -327,6 +352,17 @@ def _trial(
     if rig.weighing.bridge_front_bars is not None:
         why = "Only then tape and weighbridge speak of the same setting."
         asked.append(question(rig, f"{place}.weighed", "Was weighbridge pass 3 read with this setting?", why))
+    # last, since it may come to be asked while the rest is still being taped
+    return asked + _read_again(rig, paths, "bars on", again)
+
+
+def _by_level(rig: Rig, place: str) -> list[Question]:
+    """What a level laid on the frame tells, on a floor that is not flat."""
+    why = "A bubble tells slope on any floor."
+    asked = [optional(question(rig, f"{place}.bubble_way", "What does a 4 ft level on the rail say, bars on?", why))]
+    if rig.choice(f"{place}.bubble_way") in (FRONT_HIGH, REAR_HIGH):
+        lift = "Lift the level's low end until the bubble centers: by how much?"
+        asked.append(optional(question(rig, f"{place}.bubble", lift, why)))
     return asked
 
 
@@ -491,9 +527,9 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
                     question(rig, "bay.rocked_b", _ROCK, _WHY_ROCK, so=YES),
                     *_air(rig, "bay.air_pressure_b"),
                     *_wanted(_marks(rig, corners["b"], "coupled, no bars", why_b), needs, "b"),
-                    *_read_again(rig, corners["b"], "coupled, no bars", _asks(adjusted, "bay.")),
                     *([optional(question(rig, "bay.ball_coupled_b", "Ball height, coupled, no bars", _WHY_BALL, "ball"))] if kit is not None else []),
                     *gauge,
+                    *_read_again(rig, corners["b"], "coupled, no bars", _asks(adjusted, "bay.")),
                 ],
             ),
         ]  # fmt: skip

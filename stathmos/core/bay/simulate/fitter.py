@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -10,12 +10,12 @@ import numpy as np
 from stathmos.core.bay.adjust import coach
 from stathmos.core.bay.adjust.case import Case, advised, start
 from stathmos.core.bay.measure import calibrate
-from stathmos.core.bay.measure.arches import Arches, arches, of_trial, once_read_again
+from stathmos.core.bay.measure.arches import ROCKED_LEAVES, Arches, arches, of_trial, once_read_again
 from stathmos.core.bay.measure.lines import expected, told_by
 from stathmos.core.bay.measure.scale import scale_of
 from stathmos.core.bay.measure.trials import Setting, tried
 from stathmos.core.bay.measure.windows import Taped, window
-from stathmos.core.bay.simulate.truth import ROCKED_LEAVES, Habits, Hidden, Truth, changed, drawn
+from stathmos.core.bay.simulate.truth import Habits, Hidden, Truth, changed, drawn
 from stathmos.core.bay_schools import BAY_SCHOOLS, Marks
 from stathmos.core.coupled import Rest, coupled
 from stathmos.core.entry import FLAG
@@ -108,10 +108,16 @@ def play(
     )  # fmt: skip
 
 
-def many(number: int, habits: Habits = Habits(), seed: int = 20261123, school: str = "half_to_full") -> list[Played]:
-    """So many rigs worked through, the same ones for the same seed."""
+def many(
+    number: int, habits: Habits = Habits(), seed: int = 20261123, school: str = "half_to_full", kits: Sequence[Kit] = ()
+) -> list[Played]:
+    """So many rigs worked through, the same ones for the same seed; each on one of some kits, where any are given."""
     rng = np.random.default_rng(seed)
-    return [play(drawn(rng), rng, habits, school) for _ in range(number)]
+    found = []
+    for _ in range(number):
+        kit = kits[int(rng.integers(len(kits)))] if kits else None
+        found.append(play(drawn(rng, kit, habits), rng, habits, school))
+    return found
 
 
 def before_the_bars(truth: Truth, rng: np.random.Generator, habits: Habits = Habits()) -> Bay:
@@ -144,8 +150,7 @@ class Yard:
 
     def taped(self, marks: Marks, state: str, ends: str) -> dict[str, Given]:
         """Every mark of a state to the sixteenth, by its field; coupled, each end stands off by what its springs hold."""
-        holds = self.habits.holds * (ROCKED_LEAVES if self.habits.rocks else 1.0) if state != "a" else 0.0
-        off = {end: self.rng.uniform(-holds, holds) for end in ("front", "rear")}
+        off = {end: self._off(marks, state, end) for end in ("front", "rear")}
         place = "trials.trial." if state == "c" else "bay."
         return {
             f"{corner}{ends}": _mark(
@@ -154,6 +159,17 @@ class Yard:
             )
             for corner in CORNERS
         }
+
+    def _off(self, marks: Marks, state: str, end: str) -> float:
+        """How far an end stands from where it belongs: uncoupled not at all; never further behind than it has come."""
+        if state == "a":
+            return 0.0
+        leaves = ROCKED_LEAVES if self.habits.rocks else 1.0
+        came_from = "b" if state == "c" and self.habits.lags_back else "a"
+        came = getattr(marks, f"{end}_{came_from}") - getattr(marks, f"{end}_{state}")
+        way = came if came_from == "b" else getattr(marks, f"{end}_a") - getattr(marks, f"{end}_b")
+        behind = min(abs(self.habits.lags), abs(way)) * leaves * (1.0 if (way > 0) == (self.habits.lags > 0) else -1.0)
+        return float(behind + self.rng.uniform(-1, 1) * self.habits.holds * leaves)
 
     def _read(self, height: float, corner: str) -> float:
         assert self.floor is not None

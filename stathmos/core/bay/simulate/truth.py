@@ -15,27 +15,37 @@ import numpy as np
 from stathmos.core import statics
 from stathmos.core.bay.measure.scale import rear_follows
 from stathmos.core.bay_schools import Marks
-from stathmos.core.coupled import Rest, bar_stiffness, wound
-from stathmos.core.figures import Given, Missing, Provenance
+from stathmos.core.coupled import Rest, bar_rate_at, bar_stiffness, rate_stated_at, wound
+from stathmos.core.figures import Given, Missing, Provenance, sure
 from stathmos.core.heights import Geometry
 from stathmos.core.rig import Bay, Trial
 from stathmos.core.schools import RESTORATION_SCHOOLS
-from stathmos.core.settings import settings_of
+from stathmos.core.settings import LIFTS, PLACES, TABLE, TILTS, settings_of
 from stathmos.core.stock import Kit
 from stathmos.core.units import ANGLE, COUNT, COUPLE, KG_PER_LB, LENGTH, MM_PER_IN, RATE, WEIGHT
 
 Described = TypeVar("Described", Kit, Trial, Bay)
-ROCKED_LEAVES = 0.25  # of what springs hold, a rock leaves so much: from memory, to be verified
+#: how far off the catalog the effect of one step may be, as a share: from memory, to be verified
+EFFECT_OFF = {TILTS: 0.2, LIFTS: 0.1, TABLE: 0.2}
 
 
 @dataclass(frozen=True, kw_only=True)
 class Habits:
-    """How a fitter works, and what his rig is like. ``holds``: how far a spring can stand from where it belongs, mm, that nobody
-    rocked; ``rocks``: whether he rocks it before he reads. ``floor``: how far the floor may lean between marks, mm."""
+    """How a fitter works, and what the rig is like. Lengths mm.
+
+    ``holds``: how far a spring can stand from where it belongs, either way, when the rig was not rocked; ``lags``: how far each end
+    stays behind where it came from, ``lags_back`` in C behind B instead of behind A; ``rocks``: whether the rig is rocked before it
+    is read. ``floor``: how far the floor may lean between marks. ``springs``: how far off their class they may be, as a share;
+    ``least_rise``: how far coupling lifts the front at least.
+    """
 
     holds: float = 0.0
+    lags: float = 0.0
+    lags_back: bool = False
     rocks: bool = True
     floor: float = 0.5 * MM_PER_IN
+    springs: float = 0.25
+    least_rise: float = 0.375 * MM_PER_IN
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -67,7 +77,10 @@ class Truth:
         kinds = {one.kind.key: one for one in settings_of(self.kit)}
         wind = sum(wound(kinds[kind], number, self.d) for kind, number in counts.items())
         assert self.kit.bar_rate is not None
-        K = bar_stiffness(self.kit.bar_rate.value, self.d)
+        stated = sure(
+            rate_stated_at(self.kit, self.kit.bracket_distance or Missing(("stock.kit.bracket_distance",)))
+        ).value
+        K = bar_stiffness(bar_rate_at(self.kit.bar_rate.value, stated, self.d), self.d)
         return statics.equilibrium_with_bars(self.T, self.w, self.o, self.L, self.k_f, self.k_r, K, wind, self.offset).M
 
     def restored(self, counts: Mapping[str, float]) -> float:
@@ -117,10 +130,10 @@ class Hidden:
     believed: Rest
 
 
-def drawn(rng: np.random.Generator, kit: Kit | None = None) -> Hidden:
-    """A rig whose front rises ⅜ in and more, and whose kit can bring it into the default window.
+def drawn(rng: np.random.Generator, kit: Kit | None = None, habits: Habits = Habits()) -> Hidden:
+    """A rig whose front rises as far as the habits want, and whose kit can bring it into the default window.
 
-    Springs 25 % off their class, bars 30 % off the drawing, tilt and lift of a step 20 and 10 %, slack one step, the tongue 10 %.
+    Bars 30 % off the drawing, tilt and lift of a step 20 and 10 %, slack one step, the tongue 10 %; springs by the habits.
     """
     while True:
         book = kit or usual_kit(rng)
@@ -129,21 +142,34 @@ def drawn(rng: np.random.Generator, kit: Kit | None = None) -> Hidden:
         class_rates = [rng.uniform(low, high) * KG_PER_LB / MM_PER_IN for low, high in ((380, 700), (500, 1100))]
         offset = rng.uniform(0.5, 2.0) * MM_PER_IN
         assert book.bar_rate is not None and book.bracket_distance is not None
-        own: dict[str, Given] = {"bar_rate": replace(book.bar_rate, value=book.bar_rate.value * rng.uniform(0.7, 1.3))}
-        for name, off in (("washer_tilt", 0.2), ("step_lift", 0.1)):
-            given: Given | None = getattr(book, name)
-            if given is not None:
-                own[name] = replace(given, value=given.value * rng.uniform(1 - off, 1 + off))
-        for one in settings_of(book):
-            if one.slack is not None:
-                own[f"{one.kind.place}_slack"] = replace(one.slack, value=one.slack.value + rng.uniform(-1, 1))
         truth = Truth(
-            T=T, w=w, o=o, L=L, d=book.bracket_distance.value, offset=offset, kit=changed(book, own),
-            k_f=class_rates[0] * rng.uniform(0.75, 1.25), k_r=class_rates[1] * rng.uniform(0.75, 1.25),
+            T=T, w=w, o=o, L=L, d=book.bracket_distance.value, offset=offset, kit=_as_built(book, rng),
+            k_f=class_rates[0] * rng.uniform(1 - habits.springs, 1 + habits.springs),
+            k_r=class_rates[1] * rng.uniform(1 - habits.springs, 1 + habits.springs),
         )  # fmt: skip
-        if truth.rise > 0.375 * MM_PER_IN and _can_be_set(truth):
+        if truth.rise > habits.least_rise and _can_be_set(truth):
             weighed = T * rng.uniform(0.9, 1.1)
             return Hidden(truth=truth, believed=_believed(truth, book, weighed, class_rates))
+
+
+def _as_built(book: Kit, rng: np.random.Generator) -> Kit:
+    """A kit as it truly is: its bars, what a step of each kind does, and where the bars just touch, off the catalog."""
+    assert book.bar_rate is not None
+    own: dict[str, Given] = {"bar_rate": replace(book.bar_rate, value=book.bar_rate.value * rng.uniform(0.7, 1.3))}
+    for one in settings_of(book):
+        place = PLACES[one.kind.place]
+        off = EFFECT_OFF[one.kind.works]
+        if one.effect is not None:
+            own[place.effect] = replace(one.effect, value=one.effect.value * rng.uniform(1 - off, 1 + off))
+        if one.heights and one.slack is not None:
+            touching, scale = one.height(one.slack.value), rng.uniform(1 - off, 1 + off)
+            own |= {
+                f"{place.one}_height_{row}": replace(given, value=touching.value + (given.value - touching.value) * scale)
+                for row, given in enumerate(one.heights, 1) if given is not None and touching is not None
+            }  # fmt: skip
+        elif one.slack is not None:
+            own[f"{place.key}_slack"] = replace(one.slack, value=one.slack.value + rng.uniform(-1, 1))
+    return changed(book, own)
 
 
 def _can_be_set(truth: Truth) -> bool:

@@ -47,8 +47,7 @@ class Command(BaseCommand):
         told: dict[str, Any] = {}
         if bay.begun(rig_file.rig) and not judged.declined:
             fitted = bay.fit(rig_file.rig, stock=rig_file.stock)
-            told = {"bay": report.in_the_bay(fitted), "bay_state": fitted.state}
-            told["desk_state"] = (judged.desk or judged.verdict).state
+            told = {"bay": report.in_the_bay(fitted)}
         told = {**report.plain(judged), **told}
         if options["format"] == "json":
             self.stdout.write(json.dumps(told, ensure_ascii=False, indent=2))
