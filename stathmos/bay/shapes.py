@@ -33,7 +33,7 @@ QuestionShape = shape(
     side=text(),
     answered=Truth(),
     optional=Truth(help_text="A check more, without which the work is whole."),
-    halves=Truth(help_text="A count that may be a half."),
+    parts=Whole(help_text="Into how many parts one of a count may be divided."),
     none=Text(help_text="How it is said that there is none; blank where there always is one."),
     balls=BallUpShape(many=True, help_text="A mount's own balls, each of which may be up."),
     page=text(),
@@ -58,6 +58,7 @@ QuestionShape = shape(
         )
     ),
 )
+BayStepShape = shape("BayStep", does=text(), why=text(), caution=text())
 SectionShape = shape(
     "BaySection",
     key=text(),
@@ -65,8 +66,12 @@ SectionShape = shape(
     kind=s.ChoiceField(["tools", "questions", "steps", "coach", "torque", "result"]),
     state=s.ChoiceField(["open", "part done", "complete"]),
     questions=QuestionShape(many=True),
-    steps=shape("BayStep", does=text(), why=text(), caution=text())(many=True),
+    steps=BayStepShape(many=True),
+    off=BayStepShape(many=True, help_text="How it is undone again."),
     joints=_TEXTS,
+    unsafe=shape("Unsafe", name=text(), state=_flag())(
+        many=True, help_text="What must be tight or made sure before it, and is not."
+    ),
 )
 WindowShape = shape(
     "BayWindow",

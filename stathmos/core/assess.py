@@ -131,6 +131,7 @@ def assess(
     rest = coupled.Rest(
         weights.tongue, weights.gross, loads.front, loads.rear, geometry, found.ball_standing, found.coupler,
         rig.figure("trailer.frame_length"), bracket, kit, rules.restoration, fitted.couples.aim,
+        lifts=found.offset if rules.offset.lifted else None,
     )  # fmt: skip
     choice = Choice(
         kits=kits,

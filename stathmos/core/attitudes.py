@@ -109,7 +109,13 @@ def attitudes(
         tongue = load.tongue
         settled = heights.settled(tongue, on_hitch.couples(tongue).aim, on_hitch.geometry).ball
         coupler = found.coupler if load is planned else _coupler(rig, found.coupler, planned, load)
-        level = heights.level_height(coupler, settled)
+        rules = on_hitch.rules
+        offset = (
+            heights.ball_offset(rules, tongue, settled, coupler, Missing(("hitch.old_ball_height",)))
+            if rules.offset.lifted
+            else settled
+        )
+        level = heights.level_height(coupler, offset)
         stands = heights.attitude(found.ball_standing, found.ball_wanted, level, rig)
         told.append(
             Stands(key=key, name=_NAMES[key], tongue=tongue, settle=settled, rail=stands.rail, pitch=stands.pitch)

@@ -83,7 +83,12 @@ class OnHitch:
         return loading.vehicle_loads(rig, placed, self.hardware, self.geometry.o, planned)
 
     def above(self, tongue: Anything, couple: Anything) -> Figure | Missing:
-        """How far the coupled ball stands above where the trailer is level, under a tongue in kg and a couple in kg·mm; mm."""
+        """How far the coupled ball stands above where the trailer is level, under a tongue in kg and a couple in kg·mm; mm.
+
+        Where the head lifts the ball as it is loaded, only the tape tells.
+        """
+        if self.rules.offset.lifted:
+            return Missing(("hitch.ball_height",))
         g = self.geometry
         return axles.above_level(
             self.heights.ball_standing,

@@ -122,7 +122,8 @@ class Coupled:
 
 @dataclass(frozen=True)
 class Rest:
-    """What the states are worked out from: the loads and lengths of this rig on this hitch."""
+    """What the states are worked out from: the loads and lengths of this rig on this hitch. ``lifts``: what the head lowers the ball by
+    before it is loaded, and lifts it by again; None where it lifts nothing."""
 
     tongue: Anything
     gross: Anything
@@ -136,6 +137,7 @@ class Rest:
     kit: Kit | None
     school: RestorationSchool
     aim: Anything
+    lifts: Anything | None = None
 
 
 def wound(one: Allowed, count: float, d: float) -> float:
@@ -335,7 +337,7 @@ def _state(key: str, name: str, rest: Rest, M: Anything) -> CoupledState:
         lambda ball, settle: ball - settle,
         None,
         ball=rest.ball,
-        settle=sunk.ball,
+        settle=rest.lifts if rest.lifts is not None and key == "bars" else sunk.ball,
     )
     pitch = work(
         "pitch = (coupled ball − level ball) / L", SLOPE, statics.trailer_pitch, None,

@@ -65,7 +65,7 @@ class Entry:
     ``low``/``high``: outside them a figure cannot be believed (core units).
     ``usual``: the provenance that a figure in this field mostly has.
     ``choices``: value -> word, for a choice. ``datums``: the first is the usual one.
-    ``halves``: a count that may be half of one (half a chain link).
+    ``parts``: into how many parts one of a count may be divided: two for half a chain link, four for a quarter turn.
     ``of``: what it is read of; none for what a maker's figure says of a part. ``under``: what it is taken under besides.
     ``second``: it is read a second time what the key of its item names, and means what that means.
     ``bounds``: it may be written as “< 100”. ``guess``: a guess of it decides nothing, and may stand: a typical rate, a price.
@@ -80,7 +80,7 @@ class Entry:
     usual: str = "label"
     choices: tuple[tuple[str, str], ...] = ()
     datums: tuple[str, ...] = ()
-    halves: bool = False
+    parts: int = 1
     of: Subject | None = None
     under: tuple[Under, ...] = ()
     guess: bool = False
@@ -126,7 +126,7 @@ def described(
     usual: str = "label",
     choices: tuple[tuple[str, str], ...] = (),
     datums: tuple[str, ...] = (),
-    halves: bool = False,
+    parts: int = 1,
     of: Subject | None = None,
     under: tuple[Under, ...] = (),
     guess: bool = False,
@@ -139,7 +139,7 @@ def described(
     As `dataclasses.field` does, it says the type of what the field holds, and not that of a `Field`.
     """
     entry = Entry(
-        label, dimension, read_at, low, high, usual, choices, datums, halves, of, under, guess, bounds, blank=blank, none=none
+        label, dimension, read_at, low, high, usual, choices, datums, parts, of, under, guess, bounds, blank=blank, none=none
     )  # fmt: skip
     return field(default=None, metadata={"entry": entry})
 

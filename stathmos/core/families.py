@@ -1,177 +1,339 @@
-"""Families of hitches: how each is set, proved, tightened and spoken of. All that differs between them is data here.
+"""Families of hitches: how each is made, set, proved, tightened and spoken of. All that differs between them is data here.
 
-What a family's bars are set by stands with each kit (`settings`); what is looked at, in `looks`; its bolts, in `joints`.
+What a family's bars are set by stands with each kit (`settings`); what is looked at, in `looks`; its bolts, in `joints`; what its
+steps mean, in `procedure`.
 """
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
-from stathmos.core.looks import OF_EVERY_RIG, PAST
+from stathmos.core.joints import JOINTS
+from stathmos.core.looks import LOOKS, OF_EVERY_RIG, PAST
 from stathmos.core.mounts import AT_THE_HEAD
+from stathmos.core.procedure import (
+    BRACKETS,
+    COUPLE,
+    COUPLED_UP,
+    LIFT,
+    LOAD,
+    LOOK,
+    MOUNT,
+    MOUNTING,
+    PUT_ON,
+    RELEASE,
+    ROLL,
+    SECURE,
+    SETTING,
+    TIGHT_AGAIN,
+    TORQUE,
+    UNHOOKING,
+    Step,
+    in_order,
+)
 
 _LOADED = "A loaded bar or lever can injure: stand clear of its end."
 _JACKED = "Jack on level ground only."
 
-
-@dataclass(frozen=True, kw_only=True)
-class Words:
-    """One step, with why, and the caution where it can hurt."""
-
-    does: str
-    why: str
-    caution: str = ""
+#: what a hitch can be made of besides its shank and its ball, and what of it is drawn
+BARS, ON_BRACKETS, ON_CHAINS, LEVERS, TENSION, CYLINDER, SCREW, TILT = (
+    "bars", "brackets", "chains", "levers", "tension chains", "cylinder", "screw", "tilt",
+)  # fmt: skip
 
 
 @dataclass(frozen=True, kw_only=True)
 class Family:
     """One way of distributing weight, or of carrying it.
 
-    ``hold`` is what holds the bars; ``mounted`` is how it is mounted, step by step; ``looks`` are looked at, in the order of the work. ``before``: what is done before the bars go
-    on, in the bay; ``lift``, ``put_on`` (with the setting behind it), ``secure``: steps of coupling; ``unload``, ``take_off``: of
-    uncoupling. ``no_sway_control``: what a kit without it says, behind its name. ``friction``: what built-in sway control works by.
-    ``tightened``: its joints in their order, those before the bars go on first. ``card``: what the customer is told. ``cautions``
-    stand beside the rest. ``gauged``: a gauge under its ball is read; ``levered``: its bars go on with the rig lifted, so that it is
-    asked how they did. ``bars``: whether it has any. ``turning``: the friction, N·m, by which built-in sway control holds the
-    hitch's turning: from memory, to be verified, and known to half either way.
+    ``made_of``: its parts; ``hold``: what holds its bars. ``own``: the steps of its procedure that are its own, in the order of the
+    work. ``no_sway_control``: what a kit without it says, behind its name. ``friction``: what built-in sway control works by.
+    ``card``: what the customer is told, ``cautions`` beside the rest. ``gauged``: a gauge under its ball is read; ``levered``: its
+    bars go on with the rig lifted, so that it is asked how they did. ``turning``: the friction, N·m, by which built-in sway control
+    holds the hitch's turning: from memory, to be verified, and known to half either way.
     """
 
     key: str
     words: str
+    made_of: tuple[str, ...] = ()
     hold: str = ""
-    bars: bool = True
-    looks: tuple[str, ...]
-    mounted: tuple[str, ...] = ("shank", "hole", *AT_THE_HEAD, "plate")
-    before: tuple[Words, ...] = ()
-    lift: Words | None = None
-    put_on: str = ""
-    secure: str = ""
-    unload: Words | None = None
-    take_off: Words | None = None
+    own: tuple[Step, ...]
     no_sway_control: str = ""
     friction: str = ""
     turning: float = 300.0
-    first: tuple[str, ...] = ("ball_nut", "frame_bolts")
-    last: tuple[str, ...] = ("head_bolts", "bracket_bolts")
     card: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
     gauged: bool = False
     levered: bool = True
 
     @property
+    def bars(self) -> bool:
+        """Whether it has any, or what does their work."""
+        return bool(self.made_of)
+
+    @property
+    def lifts(self) -> bool:
+        """Whether its head lifts the ball once it is loaded: what is taped with the bars on says how level the trailer stands."""
+        return SCREW in self.made_of
+
+    @cached_property
+    def steps(self) -> tuple[Step, ...]:
+        """Its whole procedure, from the shank in the receiver to the bars on their rack."""
+        return in_order((*self.own, *_OF_EVERY_HITCH))
+
+    def at(self, *stages: str) -> tuple[Step, ...]:
+        """Its steps at some stages."""
+        return tuple(one for one in self.steps if one.stage in stages)
+
+    def told(self, *stages: str) -> tuple[Step, ...]:
+        """Its steps at some stages that are done by their own words."""
+        return tuple(one for one in self.at(*stages) if one.does)
+
+    def of(self, *kinds: str, stages: tuple[str, ...] = ()) -> tuple[str, ...]:
+        """What its steps of some kinds are of, in order."""
+        return tuple(
+            one.of for one in self.steps if one.kind in kinds and one.of and (not stages or one.stage in stages)
+        )
+
+    @cached_property
+    def mounted(self) -> tuple[str, ...]:
+        """How it is mounted, step by step."""
+        return self.of(MOUNT)
+
+    @cached_property
+    def looks(self) -> tuple[str, ...]:
+        """What is looked at, in the order of the work."""
+        return self.of(LOOK, SECURE)
+
+    def stage_of(self, look: str) -> str:
+        """When one thing is looked at."""
+        return next(one.stage for one in self.steps if one.of == look and one.kind in (LOOK, SECURE))
+
+    def tight_at(self, stage: str) -> tuple[str, ...]:
+        """The joints that are tightened at a stage."""
+        return self.of(TORQUE, stages=(stage,))
+
+    @cached_property
+    def tightened(self) -> tuple[str, ...]:
+        """Its joints in the order in which they are first tightened."""
+        return tuple(dict.fromkeys(self.of(TORQUE)))
+
+    @property
     def reaches_past(self) -> bool:
         """Whether its bars end so far past their brackets; else they end at them."""
         return PAST in self.looks
 
-    @property
-    def tightened(self) -> tuple[str, ...]:
-        """Its joints in the order in which they are tightened."""
-        return (*self.first, *self.last)
+
+def _mounted(*keys: str) -> tuple[Step, ...]:
+    return tuple(Step(key=f"mount_{key}", kind=MOUNT, stage=MOUNTING, of=key) for key in keys)
 
 
-_LIFT = Words(
-    does="Jack on until the rig has lifted about 3 in.", why="Lifted, the bars go on without a fight.", caution=_JACKED
+def _seen(*keys: str, stage: str = "") -> tuple[Step, ...]:
+    """Things to look at, each at its own stage unless another is named."""
+    return tuple(
+        Step(
+            key=key, kind=SECURE if LOOKS[key].secures else LOOK, stage=stage or LOOKS[key].when, of=key,
+            secures=(LOOKS[key].secures,) if LOOKS[key].secures else (),
+        )
+        for key in keys
+    )  # fmt: skip
+
+
+def _tight(*keys: str, stage: str = MOUNTING, needs: tuple[str, ...] = ()) -> tuple[Step, ...]:
+    return tuple(
+        Step(key=f"tight_{key}", kind=TORQUE, stage=stage, of=key, carries=JOINTS[key].carries, needs=needs) for key in keys
+    )  # fmt: skip
+
+
+def _again(*keys: str) -> tuple[Step, ...]:
+    """Joints that are looked at, and tightened where they were undone, once the bars are set."""
+    return tuple(Step(key=f"again_{key}", kind=TORQUE, stage=TIGHT_AGAIN, of=key) for key in keys)
+
+
+def _on(
+    key: str, kind: str, does: str, why: str, caution: str = "", puts: tuple[str, ...] = (), secures: tuple[str, ...] = (),
+    needs: tuple[str, ...] = (), as_set: bool = False,
+) -> Step:  # fmt: skip
+    """A step of hooking up, done in the bay as in the drill."""
+    return Step(
+        key=key, kind=kind, stage=SETTING, does=does, why=why, caution=caution, puts=puts, secures=secures, needs=needs, as_set=as_set
+    )  # fmt: skip
+
+
+def _off(key: str, kind: str, does: str, why: str, caution: str = "", takes: tuple[str, ...] = ()) -> Step:
+    """A step of unhooking."""
+    return Step(key=key, kind=kind, stage=UNHOOKING, does=does, why=why, caution=caution, takes=takes)
+
+
+def _first(key: str, stage: str, does: str, why: str, caution: str = "", needs: tuple[str, ...] = ()) -> Step:
+    """A step done once, in the bay, as the brackets go on."""
+    return Step(key=key, kind=MOUNT, stage=stage, does=does, why=why, caution=caution, needs=needs)
+
+
+#: what every hitch wants, whatever it is made of
+_OF_EVERY_HITCH = (
+    Step(key="shank_in", kind=MOUNT, stage=MOUNTING, puts=("shank",)),
+    *_seen("hitch_pin", stage=MOUNTING),
+    Step(key="couple", kind=COUPLE, stage=COUPLED_UP, puts=("coupler",)),
+    *_seen("latch_closed"),
+    Step(key="roll_coupled", kind=ROLL, stage=COUPLED_UP),
+    Step(key="roll_set", kind=ROLL, stage=SETTING),
+    *_seen(*OF_EVERY_RIG),
+    Step(key="uncouple", kind=RELEASE, stage=UNHOOKING, takes=("coupler",)),
 )
-_UNLOAD = Words(
-    does="Latch closed still, jack until the rig has lifted about 3 in and the bars hang free.",
-    why="Unloaded bars come off by hand.", caution=_LOADED,
-)  # fmt: skip
-_OFF = Words(
-    does="Bars off and stowed.", why="Never open the latch with bars loaded.", caution="Stand clear of a loaded lever."
+
+_LIFT = _on(
+    "lift_for_bars",
+    LIFT,
+    "Jack until the rig has lifted about 3 in.",
+    "Lifted, the bars go on without a fight.",
+    _JACKED,
+)
+_PINS = _on(
+    "bar_pins",
+    SECURE,
+    "Pins and clips in both brackets.",
+    "A bar that drops out drags, and the trailer sways.",
+    puts=("bar pins",),
+    secures=("bars",),
+)
+_LIFT_OFF = _off(
+    "un_lift",
+    LIFT,
+    "Latch still closed, jack until the rig has lifted about 3 in and the bars hang free.",
+    "Unloaded bars come off by hand.",
+    _LOADED,
+)
+_PINS_OFF = _off(
+    "un_pins",
+    RELEASE,
+    "Pins and clips out of both brackets.",
+    "They go with the bars, so that none is lost.",
+    takes=("bar pins",),
+)
+_BARS_OFF = _off(
+    "un_bars",
+    RELEASE,
+    "Bars off and stowed.",
+    "Never open the latch with bars loaded.",
+    "Stand clear of a loaded lever.",
+    takes=("bars",),
 )
 _GREASE = "Grease the ball and the bars' pivots where the hitch handbook wants it; never the friction faces."
 _BEDS_IN = "New friction faces groan until they have bedded in, some hundred miles; groaning that stays is looked at."
+_FRICTION_BAR = "has none built in: it needs an add-on friction bar."
 
-_ON_BRACKETS = ("shank", "hole", *AT_THE_HEAD, "studs", "plate", "teeth", "pads")
+_L_BRACKETS = _mounted("shank", "hole", *AT_THE_HEAD, "studs", "plate", "teeth", "pads")
+_RIGID = (
+    _LIFT,
+    _on("bars_on", LOAD, "Bars into the head, then up onto their brackets with the snap-up lever", "Set as proved here; another setting is another rig.", _LOADED, puts=("bars",), as_set=True),
+    _PINS, _LIFT_OFF, _PINS_OFF, _BARS_OFF,
+)  # fmt: skip
+_BY_FLAT_BARS = "by friction, and only with the bars flat on their brackets, parallel with the frame"
 
 FAMILIES: dict[str, Family] = {
     family.key: family
     for family in (
         Family(
-            key="l_bracket", words="rigid bars on L-brackets", hold="brackets", turning=500.0, friction="by friction, and only with the bars flat on their brackets, parallel with the frame",
-            mounted=_ON_BRACKETS, looks=("bars_way_up", "lines_clear", "parallel", "flat", "past", "ground", *OF_EVERY_RIG),
-            before=(
-                Words(does="Jack up until the rig has lifted about 3 in, bars into the head, then up with the snap-up lever.", why="Lifted, they go on without a fight.", caution=_LOADED),
+            key="l_bracket", words="rigid bars on L-brackets", made_of=(BARS, ON_BRACKETS), hold="brackets", turning=500.0, friction=_BY_FLAT_BARS,
+            own=(
+                *_L_BRACKETS, *_seen("bars_way_up", "lines_clear"), *_tight("ball_nut", "frame_bolts", "head_bolts", "bracket_bolts", "angle_bolt"),
+                *_seen("retightened"), *_RIGID, *_seen("parallel", "flat", "past", "ground", "marks_whole"),
+                *_again("head_bolts", "bracket_bolts", "angle_bolt"),
             ),
-            lift=_LIFT, put_on="Bars on and into their brackets", secure="Pins and clips in both brackets.", unload=_UNLOAD, take_off=_OFF,
-            no_sway_control="has none built in: it needs an add-on friction bar.", last=("head_bolts", "bracket_bolts", "angle_bolt"),
-            card=(_GREASE, _BEDS_IN),
+            no_sway_control=_FRICTION_BAR, card=(_GREASE, _BEDS_IN),
         ),
         Family(
-            key="tilt_head", words="rigid bars on L-brackets, head with tilt positions", hold="brackets", turning=500.0,
-            friction="by friction, and only with the bars flat on their brackets, parallel with the frame",
-            mounted=_ON_BRACKETS, looks=("bars_way_up", "bracket_mark", "lines_clear", "parallel", "flat", "past", "ground", *OF_EVERY_RIG),
-            before=(
-                Words(does="Brackets 4 in in from the bars' ends, bars nearly horizontal.", why="There the head's table of bar heights holds."),
-                Words(does="Jack up until the rig has lifted about 3 in before a bar goes on.", why="Lifted, they go on without a fight.", caution=_LOADED),
+            key="tilt_head", words="rigid bars on L-brackets, head with tilt positions", made_of=(BARS, ON_BRACKETS, TILT), hold="brackets", turning=500.0,
+            friction=_BY_FLAT_BARS,
+            own=(
+                *_L_BRACKETS, *_seen("bars_way_up", "bracket_mark", "lines_clear"), *_tight("ball_nut", "frame_bolts", "head_bolts", "bracket_bolts"),
+                _first("at_the_mark", MOUNTING, "Brackets 4 in in from the bars' ends, bars nearly horizontal.", "The head's table of bar heights holds there."),
+                *_seen("retightened"), *_RIGID, *_seen("parallel", "flat", "past", "ground", "marks_whole"), *_again("head_bolts", "bracket_bolts"),
             ),
-            lift=_LIFT, put_on="Bars on and into their brackets", secure="Pins and clips in both brackets.", unload=_UNLOAD, take_off=_OFF,
-            no_sway_control="has none built in: it needs an add-on friction bar.", card=(_GREASE, _BEDS_IN),
+            no_sway_control=_FRICTION_BAR, card=(_GREASE, _BEDS_IN),
         ),
         Family(
-            key="chain", words="bars on chains", hold="chains", friction="by its maker's own means",
-            looks=("lines_clear", "same_end", "chains_square", "slant", "levers_pinned", "ground", *OF_EVERY_RIG),
-            before=(
-                Words(does="Brackets where the bars end, so that the chains hang square to the frame.", why="A chain at a slant pulls its bracket along."),
-                Words(does="Raise the rig 1 to 3 in by the jack before a lever goes up.", why="Raised, the lever goes up by hand.", caution=_LOADED),
+            key="chain", words="bars on chains", made_of=(BARS, ON_CHAINS, LEVERS), hold="chains", friction="by its maker's own means",
+            own=(
+                *_mounted("shank", "hole", *AT_THE_HEAD, "plate"), *_seen("lines_clear"), *_tight("ball_nut", "frame_bolts", "head_bolts", "bracket_bolts"),
+                _first("at_the_ends", MOUNTING, "Brackets where the bars end, so that the chains hang square to the frame.", "A chain at a slant pulls its bracket along."),
+                *_seen("retightened", "same_end"),
+                _on("lift_for_bars", LIFT, "Jack until the rig has lifted 1 to 3 in.", "Lifted, the levers go up without a fight.", _JACKED),
+                _on("bars_on", LOAD, "Bars into the head, chains up by their levers", "Set as proved here; another setting is another rig.", _LOADED, puts=("bars", "levers"), as_set=True),
+                _on("bar_pins", SECURE, "Safety pins in both levers, before it rolls.", "A lever that snaps open lets a loaded bar go.", _LOADED, puts=("lever pins",), secures=("bars", "levers")),
+                *_seen("levers_pinned", "chains_square", "slant", "ground", "marks_whole"), *_again("head_bolts", "bracket_bolts"),
+                _off("un_lift", LIFT, "Latch still closed, jack until the rig has lifted 1 to 3 in and the chains hang slack.", "Slack chains come off by hand.", _LOADED),
+                _off("un_pins", RELEASE, "Safety pins out of both levers.", "They go with the bars, so that none is lost.", takes=("lever pins",)),
+                _off("un_bars", RELEASE, "Levers down, bars off and stowed.", "Never open the latch with bars loaded.", "Stand clear of a loaded lever.", takes=("levers", "bars")),
             ),
-            lift=Words(does="Jack on until the rig has lifted 1 to 3 in.", why="Lifted, the levers go up without a fight.", caution=_JACKED),
-            put_on="Bars on, chains up", secure="Levers up and safety pins in.",
-            unload=Words(does="Latch closed still, jack until the rig has lifted 1 to 3 in and the chains hang slack.", why="Slack chains come off by hand.", caution=_LOADED),
-            take_off=Words(does="Safety pins out, levers down, bars off and stowed.", why="Never open the latch with bars loaded.", caution="Stand clear of a loaded lever."),
             no_sway_control="hangs its bars on chains and has none: it needs an add-on friction bar, to be taken off before reversing.",
             card=(_GREASE, "Count the working links each time, from the same end on both sides."),
         ),
         Family(
-            key="tension_chain", words="tension chains, friction in the head", hold="chains", levered=False, turning=600.0, friction="by friction in its head, pressed by set screws",
-            looks=("plate_square", "lines_clear", "raised", "chains_tight", "springs_squeezed", "set_screws", *OF_EVERY_RIG),
-            before=(
-                Words(does="Couple, and raise the vehicle 1 to 2 in above where it stands uncoupled.", why="Tensioned there and lowered, the chains take the load.", caution="Keep clear from under it."),
-                Words(does="Hand tight with about one thread showing, then 3 to 4 threads more, both sides even; then lower.", why="Even chains leave the head straight."),
+            key="tension_chain", words="tension chains, friction in the head", made_of=(TENSION,), hold="chains", levered=False, turning=600.0,
+            friction="by friction in its head, which its chains hold straight",
+            own=(
+                *_mounted("shank", "hole", "plate"), *_seen("shackle_pins"), *_tight("ball_nut", "head_bolts"),
+                *_seen("lines_clear", stage=BRACKETS),
+                _first("raise_first", BRACKETS, "Raise the vehicle 1 to 2 in above where it stands uncoupled, and leave it there.", "Tensioned there, the chains take the load once it is lowered.", "Keep clear from under it."),
+                _first("plate_on", BRACKETS, "Brackets 28 to 29 in from the ball, turned a little so that the tension plate stands square to the frame.", "A plate at a slant pulls its chain sideways.", needs=("raise_first",)),
+                *_tight("frame_bolts", "bracket_bolts", stage=BRACKETS, needs=("plate_on",)), *_seen("plate_square", stage=BRACKETS),
+                *_seen("raised"),
+                _on("lift_for_bars", LIFT, "Raise the vehicle 1 to 2 in above where it stands uncoupled, and leave it there.", "Tensioned there, the chains take the load once it is lowered.", "Keep clear from under it."),
+                _on("chains_hooked", PUT_ON, "Chains in their plates, shackle pins in.", "A pin that is out lets its chain go.", puts=("tension chains",), secures=("tension chains",)),
+                *_seen("set_screws"),
+                _on("bars_on", LOAD, "Tension nuts hand tight, about one thread showing, then 3 to 4 threads more, both sides even", "Even chains leave the head straight.", "A loaded chain can injure: stand clear of it.", puts=("tension",), needs=("lift_for_bars", "chains_hooked", "set_screws"), as_set=True),
+                _on("bar_pins", SECURE, "Lock nuts on, both chains as tight as each other.", "A nut that turns back lets the head turn.", puts=("lock nuts",), secures=("tension",)),
+                _on("lowered", LOAD, "Lower the vehicle. The chains take the load.", "They carry only once it is down.", _JACKED, needs=("bar_pins",)),
+                *_seen("chains_tight", "springs_squeezed", "marks_whole"), *_again("frame_bolts", "bracket_bolts"),
+                _off("un_lift", LIFT, "Latch still closed, raise the vehicle until both chains hang slack.", "A slack chain comes off by hand.", "A loaded chain can injure: stand clear of it."),
+                _off("un_pins", RELEASE, "Lock nuts off.", "Only then a tension nut turns.", takes=("lock nuts",)),
+                _off("un_bars", RELEASE, "Tension nuts back, chains off and stowed.", "Never open the latch with chains loaded.", "Stand clear of a loaded chain.", takes=("tension", "tension chains")),
             ),
-            lift=Words(does="Jack on until the chains can be hooked by hand.", why="They carry only once it is lowered.", caution=_JACKED),
-            put_on="Chains hooked and tensioned", secure="Lock nuts on, and both chains as tight as each other.",
-            unload=Words(does="Latch closed still, jack until both chains hang slack.", why="A slack chain comes off by hand.", caution="A loaded chain can injure: stand clear of it."),
-            take_off=Words(does="Nuts back, chains off and stowed.", why="Never open the latch with chains loaded.", caution="Stand clear of a loaded chain."),
-            no_sway_control="has its friction in the head: by its handbook.", last=("head_bolts", "bracket_bolts"),
+            no_sway_control="has its friction in the head: see its handbook.",
             card=("The threads showing on both sides are those of this card: a nut that has turned is found by them.", _BEDS_IN),
         ),
         Family(
-            key="hydraulic", words="hydraulic lift bar", hold="pump bracket", levered=False, friction="by its maker's own means",
-            mounted=("shank", "hole"),
-            looks=(
-                "cylinder_in", "valve_open", "vent_on", "pin_hole", "bracket_hole", "extension_on", "square_centred", "lines_clear",
-                "tray_clear", "cover_clear", "handle_free", "jack_tube", *OF_EVERY_RIG,
+            key="hydraulic", words="hydraulic lift bar", made_of=(CYLINDER,), hold="pump bracket", levered=False, friction="by its maker's own means",
+            own=(
+                *_mounted("shank", "hole"),
+                *_seen("bracket_hole", "square_centred", "jack_tube", "tray_clear", "cover_clear", "handle_free", "lines_clear", "extension_on", "cylinder_in", "vent_on", "valve_open"),
+                *_tight("ball_nut", "head_bolts", "pump_bolts", "holder_bolts", "extension_bolt"),
+                _on("eye_pin", PUT_ON, "Jack up and clear. Pin through the load bar's center hole and the cylinder's eye; the top hole if it will not reach.", "The pin joins the bar to the cylinder.", "Oil under pressure injures: never loosen a line."),
+                *_seen("pin_hole"),
+                _on("lift_for_bars", LIFT, "Release valve open, bar pressed down until the cylinder is fully out.", "Out, it has its whole stroke to draw in.", needs=("eye_pin",)),
+                _on("bars_on", PUT_ON, "Bar hooked onto the head and latched.", "A bar that unhooks drops the load.", "Stand clear of the bar.", puts=("load bar",), secures=("load bar",), needs=("lift_for_bars",)),
+                _on("pumped", LOAD, "Valve closed, then pump. Less chrome is more lift", "Pumping draws the cylinder in, and lifts the bar's rear end.", "Stand clear of the bar.", puts=("oil pressure",), needs=("bars_on",), as_set=True),
+                _on("bar_pins", SECURE, "Handle stowed and clipped, valve closed, cover closed.", "A valve that is open lets the lift go.", secures=("oil pressure",)),
+                *_seen("stowed", "marks_whole"), *_again("pump_bolts", "extension_bolt"),
+                _off("un_lift", RELEASE, "Latch still closed, open the release valve slowly until the chrome is all out.", "With the cylinder out the bar carries nothing.", "Stand clear of the bar.", takes=("oil pressure",)),
+                _off("un_bars", RELEASE, "Release lever open, bar slid off the head onto its holder.", "Never open the latch with the bar loaded.", takes=("load bar",)),
             ),
-            before=(
-                Words(does="Jack up and clear. Pin through the load bar's center hole and the cylinder's eye; the top hole if it will not reach.", why="The pin joins the bar to the cylinder.", caution="Oil under pressure injures: never loosen a line."),
-                Words(does="Valve open, press the bar down until the cylinder is fully out, and hook the bar onto the head.", why="Out, it has its whole stroke to draw in."),
-                Words(does="Close the valve, and pump.", why="Pumping draws the cylinder in and lifts the bar: less chrome is more lift.", caution="Stand clear of the bar."),
-            ),
-            lift=Words(does="Release valve open, bar pressed down until the cylinder is fully out.", why="Out, it has its whole stroke to draw in."),
-            put_on="Bar hooked onto the head and latched, valve closed, pumped up", secure="Handle stowed and clipped, valve closed, cover closed.",
-            unload=Words(does="Latch closed still, open the release valve slowly until the chrome is all out.", why="With the cylinder out the bar carries nothing.", caution="Stand clear of the bar."),
-            take_off=Words(does="Release lever open, bar slid off the head onto its holder.", why="Never open the latch with the bar loaded."),
-            no_sway_control="has none built in: it needs an add-on friction bar.",
-            first=("ball_nut", "frame_bolts", "head_bolts", "pump_bolts"), last=("bracket_bolts",),
+            no_sway_control=_FRICTION_BAR,
             card=("Less chrome is more lift. At each stop: oil on the cylinder, or more chrome than on this card, is a leak.",),
             cautions=("Oil under pressure injures. Lines and cylinder belong to a qualified technician.",),
         ),
         Family(
-            key="lead_screw", words="lead-screw head with a gauge under the ball", hold="brackets", friction="by its maker's own means", gauged=True,
-            looks=("head_below", "lines_clear", "slant", "ground", *OF_EVERY_RIG),
-            before=(
-                Words(does="Head set below the level coupler by what its handbook wants for this tongue.", why="The screw lifts it as it takes load."),
-                Words(does="Read the gauge under the ball before each trial and after it.", why="What it reads more is what the bars press down."),
+            key="lead_screw", words="lead-screw head with a gauge under the ball", made_of=(BARS, ON_BRACKETS, SCREW), hold="brackets", levered=False, gauged=True,
+            friction="by its maker's own means",
+            own=(
+                *_mounted("shank", "hole", "plate"), *_seen("head_below", "lines_clear"), *_tight("ball_nut", "frame_bolts", "head_bolts", "bracket_bolts"),
+                _on("lift_for_bars", LIFT, "Turn the screw back until the bars hang free.", "Unwound, the bars go on by hand: the jack lifts nothing here."),
+                _on("bars_on", PUT_ON, "Bars into the head and onto their brackets, by hand.", "Bars that need a lever are still wound.", puts=("bars",), needs=("lift_for_bars",)),
+                _on("bar_pins", SECURE, "Pins and clips in both brackets.", "A bar that drops out drags, and the trailer sways.", puts=("bar pins",), secures=("bars",)),
+                _on("screwed", LOAD, "Turn the screw in. It lifts the head as it takes the load", "The gauge under the ball reads the tongue, and what the bars press down.", _LOADED, puts=("wound screw",), needs=("bar_pins",), as_set=True),
+                _on("screw_locked", SECURE, "Lock the screw.", "A screw that turns back lets the load go.", puts=("screw lock",), secures=("wound screw",)),
+                *_seen("slant", "ground", "marks_whole"), *_again("head_bolts", "bracket_bolts"),
+                _off("un_unlock", RELEASE, "Unlock the screw.", "Locked, it does not turn.", takes=("screw lock",)),
+                _off("un_lift", RELEASE, "Latch still closed, turn the screw back until the bars hang free.", "Unloaded bars come off by hand.", _LOADED, takes=("wound screw",)),
+                _PINS_OFF, _BARS_OFF,
             ),
-            lift=Words(does="Screw back until the gauge reads the tongue alone.", why="Unwound, the bars go on by hand."),
-            put_on="Bars on, and the screw turned in", secure="Pins and clips in both brackets, the screw locked.",
-            unload=Words(does="Screw back until the bars hang free.", why="Unloaded bars come off by hand.", caution=_LOADED), take_off=_OFF,
-            no_sway_control="has none built in: it needs an add-on friction bar.",
+            no_sway_control=_FRICTION_BAR,
             card=(_GREASE, "The gauge's reading with the bars on stands on this card: another one is another load."),
         ),
         Family(
-            key="plain", words="a plain ball mount", bars=False, mounted=("shank", "hole"), looks=("pins_home", "latch_closed", *OF_EVERY_RIG), first=("ball_nut",), last=(),
+            key="plain", words="a plain ball mount", own=(*_mounted("shank", "hole"), *_seen("pins_home"), *_tight("ball_nut")),
         ),
     )
 }  # fmt: skip

@@ -233,7 +233,7 @@ def _heights(
         head=head,
         stack=stack,
     )
-    level = heights.level_height(coupler, settled.ball)
+    level = heights.level_height(coupler, offset if rules.offset.lifted else settled.ball)
     slack = work(
         "slack = 1¼ in · L / frame length", LENGTH, lambda L, frame: heights.level_slack(ATTITUDE.value, L, frame),
         ATTITUDE.rule, L=geometry.L, frame=rig.figure("trailer.frame_length"),

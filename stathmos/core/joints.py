@@ -7,7 +7,9 @@ from dataclasses import dataclass
 
 from stathmos.core.entry import choice, described, length
 from stathmos.core.figures import Given
+from stathmos.core.procedure import FRAME, HEAD
 from stathmos.core.units import COUNT, COUPLE, KG_PER_LB, MM_PER_FT
+from stathmos.core.where import Where
 
 HANDBOOK = "hitch handbook"
 _FT_LB = MM_PER_FT * KG_PER_LB
@@ -15,12 +17,21 @@ _FT_LB = MM_PER_FT * KG_PER_LB
 
 @dataclass(frozen=True, kw_only=True)
 class Joint:
-    """One joint: ``name`` of it in the plural where there may be several, ``sides`` whether they are numbered left and right."""
+    """One joint: ``name`` of it in the plural where there may be several, ``sides`` whether they are numbered left and right.
+
+    ``always``: every hitch whose family has it wants its torque, so that it is asked for where the catalog has none. ``carries``: what
+    hangs on it once the rig is coupled; ``hold``: its spot on the drawing; ``only``: where what must stand that there is one.
+    ``evenly``: how several of it are drawn tight.
+    """
 
     key: str
     name: str
     sides: bool = True
     always: bool = False
+    carries: str = HEAD
+    hold: str = "head"
+    only: Where | None = None
+    evenly: str = ""
 
     def numbered(self, number: int, count: int) -> str:
         """One of several, by its number.
@@ -34,16 +45,17 @@ class Joint:
         return f"{self.name.rstrip('s')} {number}{side}"
 
 
-#: ``always``: every hitch has it, so that its torque is asked for where the catalogue has none
 JOINTS: dict[str, Joint] = {
     joint.key: joint
     for joint in (
-        Joint(key="ball_nut", name="Ball nut", always=True),
+        Joint(key="ball_nut", name="Ball nut", always=True, hold="ball"),
         Joint(key="head_bolts", name="Head-to-shank bolts", sides=False, always=True),
-        Joint(key="frame_bolts", name="Frame-plate bolts", always=True),
-        Joint(key="bracket_bolts", name="Bracket bolts"),
+        Joint(key="frame_bolts", name="Frame-plate bolts", always=True, carries=FRAME, hold="bracket"),
+        Joint(key="bracket_bolts", name="Bracket bolts", carries=FRAME, hold="bracket"),
         Joint(key="angle_bolt", name="Angle-set bolt", sides=False),
-        Joint(key="pump_bolts", name="Pump-bracket bolts"),
+        Joint(key="pump_bolts", name="Pump-clamp bolts", sides=False, always=True, carries=FRAME, hold="pump", evenly="by turns, as a U-bolt is drawn tight"),
+        Joint(key="holder_bolts", name="Bar-holder bolts", sides=False, carries="", hold="pump"),
+        Joint(key="extension_bolt", name="Extension bolt", sides=False, carries=FRAME, hold="pump", only=Where("trailer.coupler_mount", ("underslung",))),
     )
 }  # fmt: skip
 

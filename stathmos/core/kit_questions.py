@@ -30,15 +30,15 @@ def _falls(heights: tuple[float, ...]) -> float:
     return min((before - after - SAME for before, after in pairwise(heights)), default=0.0)
 
 
+def _reaching(kit: Kit) -> Iterator[KitRelation]:
+    """Bars that reach their brackets, and past them where their family wants that."""
+    past, words = (PAST_BRACKET.value, "three inches past ") if kit.held.reaches_past else (-SAME, "")
+    for field, place in (("bracket_least", "nearest"), ("bracket_distance", "preferred")):
+        says = f"the bars do not reach {words}the {place} bracket place"
+        yield KitRelation(("bar_length", field), lambda of: of[0] - past - of[1], says)
+
+
 _RANGES = (
-    KitRelation(
-        ("bar_length", "bracket_least"), lambda of: of[0] - PAST_BRACKET.value - of[1],
-        "the bars do not reach three inches past the nearest bracket place",
-    ),
-    KitRelation(
-        ("bar_length", "bracket_distance"), lambda of: of[0] - PAST_BRACKET.value - of[1],
-        "the bars do not reach three inches past the preferred bracket place",
-    ),
     KitRelation(
         ("bar_length", "bar_rate_at"), lambda of: of[0] - of[1] + SAME, "the bar's rate is stated past its end",
     ),
@@ -57,6 +57,7 @@ _RANGES = (
 def relations_of(kit: Kit) -> Iterator[KitRelation]:
     """Every row that has to do with a kit."""
     yield from _RANGES
+    yield from _reaching(kit)
     for place in PLACES.values():
         kind = _kind_at(place, kit)
         if kind is not None:

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 
 from stathmos.core.entry import choice, described, flag, length
 from stathmos.core.figures import Given, there
+from stathmos.core.procedure import AFTER, BRACKETS, COUPLED_UP, MOUNTING, SETTING
 from stathmos.core.settings import SIDES
 from stathmos.core.subjects import AS_SET, COUPLED, COUPLING, FITTED, Subject, Under
 from stathmos.core.tolerances import (
@@ -25,19 +26,10 @@ from stathmos.core.tolerances import (
     Tolerance,
 )
 from stathmos.core.units import COUNT
+from stathmos.core.where import Where
 
-#: when it is looked at: as the hitch is mounted, while the bars are set, once they are, or with the rig coupled
-MOUNTING, SETTING, AFTER, COUPLED_UP = "mounting", "setting", "after", "coupled"
 SEEN, LEAST, MOST, WITHIN = "seen", "least", "most", "within"
 PAST = "past"  # how far a bar ends past its bracket
-
-
-@dataclass(frozen=True)
-class Where:
-    """A path, and the words that decide when they stand there."""
-
-    path: str
-    words: tuple[str, ...]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -48,7 +40,8 @@ class Look:
     figure that must be no less, no more or between (``limit``). ``over``: the mark that the figure counts from.
     ``only``: where what must stand that it is asked, ``unless`` where what that it is not; ``words`` where it is no yes or no: all
     but the last are good. ``caution``: where
-    it can hurt. ``refuses``: whether what is not so is refused, or only flagged.
+    it can hurt. ``refuses``: whether what is not so is refused, or only flagged. ``when``: its stage, where a family has no other;
+    ``secures``: what of a procedure is made sure by it.
     """
 
     key: str
@@ -75,6 +68,7 @@ class Look:
     words: tuple[tuple[str, str], ...] = ()
     caution: str = ""
     refuses: bool = True
+    secures: str = ""
 
     @property
     def so(self) -> str:
@@ -112,9 +106,20 @@ LOOKS: dict[str, Look] = {
             good="The brackets stand 4 in in from the bars' ends.", bad="The brackets do not stand at the bars' mark: move them first.",
         ),
         Look(
-            key="plate_square", field="plate_square", name="Frame plates square", when=MOUNTING, read_at="a square on the rail",
-            ask="Do the frame plates stand square to the frame?", hold="bracket", under=(Under.BRACKETS,),
-            why="A plate at a slant pulls the chain or the bar sideways.", good="Square to the frame.", bad="A plate stands at a slant: square it first.",
+            key="hitch_pin", field="hitch_pin", name="Hitch pin and clip in", when=MOUNTING, read_at="pull at it", hold="receiver",
+            ask="Is the hitch pin through receiver and shank, with its clip?", why="It alone keeps the shank in the receiver.", under=(Under.SHANK,),
+            good="In, with its clip.", bad="The pin or its clip is missing: nothing is coupled before it is in.", secures="shank",
+        ),
+        Look(
+            key="shackle_pins", field="shackle_pins", name="Shackle pins in", when=MOUNTING, read_at="pull at both", hold="chain", under=(),
+            ask="Are the shackle pins of both tension chains in, with their clips?", why="A pin that is out lets its chain go.",
+            good="In, with their clips.", bad="A shackle pin or its clip is missing: put it in first.",
+        ),
+        Look(
+            key="plate_square", field="plate_square", name="Tension plates square", when=BRACKETS, read_at="a square on the rail",
+            ask="Do both tension plates stand square to the frame?", hold="bracket", under=(Under.BRACKETS,),
+            why="A plate at a slant pulls its chain sideways.", good="Square to the frame.",
+            bad="A tension plate stands at a slant: turn its bracket a little until it is square.",
         ),
         Look(
             key="lines_clear", field="lines_clear", name="Brake lines and wiring clear of the plates", when=MOUNTING,
@@ -124,36 +129,36 @@ LOOKS: dict[str, Look] = {
         ),
         Look(
             key="cylinder_in", field="cylinder_in", name="Cylinder fully retracted", when=MOUNTING, read_at="no chrome to be seen",
-            ask="While its hose is fitted: is the cylinder fully in, no chrome showing?", hold="bracket", under=(),
+            ask="While its hose is fitted: is the cylinder fully in, no chrome showing?", hold="pump", under=(),
             why="Filled with the cylinder in, the pump has its oil where it needs it.", good="Fully retracted.", bad="Chrome is to be seen: let it in first.",
         ),
         Look(
-            key="valve_open", field="valve_open", name="Release valve open", when=MOUNTING, read_at="turn it", hold="bracket", under=(),
+            key="valve_open", field="valve_open", name="Release valve open", when=MOUNTING, read_at="turn it", hold="pump", under=(),
             ask="Is the release valve open while it is mounted?", why="Closed, the cylinder holds the bar where it hangs.",
             good="Open.", bad="The valve is closed: open it before the bar goes in.", caution="Oil under pressure injures: never loosen a line.",
         ),
         Look(
-            key="vent_on", field="vent_on", name="Vent hose on", when=MOUNTING, read_at="look at the reservoir", hold="bracket", under=(),
+            key="vent_on", field="vent_on", name="Vent hose on", when=MOUNTING, read_at="look at the reservoir", hold="pump", under=(),
             ask="Is the vent hose on, and free?", why="A pump that cannot breathe loses its stroke.", good="On, and free.", bad="The vent is off or kinked.",
         ),
         Look(
-            key="pin_hole", field="pin_hole", name="Pin through load bar and cylinder", when=MOUNTING, read_at="look at the load bar", hold="bracket", under=(Under.BRACKETS,),
+            key="pin_hole", field="pin_hole", name="Pin through load bar and cylinder", when=MOUNTING, read_at="look at the load bar", hold="pump", under=(Under.BRACKETS,),
             ask="Which hole of the load bar is pinned to the cylinder's eye?", why="Center; top if it will not reach. From another hole the stroke is wrong.",
             words=(("centre", "the center hole"), ("top", "the top hole"), ("other", "another")),
             good="In a hole that its manual names.", bad="In another hole than center or top: move it.",
         ),
         Look(
-            key="bracket_hole", field="bracket_hole", name="Pump bracket in the frame height's hole", when=MOUNTING, read_at="the handbook's table", hold="bracket",
+            key="bracket_hole", field="bracket_hole", name="Pump bracket in the frame height's hole", when=MOUNTING, read_at="the handbook's table", hold="pump",
             ask="Is the pump bracket in the hole that the frame's height wants?", why="In another hole the bar does not hang level under the frame.",
             good="In the frame height's hole.", bad="In another hole: set it by the handbook's table.", under=(Under.BRACKETS,),
         ),
         Look(
-            key="extension_on", field="extension_on", name="Extension for an underslung coupler", when=MOUNTING, read_at="look at the pump bracket", hold="bracket",
+            key="extension_on", field="extension_on", name="Extension for an underslung coupler", when=MOUNTING, read_at="look at the pump bracket", hold="pump",
             ask="Is the extension for an underslung coupler fitted?", why="Without it the bar meets the frame before it carries.",
             only=Where("trailer.coupler_mount", ("underslung",)), good="Fitted.", bad="It is not fitted, and the coupler is underslung.", under=(),
         ),
         Look(
-            key="square_centred", field="square_centred", name="Bar square from the coupler, centred", when=MOUNTING, read_at="tape to both rails", hold="bracket",
+            key="square_centred", field="square_centred", name="Bar square from the coupler, centred", when=MOUNTING, read_at="tape to both rails", hold="pump",
             ask="Does the bar run square from the coupler, midway between the rails?", why="Off centre it pulls the trailer to one side.",
             good="Square and centred.", bad="It does not run square and centred: shift the bracket.", under=(Under.BRACKETS,),
         ),
@@ -169,13 +174,23 @@ LOOKS: dict[str, Look] = {
         ),
         # while the bars are set
         Look(
+            key="retightened", field="retightened", name="Bolts tight before it is loaded", when=SETTING, read_at="torque wrench", hold="head",
+            ask="Are all bolts that were undone for this setting back at their torque?", why="A head whose bolts are loose is not loaded.",
+            good="Back at their torque.", bad="A bolt is loose: tighten it before the bars go on.", caution="A loaded bar or lever can injure: stand clear of its end.",
+        ),
+        Look(
+            key="stowed", field="stowed", name="Bar latched, valve closed, handle stowed", when=SETTING, read_at="look at all three", hold="pump",
+            ask="Is the bar latched on the head, the valve closed and the handle stowed?", why="A valve that is open lets the lift go.",
+            good="Latched, closed and stowed.", bad="One of the three is not so: put it right before it rolls.",
+        ),
+        Look(
             key="raised", field="raised", name="Raised while the chains are tensioned", when=SETTING, how=WITHIN, read_at="tape, ground to the rear mark, raised",
             ask="Rear mark, with the vehicle raised to tension the chains", hold="rear_mark", limit=RAISED, low=6, high=80, over="rear_a",
             why="Tensioned 1 to 2 in above where it stands uncoupled, and lowered then, the chains take the load.",
             caution="Raise it by the jack on hard ground; keep clear from under it.",
         ),
         Look(
-            key="same_end", field="same_end", name="Links counted from the same end", when=SETTING, read_at="count both chains", hold="bracket",
+            key="same_end", field="same_end", name="Links counted from the same end", when=SETTING, read_at="count both chains", hold="chain",
             ask="Were the links counted from the same end on both sides?", why="Counted from two ends, equal numbers are not equal links.",
             good="Counted from the same end.", bad="Counted from different ends: count again.",
         ),
@@ -210,7 +225,7 @@ LOOKS: dict[str, Look] = {
             bad="At a slant: the brackets go to where the bars end.", under=(*AS_SET, Under.BRACKETS),
         ),
         Look(
-            key="levers_pinned", field="levers_pinned", name="Safety pins in the levers", when=AFTER, read_at="pull at each", hold="bracket",
+            key="levers_pinned", field="levers_pinned", name="Safety pins in the levers", when=SETTING, read_at="pull at each", hold="lever",
             ask="Are the safety pins in both levers?", why="A lever that snaps open lets a loaded bar go.", good="In both.", bad="A pin is wanting.",
             caution="A loaded bar or lever can injure: stand clear of its end.",
         ),
@@ -225,20 +240,25 @@ LOOKS: dict[str, Look] = {
             bad="Not yet: a turn more on both sides.",
         ),
         Look(
-            key="set_screws", field="set_screws", name="Set screws past touch", when=AFTER, how=WITHIN, read_at="count the turns past touch", hold="head",
-            ask="Set screws, turns past touch", limit=SET_SCREWS, dimension=COUNT, low=0, high=10,
-            why="They press the friction of this head: less does nothing, more binds it.",
+            key="set_screws", field="set_screws", name="Set screws past touch", when=SETTING, how=WITHIN, read_at="count the turns past touch", hold="bracket",
+            ask="Set screws, turns past touch, in quarters", limit=SET_SCREWS, dimension=COUNT, low=0, high=10, under=(Under.BRACKETS,),
+            why="They bite the frame, so that the bracket cannot slide: less and it creeps, more and they dent the rail.",
         ),
         Look(
-            key="tray_clear", field="tray_clear", name="Clear of the tray", when=MOUNTING, how=LEAST, read_at="tape, pump to tray", hold="bracket",
+            key="marks_whole", field="marks_whole", name="Witness marks in line", when=AFTER, read_at="look at each", hold="head",
+            ask="Rolled and set: is every witness mark in line?", why="A nut that has turned shows there first.", good="All in line.",
+            bad="A witness mark has moved: find out why, and tighten it again.",
+        ),
+        Look(
+            key="tray_clear", field="tray_clear", name="Clear of the tray", when=MOUNTING, how=LEAST, read_at="tape, pump to tray", hold="pump",
             ask="Pump to propane or battery tray", limit=TRAY_CLEAR, low=0, high=30, why="The pump swings as the frame works.", under=(Under.BRACKETS,),
         ),
         Look(
-            key="cover_clear", field="cover_clear", name="Cover clear of the pump bracket", when=MOUNTING, how=LEAST, read_at="tape, cover to pump bracket", hold="bracket",
+            key="cover_clear", field="cover_clear", name="Cover clear of the pump bracket", when=MOUNTING, how=LEAST, read_at="tape, cover to pump bracket", hold="pump",
             ask="Cover to pump bracket", limit=COVER_CLEAR, low=0, high=30, why="The cover must open, and the handle reach.", under=(Under.BRACKETS,),
         ),
         Look(
-            key="handle_free", field="handle_free", name="Pump handle free", when=MOUNTING, read_at="swing it through", hold="bracket",
+            key="handle_free", field="handle_free", name="Pump handle free", when=MOUNTING, read_at="swing it through", hold="pump",
             ask="Does the pump handle swing free through its whole stroke?", why="A stroke that stops short is not counted as one.", good="Free.",
             bad="It meets something: turn the pump or move that.", under=(Under.BRACKETS,),
         ),
@@ -251,7 +271,7 @@ LOOKS: dict[str, Look] = {
             key="latch_closed", field="latch_closed", name="Latch closed and pinned", when=COUPLED_UP, read_at="lift the tongue by the jack", hold="coupler", of=COUPLING,
             ask="Is the latch closed and pinned, and does the rear rise with the tongue?", why="Only then the ball is truly in the coupler.", under=(),
             good="Closed, pinned, and the rear rises with it.", bad="The latch does not hold the ball: uncouple and look.",
-            caution="Keep hands out from under the coupler.",
+            caution="Keep hands out from under the coupler.", secures="coupler",
         ),
         Look(
             key="chains", field="chains_reach", name="Safety chains reach", when=AFTER, read_at="steer to full lock and look", hold="ball",
@@ -309,7 +329,7 @@ def _field(look: Look, side: str) -> Given | None:
             look.low,
             look.high,
             usual="measured",
-            halves=True,
+            parts=4,
             of=look.of,
             under=look.under,
         )
@@ -321,10 +341,6 @@ def wanted(keys: tuple[str, ...], written: Callable[[str], str]) -> tuple[Look, 
     return tuple(
         LOOKS[key]
         for key in keys
-        if (LOOKS[key].only is None or _stands(there(LOOKS[key].only), written))
-        and not any(_stands(one, written) for one in LOOKS[key].unless)
+        if (LOOKS[key].only is None or there(LOOKS[key].only).stands(written))
+        and not any(one.stands(written) for one in LOOKS[key].unless)
     )
-
-
-def _stands(where: Where, written: Callable[[str], str]) -> bool:
-    return written(where.path) in where.words

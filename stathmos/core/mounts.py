@@ -58,7 +58,7 @@ _STUDS = {
 
 def _shank(build: Build) -> str:
     turned = f"turned {build.way_up}, " if build.way_up else ""
-    return f"Shank {turned}in the receiver, its pin and clip in."
+    return f"Shank {turned}in the receiver."
 
 
 def _hole(build: Build) -> str:
@@ -119,6 +119,6 @@ def fields() -> dict[str, Given | None]:
             halves = any(kind.halved_by for kind in kinds_at(mount.key))
             least, most = (1, MOST_HOLES) if mount.field == HOLE else (0, MOST)
             made[mount.field] = described(
-                mount.name, COUNT, "count them", least, most, usual="measured", halves=halves, of=HEAD
+                mount.name, COUNT, "count them", least, most, usual="measured", parts=2 if halves else 1, of=HEAD
             )
     return made

@@ -283,10 +283,13 @@ def _read_word(typed: str, entry: Entry, provenance: Provenance, path: str) -> G
     return Given(0.0, entry.dimension, provenance, typed, path=path)
 
 
+#: by the parts into which one of a count may be divided
+_OR_PARTS = {1: "", 2: " or a half", 4: " or quarters"}
+
+
 def _believable(value: float, typed: str, entry: Entry, system: str) -> None:
-    parts = 2 if entry.halves else 1
-    if entry.dimension == units.COUNT and value * parts != int(value * parts):
-        raise UnreadableError(f"“{typed}” is not a whole number" + (" or a half." if entry.halves else "."))
+    if entry.dimension == units.COUNT and value * entry.parts != int(value * entry.parts):
+        raise UnreadableError(f"“{typed}” is not a whole number{_OR_PARTS[entry.parts]}.")
     said = entry.label
     if value < entry.low - 1e-6:
         least = units.write(entry.low, entry.dimension, system, "up")

@@ -108,7 +108,7 @@ def handbook_offset(kit: Kit) -> OffsetSchool | None:
     if per is not None:
         words.append(f"{_up_or_below(per.value)} per 100 lb of tongue")
     return OffsetSchool(
-        "handbook", " and ".join(words), "hitch handbook", authority=Authority.HITCH_HANDBOOK,
+        "handbook", " and ".join(words), "hitch handbook", authority=Authority.HITCH_HANDBOOK, lifted=kit.held.lifts,
         fixed=None if least is None else least.value, most=None if most is None else most.value,
         per_tongue=None if per is None else per.value / (100 * units.KG_PER_LB),
     )  # fmt: skip

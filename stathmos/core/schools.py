@@ -81,7 +81,8 @@ class OffsetSchool:
 
     ``fixed`` mm, up to ``most`` where it is a range, and ``per_tongue`` mm per kg of tongue weight besides; or all None:
     the settle that the statics predict, or where ``as_before`` the height at which the old mount's ball stood. Within a
-    range the ball stands where the trailer comes out most nearly level.
+    range the ball stands where the trailer comes out most nearly level. ``lifted``: the head lifts the ball once it is loaded, so
+    that what stands there uncoupled comes out level, whatever the vehicle settles.
     """
 
     key: str
@@ -89,6 +90,7 @@ class OffsetSchool:
     source: str
     means: str = ""
     choice: str = ""
+    lifted: bool = False
     fixed: float | None = None
     per_tongue: float | None = None
     most: float | None = None

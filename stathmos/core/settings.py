@@ -13,8 +13,9 @@ from dataclasses import dataclass
 
 from stathmos.core.entry import choice, described, length
 from stathmos.core.figures import Given
+from stathmos.core.phrases import Phrase
 from stathmos.core.subjects import Subject
-from stathmos.core.units import ANGLE, COUNT
+from stathmos.core.units import ANGLE, COUNT, KPA_PER_PSI, LENGTH, MM_PER_IN, PRESSURE
 
 HANDBOOK, DRAWING = "hitch handbook", "maker's drawing"
 MOST = 40  # of anything that is counted
@@ -52,7 +53,8 @@ class Kind:
     ``row``: what its count is called in a list; ``ask``: the bay's question, ``hold`` the spot on the drawing;
     ``stepper``: what *what if* calls it; ``words``: what the kit's choice says. ``equal``: what is to be the same on both sides.
     ``typical``: effect of one on the restoration, and its standard uncertainty, where the bars' geometry is not known.
-    ``halved_by``: the kit's flag that allows half of one. ``hung``: the bars hang on chains.
+    ``halved_by``: the kit's flag that allows half of one. ``place_of``: where it is one place of several and no number of things, what it
+    is called before its number. ``each``: what one is worth where it is read as an amount, and ``dimension`` of that.
     """
 
     key: str
@@ -72,6 +74,10 @@ class Kind:
     equal: str = ""
     typical: tuple[float, float]
     halved_by: str = ""
+    label: str
+    place_of: str = ""
+    each: float = 1.0
+    dimension: str = COUNT
 
     @property
     def sided(self) -> bool:
@@ -85,6 +91,24 @@ class Kind:
         ('2 washers', '½ working link')
         """
         return f"{'½' if number == 0.5 else f'{number:g}'} {self.one if number <= 1 else self.many}"
+
+    def stands(self, number: float) -> str:
+        """How it is set, in words: a place by its number, else so many.
+
+        >>> KINDS["position"].stands(2), KINDS["washer"].stands(6)
+        ('tilt position 2', '6 washers')
+        """
+        return f"{self.place_of} {number:g}" if self.place_of else self.count(number)
+
+    def reads(self, number: float) -> Phrase:
+        """The setting as it is read off the hitch, behind its label: a number, or an amount.
+
+        >>> KINDS["hole"].reads(3).text("us"), KINDS["stroke"].reads(10).text("us")
+        ('3, both sides', '1\xa01/4\xa0in')
+        """
+        return Phrase(
+            "{is}" + (", both sides" if self.sided else ""), {"is": (number * self.each, self.dimension, "nearest")}
+        )
 
     def change(self, by: float, to: float) -> str:
         """A change of it in words.
@@ -126,52 +150,52 @@ KINDS: dict[str, Kind] = {
     kind.key: kind
     for kind in (
         Kind(
-            key="washer", place="washers", where=HEAD, works=TILTS, one="washer", many="washers", row="Head washers",
+            key="washer", label="Head washers", place="washers", where=HEAD, works=TILTS, one="washer", many="washers", row="Head washers",
             stepper="Washers", words="head washers", more="Add", less="Take out",
             ask="Head washers, as set", hold="head", typical=(0.12, 0.10),
         ),
         Kind(
-            key="position", place="positions", where=HEAD, works=TABLE, one="tilt position", many="tilt positions",
+            key="position", label="Tilt position", place_of="tilt position", place="positions", where=HEAD, works=TABLE, one="tilt position", many="tilt positions",
             row="Tilt position of the head", stepper="Tilt positions up", words="tilt positions", more="Tilt the head by",
             less="Tilt the head back by", ask="Tilt position, as set", hold="head", typical=(0.12, 0.10),
         ),
         Kind(
-            key="hole", place="steps", where=ENDS, works=LIFTS, one="bracket hole", many="bracket holes",
+            key="hole", label="Bracket hole", place_of="bracket hole", place="steps", where=ENDS, works=LIFTS, one="bracket hole", many="bracket holes",
             row="Bracket hole, from the bottom", stepper="Bracket holes up", words="bracket holes, up",
             more="Raise the brackets by", less="Lower the brackets by",
             ask="bracket hole, as set", hold="bracket", equal="bracket holes", typical=(0.15, 0.12),
         ),
         Kind(
-            key="link", place="steps", where=ENDS, works=LIFTS, winds=-1.0, one="working link", many="working links",
+            key="link", label="Working links", place="steps", where=ENDS, works=LIFTS, winds=-1.0, one="working link", many="working links",
             row="Chain links, working", stepper="Working links", words="chain links, working",
             more="Let out", less="Take up",
             ask="working links, as set", hold="bracket", equal="links", typical=(0.15, 0.12), halved_by="half_links",
         ),
         Kind(
-            key="turn", place="steps", where=ENDS, works=LIFTS, one="turn", many="turns",
+            key="turn", label="Turns of the tension nut", place="steps", where=ENDS, works=LIFTS, one="turn", many="turns",
             row="Turns of the tension nut", stepper="Turns", words="turns of the tension nut",
             more="Tighten", less="Slacken",
             ask="tension nut, turns as set", hold="bracket", equal="turns", typical=(0.15, 0.12),
         ),
         Kind(
-            key="thread", place="steps", where=ENDS, works=LIFTS, one="thread", many="threads",
+            key="thread", label="Threads showing", place="steps", where=ENDS, works=LIFTS, one="thread", many="threads",
             row="Threads showing past the tension nut", stepper="Threads", words="threads showing past the tension nut",
             more="Tighten by", less="Slacken by",
             ask="tension nut, threads showing", hold="bracket", equal="threads", typical=(0.15, 0.12),
         ),
         Kind(
-            key="screw", place="screw", where=HEAD, works=TILTS, one="turn of the screw", many="turns of the screw",
+            key="screw", label="Turns of the screw", place="screw", where=HEAD, works=TILTS, one="turn of the screw", many="turns of the screw",
             row="Turns of the lead screw", stepper="Turns of the screw", words="turns of the lead screw",
             more="Turn in", less="Turn back",
             ask="Lead screw, turns in", hold="head", typical=(0.06, 0.05),
         ),
         Kind(
-            key="stroke", place="pump", where=ENDS, works=LIFTS, winds=-1.0, one="eighth of an inch of chrome", many="eighths of an inch of chrome",
+            key="stroke", label="Chrome showing", each=MM_PER_IN / 8, dimension=LENGTH, place="pump", where=ENDS, works=LIFTS, winds=-1.0, one="eighth of an inch of chrome", many="eighths of an inch of chrome",
             row="Chrome showing, eighths of an inch", stepper="Chrome, eighths of an inch", words="chrome showing, in eighths of an inch",
             more="Let out", less="Pump in", ask="Chrome showing on the cylinder, eighths of an inch", hold="bracket", typical=(0.10, 0.08),
         ),
         Kind(
-            key="pressure", place="pump", where=ENDS, works=LIFTS, one="mark of 100 psi", many="marks of 100 psi",
+            key="pressure", label="Cylinder pressure", each=100 * KPA_PER_PSI, dimension=PRESSURE, place="pump", where=ENDS, works=LIFTS, one="mark of 100 psi", many="marks of 100 psi",
             row="Cylinder pressure, marks of 100 psi (7 bar)", stepper="Pressure, marks of 100 psi", words="its pressure, in marks of 100 psi (7 bar)",
             more="Pump up by", less="Let down by", ask="Cylinder pressure, marks of 100 psi (7 bar)", hold="bracket", typical=(0.08, 0.06),
         ),
@@ -215,7 +239,7 @@ def trial_fields(begins: str = "", says: str = "as set", of: Subject | None = No
     made: dict[str, Given | None] = {}
 
     def counted(label: str, halves: bool) -> Given | None:
-        return described(label, COUNT, "count them", 0, MOST, usual="measured", halves=halves, of=of)
+        return described(label, COUNT, "count them", 0, MOST, usual="measured", parts=2 if halves else 1, of=of)
 
     for place in PLACES.values():
         halves = any(kind.halved_by for kind in kinds_at(place.key))

@@ -59,6 +59,11 @@ STOOD_STILL = Tolerance(MM_PER_IN / 8, Rule("Within two marks of the tape nothin
 HEAVY_TONGUE = Tolerance(200 * KG_PER_LB, Rule("Hundreds of pounds move an arch.", FROM_MEMORY))
 PAST_BRACKET = Tolerance(3 * MM_PER_IN, Rule("at least", COMMON_PRACTICE))
 BAR_TO_GROUND = Tolerance(125.0, Rule("at least", COMMON_PRACTICE))
+BRACKET_AT_END = Tolerance(
+    MM_PER_IN,
+    Rule("Brackets where the bars end, so that the chains hang square.", COMMON_PRACTICE + "; 1 in " + FROM_MEMORY),
+)
+HEAD_BELOW = Tolerance(MM_PER_IN / 2, Rule("The head as its manual sets it, within half an inch.", FROM_MEMORY))
 JAW_PLAY = Tolerance(3 / 16 * MM_PER_IN, Rule("at most", COMMON_PRACTICE))
 
 
@@ -82,6 +87,11 @@ class Between:
 
 
 RAISED = Between(1 * MM_PER_IN, 2 * MM_PER_IN, Rule("1 to 2 in above where it stands uncoupled.", COMMON_PRACTICE))
+BRACKET_MARK = Between(
+    3.5 * MM_PER_IN,
+    4.5 * MM_PER_IN,
+    Rule("Brackets at the mark, 4 in in from the bars' ends.", COMMON_PRACTICE + "; ½ in either way " + FROM_MEMORY),
+)
 SET_SCREWS = Between(1.5, 2.0, Rule("1½ to 2 turns past touch.", COMMON_PRACTICE))
 TRAY_CLEAR = Tolerance(2 * MM_PER_IN, Rule("at least", COMMON_PRACTICE))
 COVER_CLEAR = Tolerance(4 * MM_PER_IN, Rule("at least", COMMON_PRACTICE))

@@ -310,13 +310,22 @@ def _wrong_unit(unit: str, shown: str, dimension: str) -> str:
 
 
 def _rounded(amount: float, rounding: str) -> int:
-    """Whole number next to ``amount``; a hair under a whole number (1e-6) counts as that number."""
+    """Whole number next to ``amount``; a hair under a whole number (1e-6) counts as that number. ``about``: no more than its first digit.
+
+    >>> _rounded(6213.7, "about"), _rounded(80.5, "about"), _rounded(7.9, "about")
+    (6000, 80, 7)
+    """
     if rounding == "up":
         return math.ceil(amount - 1e-6)
     if rounding == "down":
         return math.floor(amount + 1e-6)
+    if rounding == "about":
+        whole = math.floor(amount + 1e-6)
+        return whole if whole < 10 else int(str(whole)[0]) * 10 ** (len(str(whole)) - 1)
     return math.floor(amount + 0.5)
 
+
+WRENCH_WHOLE = 20  # ft·lb or N·m: from there on a torque wrench is marked in whole ones
 
 #: into how many parts an inch or a millimeter is read, by system, the usual first
 PARTS: dict[str, tuple[int, ...]] = {"us": (16, 32, 64), "metric": (1, 2, 10)}
@@ -418,11 +427,13 @@ def write(value: float, dimension: str, system: str, rounding: str = "nearest") 
         return f"{_rounded(value * 10, rounding) / 10:,.1f} kN"
     unit = BARE_UNIT[dimension][system]
     amount = value / UNITS[dimension][unit]
+    whole = dimension == COUPLE and abs(amount) >= WRENCH_WHOLE  # no wrench is set to a part of one
     if dimension in (ALTITUDE, DISTANCE, SPEED):
         return f"{_rounded(amount, rounding):,} {unit}"
-    places = 0 if abs(amount) >= 100 else 1 if abs(amount) >= 10 else 2
+    places = 0 if abs(amount) >= 100 or whole else 1 if abs(amount) >= 10 else 2
     written = {"n·m": "N·m", "sq ft": "ft²", "l": "L", "kpa": "kPa"}.get(unit, unit)
-    return f"{amount:,.{places}f} {written}".replace("-", "−")
+    shown = float(_rounded(amount, "nearest")) if whole else amount
+    return f"{shown:,.{places}f} {written}".replace("-", "−")
 
 
 def write_exact(value: float, dimension: str, system: str) -> str:

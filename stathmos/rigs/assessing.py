@@ -144,7 +144,7 @@ def _fields() -> tuple[dict, ...]:
             "usual": entry.usual,
             "choices": [{"value": value, "word": word} for value, word in entry.choices],
             "datums": [{"value": value, "word": DATUMS[value]} for value in entry.datums],
-            "halves": entry.halves,
+            "parts": entry.parts,
             "none": entry.none,
         }
         for path, entry in {**ENTRIES, **LIST_ENTRIES}.items()

@@ -970,7 +970,7 @@ FieldShape = shape(
     usual=s.ChoiceField(PROVENANCES),
     choices=shape("FieldChoice", value=text(), word=text())(many=True),
     datums=shape("FieldDatum", value=text(), word=text())(many=True),
-    halves=Truth(help_text="A count that may be half of one."),
+    parts=Whole(help_text="Into how many parts one of a count may be divided."),
     none=Text(help_text="How it is said that there is none; blank where there always is one."),
     may_write=Truth(help_text="Whether this person may write it."),
 )

@@ -184,8 +184,8 @@ class Family(Portrait):
 class RigidBars(Family):
     def test_on_l_brackets_with_washers_and_holes(self) -> None:
         self.distributed(
-            "Anvilroot 1200", ("snap-up lever", "Lifted, they go on without a fight."), ("Bars on and into their brackets",),
-            ("Snug, then half a turn, and a quarter turn more after it has been coupled once", "3 bracket holes, both sides", "groan"),
+            "Anvilroot 1200", ("snap-up lever", "Lifted, the bars go on without a fight."), ("then up onto their brackets with the snap-up lever",),
+            ("Snug, then half a turn, and a quarter turn more after it has been coupled once", "bracket hole 3, both sides", "groan"),
         )  # fmt: skip
 
     bracket = "27"
@@ -197,7 +197,7 @@ class TiltHead(Family):
     def test_a_head_with_tilt_positions(self) -> None:
         self.distributed(
             "Tarnbrace 1200",
-            ("Brackets 4 in in from the bars' ends",),
+            ("Pins and clips in both brackets.",),
             ("Pins and clips in both brackets.",),
             ("tilt position",),
         )
@@ -208,8 +208,8 @@ class Chains(Family):
 
     def test_bars_on_chains(self) -> None:
         self.distributed(
-            "Cordwain 1200", ("so that the chains hang square to the frame", "A loaded bar or lever can injure"),
-            ("Levers up and safety pins in.",), ("working links, both sides", "Count the working links each time"),
+            "Cordwain 1200", ("Safety pins in both levers, before it rolls.", "A loaded bar or lever can injure"),
+            ("chains up by their levers",), ("working links, both sides", "Count the working links each time"),
         )  # fmt: skip
 
 
@@ -218,8 +218,8 @@ class TensionChains(Family):
 
     def test_tension_chains(self) -> None:
         self.distributed(
-            "Thornlace 1200", ("raise the vehicle 1 to 2 in above where it stands uncoupled", "3 to 4 threads more"),
-            ("Chains hooked and tensioned",), ("threads, both sides", "Good and tight", "450 ft·lb"),
+            "Thornlace 1200", ("Raise the vehicle 1 to 2 in above where it stands uncoupled", "3 to 4 threads more"),
+            ("Lock nuts on",), ("threads, both sides", "Good and tight", "450 ft·lb"),
         )  # fmt: skip
 
 
@@ -228,7 +228,7 @@ class Hydraulic(Family):
 
     def test_a_hydraulic_lift_bar(self) -> None:
         self.distributed(
-            "Gannetry 1200", ("the cylinder is fully out, and hook the bar onto the head", "less chrome is more lift", "Oil under pressure injures"),
+            "Gannetry 1200", ("Bar hooked onto the head and latched.", "Less chrome is more lift", "Oil under pressure injures"),
             ("open the release valve slowly until the chrome is all out", "bar slid off the head onto its holder"),
             ("eighths of an inch of chrome", "Less chrome is more lift.", "Oil under pressure injures."),
         )  # fmt: skip
@@ -239,8 +239,8 @@ class LeadScrew(Family):
 
     def test_a_lead_screw_with_a_gauge_under_the_ball(self) -> None:
         self.distributed(
-            "Quernstay 1200", ("Read the gauge under the ball before each trial and after it.",),
-            ("Screw back until the gauge reads the tongue alone.",), ("turns of the screw",),
+            "Quernstay 1200", ("It lifts the head as it takes the load.",),
+            ("Turn the screw back until the bars hang free.",), ("turns of the screw",),
         )  # fmt: skip
 
 

@@ -18,7 +18,8 @@ from stathmos.core.finding import GOOD
 from stathmos.core.handover.card import card
 from stathmos.core.handover.drill import drill
 from stathmos.core.joints import JOINTS, TURNS
-from stathmos.core.looks import LEAST, LOOKS, MOST, MOUNTING, SEEN
+from stathmos.core.looks import LEAST, LOOKS, MOST, SEEN
+from stathmos.core.procedure import LOAD, MOUNTING, SETTING, UNHOOKING
 from stathmos.core.rig import entry_at
 from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.kits import wants_special_bracket
@@ -47,11 +48,11 @@ class Hydraulic(unittest.TestCase):
 
     def test_it_is_put_on_with_the_cylinder_out_and_taken_off_so(self) -> None:
         family = FAMILIES["hydraulic"]
-        before = " ".join(step.does for step in family.before)
-        self.assertLess(before.index("cylinder's eye"), before.index("Valve open"))
-        self.assertLess(before.index("fully out"), before.index("Close the valve, and pump"))
-        self.assertIn("until the chrome is all out", family.unload.does)
-        mounted = {LOOKS[key].when for key in ("tray_clear", "cover_clear", "handle_free", "jack_tube")}
+        put_on = [step.key for step in family.told(SETTING)]
+        self.assertEqual(put_on, ["eye_pin", "lift_for_bars", "bars_on", "pumped", "bar_pins"])
+        steps = {step.key: step for step in family.steps}
+        self.assertIn("until the chrome is all out", steps["un_lift"].does)
+        mounted = {family.stage_of(key) for key in ("tray_clear", "cover_clear", "handle_free", "jack_tube")}
         self.assertEqual(mounted, {MOUNTING}, "looked at before it is fitted")
 
 
@@ -62,10 +63,7 @@ class Rows(unittest.TestCase):
                 self.assertEqual(family.key, key)
                 self.assertTrue(set(family.looks) <= set(LOOKS))
                 self.assertTrue(set(family.tightened) <= set(JOINTS))
-                self.assertEqual(
-                    family.bars,
-                    bool(family.put_on and family.secure and family.unload and family.take_off and family.before),
-                )
+                self.assertEqual(family.bars, any(one.kind == LOAD for one in family.steps))
         used = {one for family in FAMILIES.values() for one in family.looks}
         self.assertEqual(used, set(LOOKS), "nothing is looked at by nobody")
 
@@ -97,8 +95,8 @@ class Rows(unittest.TestCase):
             rig = found.measured.rig
             steps = {one.key: one.does.text("us") for one in drill(rig, found)}
             with self.subTest(family=key):
-                self.assertTrue(steps["bars_on"].startswith(family.put_on))
-                self.assertEqual(steps["un_lift"], family.unload.does)
+                for step in family.told(SETTING, UNHOOKING):
+                    self.assertTrue(steps[step.key].startswith(step.does), step.key)
                 told = {block.heading: [line.says.text("us") for line in block.lines] for block in card(rig, found)}
                 self.assertEqual(told["How it is kept"], [*family.card, *family.cautions])
 
@@ -324,7 +322,8 @@ class Torque(unittest.TestCase):
         self.assertLess(order.index("torque_first"), order.index("a"))
         self.assertGreater(order.index("torque"), order.index("coach"))
         told = {key: next(one.joints for one in found.sections if one.key == key) for key in ("torque_first", "torque")}
-        self.assertEqual(told["torque_first"], ("ball_nut", "frame_bolts"))
+        self.assertEqual(told["torque_first"], ("ball_nut", "frame_bolts", "head_bolts", "bracket_bolts", "angle_bolt"))
+        self.assertEqual(told["torque"], ("head_bolts", "bracket_bolts", "angle_bolt"))
         self.assertTrue(all(turn.words for turn in TURNS.values()))
 
     @given(st.floats(20, 600), st.floats(1.5, 10))

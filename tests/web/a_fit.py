@@ -34,9 +34,13 @@ COUPLING = _all(
     bay__rail_front_level="20 1/2", bay__rail_rear_level="20 1/2", bay__coupler_height="22 3/4",
     bay__receiver_height="21 1/2", hitch__kit="Anvilroot 1200", hitch__shank="Shank 2 short",
     hitch__ball="Ball 2 5/16 × 1¼", hitch__ball_height="24 5/8", bay__bracket_place="27", bay__bars_way_up="yes", bay__lines_clear="yes",
+    bay__hitch_pin="yes",
 )  # fmt: skip
 A = _marks("37 3/4", "39 1/2", "bay", "_a")
-B = {**_all(bay__jack_clear="yes", bay__rocked_b="yes"), **_marks("38 5/16", "38 1/16", "bay", "_b")}
+B = {
+    **_all(bay__latch_closed="yes", bay__jack_clear="yes", bay__rocked_b="yes"),
+    **_marks("38 5/16", "38 1/16", "bay", "_b"),
+}
 
 
 def trial(number: int, washers: int, front: str, rear: str, rail_front: str) -> dict[str, dict[str, str]]:
@@ -53,7 +57,7 @@ TRIAL_2 = trial(2, 6, "37 7/8", "38 1/2", "20 3/8")
 PROOFS = _all(
     bay__bars_parallel="yes", bay__bars_flat="yes", bay__past_left="4 1/2", bay__past_right="4 1/2", bay__ground_left="9",
     bay__ground_right="9", bay__chains_reach="yes", bay__breakaway_reach="yes", bay__wiring_reach="yes",
-    bay__jaw_play="1/16",
+    bay__jaw_play="1/16", bay__retightened="yes", bay__marks_whole="yes",
 )  # fmt: skip
 
 

@@ -203,9 +203,9 @@ class HandedOver(Handing):
         self.assertEqual(len(pages), 1)
         text = " ".join(pages[0].extract_text().replace("\u00a0", " ").split())
         for words in (
-            "Haldis Okonjo", "37 7/8 in", "24 5/8 in", "6 washers", "3 bracket holes, both sides", "hole 2 from the bottom",
+            "Haldis Okonjo", "37 7/8 in", "24 5/8 in", "6 washers", "bracket hole 3, both sides", "hole 2 from the bottom",
             "430 ft·lb to 460 ft·lb", "up to 791 lb more than planned", "625 lb to 909 lb", "This type may reverse",
-            "A loaded spring bar or lever can injure", "6,213 mi", "Technician: Bram", "Advisor: Thea", "set to 5.5",
+            "A loaded spring bar or lever can injure", "6,000 mi", "Technician: Bram", "Advisor: Thea", "set to 5.5",
         ):  # fmt: skip
             self.assertIn(words, text)
         metric = self.client.get(f"/api/rigs/{self.good.pk}/cards/1.pdf?units=metric")

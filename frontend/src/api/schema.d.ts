@@ -2101,6 +2101,10 @@ export interface components {
             state: components["schemas"]["BaySectionStateEnum"];
             questions: components["schemas"]["Question"][];
             steps: components["schemas"]["BayStep"][];
+            /** @description How it is undone again. */
+            off: components["schemas"]["BayStep"][];
+            /** @description What must be tight or made sure before it, and is not. */
+            unsafe: components["schemas"]["Unsafe"][];
         };
         /**
          * @description * `tools` - tools
@@ -2858,8 +2862,8 @@ export interface components {
             usual: components["schemas"]["ProvenanceEnum"];
             choices: components["schemas"]["FieldChoice"][];
             datums: components["schemas"]["FieldDatum"][];
-            /** @description A count that may be half of one. */
-            halves: boolean;
+            /** @description Into how many parts one of a count may be divided. */
+            parts: number;
             /** @description How it is said that there is none; blank where there always is one. */
             none: string;
             /** @description Whether this person may write it. */
@@ -4323,8 +4327,8 @@ export interface components {
             answered: boolean;
             /** @description A check more, without which the work is whole. */
             optional: boolean;
-            /** @description A count that may be a half. */
-            halves: boolean;
+            /** @description Into how many parts one of a count may be divided. */
+            parts: number;
             /** @description How it is said that there is none; blank where there always is one. */
             none: string;
             /** @description A mount's own balls, each of which may be up. */
@@ -5091,6 +5095,10 @@ export interface components {
          * @enum {string}
          */
         UnitSystemEnum: "us" | "metric";
+        Unsafe: {
+            name: string;
+            state: components["schemas"]["VerdictStateEnum"];
+        };
         Verdict: {
             /** @description The figures that would end it, by path, the first to be read first. */
             reads: string[];

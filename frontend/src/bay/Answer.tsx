@@ -123,7 +123,7 @@ export function Answer({ question, onward, guarded = null, page, from = "measure
       )}
       <LookAt path={question.path} />
       {question.kind === "weight" && <TakeIt record={record} paths={[question.path]} taken={took} />}
-      <Keypad small={small} key={kind} kind={kind} halves={question.halves} begin={now} problem={problem} check={(text) => (refusal(question, text) ? read(refusal(question, text)) : "")} done={put} />
+      <Keypad small={small} key={kind} kind={kind} parts={question.parts} begin={now} problem={problem} check={(text) => (refusal(question, text) ? read(refusal(question, text)) : "")} done={put} />
       {question.none && (
         <Box sx={{ mt: 1, display: "grid" }}>
           <BigButton press={() => put(NONE)} current={now === NONE}>

@@ -119,6 +119,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
           ))}
         </Box>
         <Box component="main" sx={{ px: 2, py: 1.25 }}>
+          <Unsafe of={here} />
           {here.kind === "questions" && <QuestionScreen key={here.key + here.name + (search.get("path") ?? "")} begin={search.get("path")} fit={fit} section={here} after={() => next && visit(next.key)} />}
           {here.kind === "tools" && <Tools told={told} />}
           {here.kind === "coach" && <CoachScreen fit={fit} />}
@@ -146,11 +147,42 @@ function Mark({ state, ground }: { state: BaySection["state"]; ground: string })
   );
 }
 
-/** What is done before the bars go on and while they are set, as this family has it. */
+/** What must be tight or pinned before the rig is loaded here, and is not. */
+function Unsafe({ of }: { of: BaySection }) {
+  if (!of.unsafe.length) return null;
+  return (
+    <Box role="note" aria-label="Before it is loaded" sx={{ border: `2px solid ${pencil}`, px: 1.5, py: 0.75, mb: 1.25, fontSize: "1.15rem" }}>
+      <b>Not yet safe to load or roll:</b>
+      <Box component="ul" sx={{ listStyle: "none", m: 0, p: 0, display: "flex", flexWrap: "wrap", columnGap: 2 }}>
+        {of.unsafe.map((one) => (
+          <Box component="li" key={one.name} sx={{ display: "flex", gap: 0.75, alignItems: "center" }}>
+            <StateMark state={one.state} size={18} /> {one.name}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** What is done before the bars go on and while they are set, as this family has it; and how they come off again. */
 function Steps({ section }: { section: BaySection }) {
   return (
-    <Box component="ol" sx={{ m: 0, pl: 3.5, fontSize: "1.35rem", display: "grid", gap: 1.5 }} aria-label={section.name}>
-      {section.steps.map((one) => (
+    <Box sx={{ display: "grid", gap: 2 }}>
+      <StepList name={section.name} steps={section.steps} />
+      {section.off.length > 0 && (
+        <Box component="section">
+          <Box component="h3" sx={{ m: 0, mb: 0.75, fontSize: "1.2rem", borderTop: `1px solid ${hairline}`, pt: 1 }}>To take them off again</Box>
+          <StepList name="To take them off again" steps={section.off} />
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function StepList({ name, steps }: { name: string; steps: BaySection["steps"] }) {
+  return (
+    <Box component="ol" sx={{ m: 0, pl: 3.5, fontSize: "1.35rem", display: "grid", gap: 1.5 }} aria-label={name}>
+      {steps.map((one) => (
         <li key={one.does}>
           <b>{one.does}</b>
           <Box sx={{ fontSize: "1.15rem" }}>{one.why}</Box>

@@ -19,7 +19,8 @@ const UNIT: Partial<Record<PadKind, string>> = { inches: "in", millimetres: "mm"
 
 interface Props {
   kind: PadKind;
-  halves: boolean;
+  /** into how many parts one of a count may be divided */
+  parts: number;
   begin: string;
   problem: string;
   /** why what is typed so far cannot be; blank where it can */
@@ -39,7 +40,7 @@ export function taken(begin: string, kind: PadKind): { whole: string; part: stri
   return { whole: found[1] ?? "", part: found[2] ?? "" };
 }
 
-export function Keypad({ kind, halves, begin, problem, check, done, small = false }: Props) {
+export function Keypad({ kind, parts, begin, problem, check, done, small = false }: Props) {
   const [{ whole, part }, set] = useState(() => taken(begin, kind));
   const unit = UNIT[kind] ?? kind;
   const decimal = DECIMAL.includes(kind);
@@ -49,7 +50,9 @@ export function Keypad({ kind, halves, begin, problem, check, done, small = fals
   const digit = (more: string) => set({ whole: (whole + more).slice(0, kind === "inches" ? 3 : 5), part });
   const wrong = (text && check ? check(`${text} ${unit}`.trim()) : "") || problem;
   const point = () => !whole.includes(".") && set({ whole: `${whole || "0"}.`, part });
-  const finish = () => done(kind === "count" ? (part === "1/2" ? `${whole || "0"}.5` : whole) : text ? `${text} ${unit}` : "");
+  const ofOne = Array.from({ length: parts - 1 }, (_, at) => (2 * (at + 1) === parts ? "1/2" : `${at + 1}/${parts}`));
+  const share = (ofOne.indexOf(part) + 1) / parts;
+  const finish = () => done(kind === "count" ? (share ? String(Number(whole || "0") + share) : whole) : text ? `${text} ${unit}` : "");
 
   return (
     <Box
@@ -67,7 +70,7 @@ export function Keypad({ kind, halves, begin, problem, check, done, small = fals
           {text || "\u00a0"}
         </Slab>
         <Box component="span" sx={{ fontSize: "1.8rem" }}>
-          {kind === "count" && part === "1/2" ? "" : unit}
+          {kind === "count" && part ? "" : unit}
         </Box>
       </Box>
       <Box role="alert" sx={{ color: pencil, fontWeight: 600, fontSize: "1.15rem", minHeight: small ? "1.3em" : "1.6em", px: 1 }}>
@@ -80,9 +83,9 @@ export function Keypad({ kind, halves, begin, problem, check, done, small = fals
               {one}
             </Key>
           ))}
-          {halves ? (
-            <Key press={() => set({ whole, part: part === "1/2" ? "" : "1/2" })} on={part === "1/2"}>
-              ½
+          {parts > 1 ? (
+            <Key press={() => set({ whole, part: ofOne[ofOne.indexOf(part) + 1] ?? "" })} on={part !== ""} name="Part of one">
+              {part || ofOne.join(" ")}
             </Key>
           ) : decimal ? (
             <Key press={point} name="Decimal point">
@@ -94,7 +97,7 @@ export function Keypad({ kind, halves, begin, problem, check, done, small = fals
             </Key>
           )}
           <Key press={() => digit("0")}>0</Key>
-          <Key press={() => set(part && !halves ? { whole, part: "" } : { whole: whole.slice(0, -1), part })} name="Delete the last">
+          <Key press={() => set(part && parts === 1 ? { whole, part: "" } : { whole: whole.slice(0, -1), part })} name="Delete the last">
             ⌫
           </Key>
         </Box>

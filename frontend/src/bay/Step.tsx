@@ -10,17 +10,19 @@ interface Props {
   is: string;
   /** it was counted */
   written: boolean;
-  halves: boolean;
+  /** into how many parts one may be divided */
+  parts: number;
+  /** where one begins from a blank */
+  begin: number;
   least: number;
   most: number;
   set: (is: string) => void;
 }
 
-export function Step({ name, is, written, halves, least, most, set }: Props) {
-  const by = halves ? 0.5 : 1;
+export function Step({ name, is, written, parts, begin, least, most, set }: Props) {
+  const by = 1 / parts;
   const to = (way: 1 | -1) => {
-    // from nothing one begins at the least there is
-    const next = is === "" ? least : Number(is) + way * by;
+    const next = is === "" ? begin : Number(is) + way * by;
     if (next >= least && next <= most) set(String(next));
   };
   const key = { minWidth: 58, minHeight: 58, fontSize: "1.8rem", fontWeight: 600, fontFamily: "inherit", border: `2px solid ${ink}`, bgcolor: "background.paper", color: ink };

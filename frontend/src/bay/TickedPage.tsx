@@ -135,7 +135,7 @@ function Line({ one, told, is, opened, fixed, open, count, answer }: LineProps) 
           </Box>
         </Box>
         {one.kind === "count" && !fixed ? (
-          <Step name={one.ask} is={said} written={Boolean(is)} halves={one.halves} least={one.believed?.least ?? 0} most={one.believed?.most ?? 99} set={count} />
+          <Step name={one.ask} is={said} written={Boolean(is)} parts={one.parts} begin={one.near ?? one.believed?.least ?? 0} least={one.believed?.least ?? 0} most={one.believed?.most ?? 99} set={count} />
         ) : (
           <ButtonBase
             onClick={open}

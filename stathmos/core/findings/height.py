@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from stathmos.core.choice import Choice
-from stathmos.core.figures import Missing, sure, wanting
+from stathmos.core.figures import Authority, Missing, sure, wanting
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, needs_in_words
 from stathmos.core.heights import Heights, positions
 from stathmos.core.phrases import Phrase, as_text, joined
@@ -92,12 +92,12 @@ def height(rig: Rig, heights: Heights, choice: Choice, rules: Rules) -> list[Fin
     if isinstance(rail, Missing):
         return [_unknown(rig, heights, choice, rail)]
     if not ATTITUDE.within(rail.value):
-        return [_off_level(heights, choice, rail.value > 0)]
+        return [_off_level(heights, choice, rules, rail.value > 0)]
     if not rules.level.holds(rail.value):
         return [_off_preference(rules.level, rail.value)]
     if heights.ball_is_measured or heights.school_stands_level:
         return []
-    says = _school_cannot(heights)
+    says = _school_cannot(heights, rules)
     put = {"ball": (sure(heights.ball_standing).value, LENGTH, "nearest")}
     taken = Phrase("The hole is the nearest that does: top of ball at {ball} uncoupled. Measure it in the bay.", put)
     return [_finding("school_off_level", CAUTION, "ball", says, taken)]
@@ -128,16 +128,17 @@ def _unknown(rig: Rig, heights: Heights, choice: Choice, rail: Missing) -> Findi
     return _finding("height_unknown", UNKNOWN, "ball", says, act, needs)
 
 
-def _school_cannot(heights: Heights) -> Phrase:
+def _school_cannot(heights: Heights, rules: Rules) -> Phrase:
     """Why the school in force cannot stand this rig level, in figures."""
     put = {
         "offset": (sure(heights.offset).value, LENGTH, "nearest"),
         "settle": (sure(heights.settled.ball).value, LENGTH, "nearest"),
     }
-    return Phrase("This school cannot stand this rig level: its offset is {offset}, the rig settles {settle}.", put)
+    whose = "The hitch's manual" if rules.offset.authority is Authority.HITCH_HANDBOOK else "This method"
+    return Phrase(f"{whose} cannot stand this rig level: its offset is {{offset}}, the rig settles {{settle}}.", put)
 
 
-def _off_level(heights: Heights, choice: Choice, high: bool) -> Finding:
+def _off_level(heights: Heights, choice: Choice, rules: Rules, high: bool) -> Finding:
     """The ball too high or too low to stand the trailer level; by the height that does, and the hole that makes it."""
     rail, ball, level = sure(heights.attitude.rail).value, sure(heights.ball_standing).value, sure(heights.level).value
     to = choice.level_hole.ball if choice.level_hole else level
@@ -157,7 +158,7 @@ def _off_level(heights: Heights, choice: Choice, high: bool) -> Finding:
     if high:
         says = says.after("Do not tow. ").then(" Nose high invites sway.")
     if not heights.school_stands_level:
-        says = joined(says, _school_cannot(heights))
+        says = joined(says, _school_cannot(heights, rules))
     way, hole = "Lower" if high else "Raise", choice.level_hole
     if hole is None:
         move = Phrase(f"{way} the ball by {{by}}, to {{to}}: a shank that reaches it is wanted.", put)

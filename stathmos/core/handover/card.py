@@ -14,9 +14,10 @@ from stathmos.core.limits import capacity_lines, tongue_line
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
 from stathmos.core.settings import HEAD, settings_of
-from stathmos.core.units import DISTANCE, LENGTH, MM_PER_KM, WEIGHT
+from stathmos.core.units import DISTANCE, LENGTH, MM_PER_KM, MM_PER_MI, WEIGHT
 
 INSPECTION = 10_000 * MM_PER_KM  # common practice
+INSPECTION_DUE = 6_000 * MM_PER_MI  # as a card in miles tells it, which is the sooner
 FIRST_STOP = 80.5 * MM_PER_KM  # from memory, to be verified
 
 CAUTIONS = (
@@ -132,7 +133,7 @@ def _settings(fit: Fit) -> tuple[CardLine, ...]:
         if one.both is not None and one.kind.key in changeable:
             name = "Head tilt" if one.kind.where == HEAD else "Bar ends" if one.kind.sided else "Lift"
             both = ", both sides" if one.kind.sided else ""
-            lines.append(CardLine(name, Phrase(one.kind.count(one.both) + both)))
+            lines.append(CardLine(name, Phrase(one.kind.stands(one.both) + both)))
     if fit.measured.kit is not None and not isinstance(bracket := fit.now.choice.bracket, Missing):
         lines.append(CardLine("Ball to bracket", Phrase("{d}", {"d": (bracket.value, LENGTH, "nearest")})))
     return tuple(lines)
@@ -169,7 +170,7 @@ def _again(rig: Rig) -> tuple[CardLine, ...]:
             "First stop",
             Phrase(
                 "after about {far}: witness marks, latch, pins, chains, warm hubs and tyres.",
-                {"far": (FIRST_STOP, DISTANCE, "down")},
+                {"far": (FIRST_STOP, DISTANCE, "about")},
             ),
         ),
         CardLine(
@@ -180,7 +181,7 @@ def _again(rig: Rig) -> tuple[CardLine, ...]:
         ),
         CardLine(
             "Inspection",
-            Phrase("after {far} of towing, or in a year; bring this card.", {"far": (INSPECTION, DISTANCE, "down")}),
+            Phrase("after {far} of towing, or in a year; bring this card.", {"far": (INSPECTION, DISTANCE, "about")}),
         ),
     ]
     gain = rig.handover.brake_gain
@@ -203,13 +204,13 @@ def inspection_in_days(rig: Rig) -> int:
     a_year = rig.handover.a_year
     if a_year is None or a_year.value <= 0:
         return 365
-    return min(365, int(365 * INSPECTION / a_year.value))
+    return min(365, int(365 * INSPECTION_DUE / a_year.value))
 
 
 def inspection_by_distance(towed: float) -> bool:
-    """Whether an inspection is due by how far was towed since the hand-over, mm.  towed ≥ 10 000 km; common practice, no source.
+    """Whether an inspection is due by how far was towed since the hand-over, mm.  towed ≥ 6 000 mi; common practice, no source.
 
-    >>> inspection_by_distance(INSPECTION), inspection_by_distance(0.99 * INSPECTION)
+    >>> inspection_by_distance(INSPECTION), inspection_by_distance(0.96 * INSPECTION)
     (True, False)
     """
-    return towed >= INSPECTION
+    return towed >= INSPECTION_DUE

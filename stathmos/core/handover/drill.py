@@ -1,13 +1,31 @@
-"""The coupling and uncoupling drill and the walk-round, fitted to this rig, each step with why."""
+"""The coupling and uncoupling drill and the walk-round, fitted to this rig, each step with why.
+
+Its common steps are data like a family's own, and stand in the same procedure: a test holds both to one order.
+"""
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from stathmos.core.bay import Fit
-from stathmos.core.families import PLAIN, Family, Words
+from stathmos.core.families import PLAIN
 from stathmos.core.figures import Missing
 from stathmos.core.phrases import Phrase
+from stathmos.core.procedure import (
+    AFTER,
+    COUPLE,
+    COUPLED_UP,
+    LIFT,
+    LOOK,
+    RELEASE,
+    ROLL,
+    SECURE,
+    SETTING,
+    STAGES,
+    UNHOOKING,
+    Step,
+)
 from stathmos.core.rig import ENTRIES, Rig
 from stathmos.core.settings import ENDS, HEAD
 from stathmos.core.units import LENGTH
@@ -27,171 +45,131 @@ class DrillStep:
     done: bool
 
 
-_LOADED_BAR = "A loaded bar or lever can injure: stand clear of its end."
+@dataclass(frozen=True, kw_only=True)
+class Common:
+    """A step of every drill. ``only``: on which rigs, on all where it is blank; ``words``: its words where they are this rig's."""
+
+    step: Step
+    only: Callable[[Rig], bool] | None = None
+    words: Callable[[Rig, Fit], Phrase] | None = None
 
 
-def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
-    """Every step that this rig needs, in order; what it has not got is not asked for."""
-    kit, ball = fit.measured.kit, fit.now.choice.in_force.ball
-    held = kit.held if kit is not None else PLAIN
-    brakes = rig.choice("trailer.brakes")
-    breakaway = rig.choice("trailer.breakaway") != "no" and brakes != "none"
-    size = ball.diameter if ball is not None else None
-    coupler = rig.figure("trailer.coupler_size")
-    steps: list[tuple[str, str, Phrase, str, str]] = []
+@dataclass(frozen=True)
+class Played:
+    """A step, and what it says on this rig."""
 
-    def step(key: str, does: str | Phrase, why: str, caution: str = "", part: str = COUPLING) -> None:
-        steps.append((key, part, does if isinstance(does, Phrase) else Phrase(does), why, caution))
+    step: Step
+    says: Phrase
 
-    step(
-        "spotter",
-        "Back up to the coupler with a spotter who can be seen.",
-        "The driver sees neither ball nor hands.",
-        "Nobody stands between vehicle and trailer while it moves.",
-    )
-    step("chocks_in", "Chock the trailer's wheels on both sides.", "An uncoupled trailer rolls.")
-    if size is not None and not isinstance(coupler, Missing):
-        step(
-            "match",
-            Phrase(
-                "Ball {ball} and coupler {coupler}: read both stamps.",
-                {"ball": (size.value, LENGTH, "nearest"), "coupler": (coupler.value, LENGTH, "nearest")},
-            ),
-            "A ball too small lets go over a bump.",
-        )
-    else:
-        step(
-            "match",
-            "Read the stamps on ball and coupler: they are to be the same.",
-            "A ball too small lets go over a bump.",
-        )
-    step(
-        "lower",
-        "Lower the coupler onto the ball.",
-        "Fingers on the jack only.",
-        "Keep hands out from under the coupler.",
-    )
-    step("latch", "Close the latch and put its pin in.", "A latch that is not pinned opens over bumps.")
-    step(
-        "lift_test",
-        "Lift test: jack the tongue until the vehicle's rear rises with it.",
-        "Only then the ball is truly in the coupler.",
-    )
 
-    def told(key: str, words: Words | None, part: str = COUPLING) -> None:
-        if words is not None:
-            step(key, words.does, words.why, words.caution, part)
+def _brakes(rig: Rig) -> str:
+    return rig.choice("trailer.brakes")
 
-    if held.bars:
-        told("lift_for_bars", held.lift)
-        step("bars_on", _bars_on(fit, held), "Set as proved here; another setting is another rig.", _LOADED_BAR)
-        step("bar_pins", held.secure, "A bar that drops out drags and lets the trailer sway.")
-    step(
-        "chains_seen",
-        "Look at both chains and hooks: the ratings can be read, forged and not cast, no kink or stretched link, a clip on each hook.",
-        "They hold the trailer when all else has let go.",
-    )
-    step("jack_up", "Jack right up and stowed.", "It catches the first driveway.")
-    step(
-        "chains",
-        "Chains crossed under the coupler, hooked to the receiver from both sides, clear of the ground.",
-        "Crossed they cradle the coupler if it drops.",
-    )
-    if breakaway:
-        step(
-            "breakaway",
-            "Breakaway lead to the vehicle itself, not to the chains or the ball mount.",
-            "If the mount comes off, the lead must still pull.",
-        )
-    if brakes != "none":
-        step("plug", f"{_plug(rig)} in and latched.", "Brakes and lights go through it.")
-    step(
-        "lights",
-        "Lights, turn and brake, somebody looking from behind."
-        if brakes != "none"
-        else "Trailer lights plugged in and seen from behind.",
-        "The law asks for it, and so does whoever follows.",
-    )
-    step("hitch_pin", "Hitch pin and clip through receiver and shank.", "It alone keeps the shank in the receiver.")
-    step("chocks_out", "Chocks away.", "Only now is the trailer held by the vehicle.")
-    if brakes == "electric":
-        step(
-            "squeeze",
-            "Roll at walking pace and squeeze the controller by hand: the trailer's brakes hold.",
-            "The gain is set by feel, loaded as today.",
-        )
-    if brakes == "surge":
-        step(
-            "surge",
-            "Roll and brake gently: the surge coupler slides and the brakes hold. Reverse lock-out (the fifth wire) tried.",
-            "Surge brakes hold the trailer in reverse without it.",
-        )
-    if breakaway:
-        step(
-            "pull_test",
-            "Pull the breakaway pin and ease forward: the brakes hold. Pin back in.",
-            "A flat breakaway battery is found now, or on a hill.",
-        )
-    step(
-        "walk",
-        "Walk round: tyres, doors, steps, stabilisers, awning, mirrors, witness marks.",
-        "Most trouble is seen from outside.",
-    )
-    step(
-        "drive",
-        "A short drive, then stop: witness marks, latch, pins, warm hubs, noise.",
-        "Parts bed in; what has moved shows now.",
-    )
-    step(
-        "un_chocks",
-        "Uncoupling: on level ground, chocks in on both sides.",
-        "The vehicle will not hold it any more.",
-        part=UNCOUPLING,
-    )
-    told("un_lift", held.unload, UNCOUPLING)
-    told("un_bars", held.take_off, UNCOUPLING)
-    step(
-        "un_leads",
-        f"{_plug(rig)}, breakaway lead and chains off." if breakaway else "Lights and chains off.",
-        "So that nothing is torn when the vehicle leaves.",
-        part=UNCOUPLING,
-    )
-    step(
-        "un_latch",
-        "Pin out, latch open, jack until the coupler clears the ball.",
-        "Weight on the jack, not on the latch.",
-        "Feet clear of the jack.",
-        UNCOUPLING,
-    )
-    step(
-        "un_away",
-        "Drive forward slowly; look back at once.",
-        "A coupler that hangs on lifts the vehicle's rear.",
-        part=UNCOUPLING,
-    )
-    return tuple(
-        DrillStep(
-            key, part, does, why, caution, rig.choice(f"drill.{key}.done") == "yes" if rig.one("drill", key) else False
-        )
-        for key, part, does, why, caution in steps
-    )
+
+def _braked(rig: Rig) -> bool:
+    return _brakes(rig) != "none"
+
+
+def _breaks_away(rig: Rig) -> bool:
+    return rig.choice("trailer.breakaway") != "no" and _braked(rig)
+
+
+def _match(rig: Rig, fit: Fit) -> Phrase:
+    ball, coupler = fit.now.choice.in_force.ball, rig.figure("trailer.coupler_size")
+    if ball is None or ball.diameter is None or isinstance(coupler, Missing):
+        return Phrase("Read the stamps on ball and coupler: they are to be the same.")
+    sizes = {"ball": (ball.diameter.value, LENGTH, "nearest"), "coupler": (coupler.value, LENGTH, "nearest")}
+    return Phrase("Ball {ball} and coupler {coupler}: read both stamps.", sizes)
 
 
 def _plug(rig: Rig) -> str:
-    """The plug as the socket at the receiver is; where nobody wrote which, the plug."""
-    entry = ENTRIES["vehicle.socket"]
-    words = dict(entry.choices)
+    """The plug as the socket at the receiver is; where it is not written which, the plug."""
+    words = dict(ENTRIES["vehicle.socket"].choices)
     known = rig.choice("vehicle.socket") or ("seven" if rig.choice("vehicle.seven_way") == "yes" else "")
     return f"{words[known]} plug" if known else "Plug"
 
 
-def _bars_on(fit: Fit, held: Family) -> Phrase:
-    """How the bars go on, set as they were last counted: bar ends first, then the head."""
+def _common(
+    key: str, kind: str, stage: str, does: str, why: str, caution: str = "", only: Callable[[Rig], bool] | None = None,
+    words: Callable[[Rig, Fit], Phrase] | None = None, puts: tuple[str, ...] = (), takes: tuple[str, ...] = (), secures: tuple[str, ...] = (),
+) -> Common:  # fmt: skip
+    step = Step(
+        key=key, kind=kind, stage=stage, does=does, why=why, caution=caution, puts=puts, takes=takes, secures=secures
+    )
+    return Common(step=step, only=only, words=words)
+
+
+_TORN = "So that nothing is torn when the vehicle leaves."
+
+#: before the family's own steps, between hooking up and unhooking, and after its last
+COMMON: tuple[Common, ...] = (
+    _common("spotter", LOOK, COUPLED_UP, "Back up to the coupler with a spotter who can be seen.", "The driver sees neither ball nor hands.", "Nobody stands between vehicle and trailer while it moves."),
+    _common("chocks_in", SECURE, COUPLED_UP, "Chock the trailer's wheels on both sides.", "An uncoupled trailer rolls.", puts=("chocks",), takes=("chocks for parking",)),
+    _common("hitch_pin", SECURE, COUPLED_UP, "Hitch pin and clip through receiver and shank.", "It alone keeps the shank in the receiver.", secures=("shank",)),
+    _common("match", LOOK, COUPLED_UP, "", "A ball too small lets go over a bump.", words=_match),
+    _common("lower", COUPLE, COUPLED_UP, "Lower the coupler onto the ball.", "Fingers on the jack only.", "Keep hands out from under the coupler.", puts=("coupler",)),
+    _common("latch", SECURE, COUPLED_UP, "Close the latch and put its pin in.", "A latch that is not pinned opens over bumps.", puts=("latch pin",), secures=("coupler",)),
+    _common("lift_test", LIFT, COUPLED_UP, "Lift test: jack the tongue until the vehicle's rear rises with it.", "Only then the ball is truly in the coupler."),
+    _common("chains_seen", LOOK, AFTER, "Look at both chains and hooks: the ratings can be read, forged and not cast, no kink or stretched link, a clip on each hook.", "They hold the trailer when all else has let go."),
+    _common("jack_up", LIFT, AFTER, "Jack right up and stowed.", "It catches the first driveway."),
+    _common("chains", SECURE, AFTER, "Chains crossed under the coupler, hooked to the receiver from both sides, clear of the ground.", "Crossed they cradle the coupler if it drops.", puts=("safety chains",)),
+    _common("breakaway", SECURE, AFTER, "Breakaway lead to the vehicle itself, not to the chains or the ball mount.", "If the mount comes off, the lead must still pull.", only=_breaks_away, puts=("breakaway lead",)),
+    _common("plug", SECURE, AFTER, "", "Brakes and lights go through it.", only=_braked, words=lambda rig, _: Phrase(f"{_plug(rig)} in and latched."), puts=("plug",)),
+    _common("lights", LOOK, AFTER, "", "The law asks for it, and so does whoever follows.", words=lambda rig, _: Phrase("Lights, turn and brake, somebody looking from behind." if _braked(rig) else "Trailer lights plugged in and seen from behind.")),
+    _common("chocks_out", RELEASE, AFTER, "Chocks away.", "Only now is the trailer held by the vehicle.", takes=("chocks",)),
+    _common("squeeze", ROLL, AFTER, "Roll at walking pace and squeeze the controller by hand: the trailer's brakes hold.", "The gain is set by feel, loaded as today.", only=lambda rig: _brakes(rig) == "electric"),
+    _common("surge", ROLL, AFTER, "Roll and brake gently: the surge coupler slides and the brakes hold. Reverse lock-out (the fifth wire) tried.", "Surge brakes hold the trailer in reverse without it.", only=lambda rig: _brakes(rig) == "surge"),
+    _common("pull_test", ROLL, AFTER, "Pull the breakaway pin and ease forward: the brakes hold. Pin back in.", "A flat breakaway battery is found now, or on a hill.", only=_breaks_away),
+    _common("walk", LOOK, AFTER, "Walk round: tires, doors, steps, stabilizers, awning, mirrors, witness marks.", "Most trouble is seen from outside."),
+    _common("drive", ROLL, AFTER, "A short drive, then stop: witness marks, latch, pins, warm hubs, noise.", "Parts bed in; what has moved shows now."),
+    _common("un_chocks", SECURE, UNHOOKING, "Uncoupling: on level ground, chocks in on both sides.", "The vehicle will not hold it any more.", puts=("chocks for parking",)),
+    _common("un_leads", RELEASE, UNHOOKING, "", _TORN, only=_breaks_away, words=lambda rig, _: Phrase(f"{_plug(rig)}, breakaway lead and chains off."), takes=("plug", "breakaway lead", "safety chains")),
+    _common("un_leads", RELEASE, UNHOOKING, "", _TORN, only=lambda rig: _braked(rig) and not _breaks_away(rig), words=lambda rig, _: Phrase(f"{_plug(rig)} and chains off."), takes=("plug", "safety chains")),
+    _common("un_leads", RELEASE, UNHOOKING, "Lights and chains off.", _TORN, only=lambda rig: not _braked(rig), takes=("safety chains",)),
+    _common("un_latch", RELEASE, UNHOOKING, "Pin out, latch open, jack until the coupler clears the ball.", "Weight on the jack, not on the latch.", "Feet clear of the jack.", takes=("latch pin", "coupler")),
+    _common("un_away", RELEASE, UNHOOKING, "Drive forward slowly; look back at once.", "A coupler that hangs on lifts the vehicle's rear."),
+)  # fmt: skip
+
+
+def order(rig: Rig, fit: Fit) -> tuple[Played, ...]:
+    """The steps that this rig needs, in order: the common ones, with the family's own between them."""
+    kit = fit.measured.kit
+    held = kit.held if kit is not None else PLAIN
+    common = [
+        Played(one.step, Phrase(one.step.does) if one.words is None else one.words(rig, fit))
+        for one in COMMON if one.only is None or one.only(rig)
+    ]  # fmt: skip
+    own = {
+        stage: [Played(one, _as_set(fit, one) if one.as_set else Phrase(one.does)) for one in held.told(stage)]
+        for stage in (SETTING, UNHOOKING)
+    }
+    on = next(at for at, one in enumerate(common) if STAGES.index(one.step.stage) > STAGES.index(SETTING))
+    off = next(at for at, one in enumerate(common) if one.step.stage == UNHOOKING) + 1  # its chocks first
+    return (*common[:on], *own[SETTING], *common[on:off], *own[UNHOOKING], *common[off:])
+
+
+def drill(rig: Rig, fit: Fit) -> tuple[DrillStep, ...]:
+    """Every step that this rig needs, in order; what it has not got is not asked for."""
+    return tuple(
+        DrillStep(
+            key=one.step.key,
+            part=UNCOUPLING if one.step.stage == UNHOOKING else COUPLING,
+            does=one.says,
+            why=one.step.why,
+            caution=one.step.caution,
+            done=rig.one("drill", one.step.key) is not None and rig.choice(f"drill.{one.step.key}.done") == "yes",
+        )
+        for one in order(rig, fit)
+    )
+
+
+def _as_set(fit: Fit, step: Step) -> Phrase:
+    """A step with the setting as it was last counted: bar ends first, then the head."""
     last = next((one for one in reversed(fit.measured.trials) if one.setting is not None), None)
     set_so = [] if last is None else [(one.kind, one.both) for one in last.counted if one.both is not None]
     ends = [
-        kind.count(number) + (" on both sides" if kind.sided else "") for kind, number in set_so if kind.where == ENDS
+        kind.stands(number) + (" on both sides" if kind.sided else "") for kind, number in set_so if kind.where == ENDS
     ]
-    head = [f"head at {kind.count(number)}" for kind, number in set_so if kind.where == HEAD]
+    head = [f"head at {kind.stands(number)}" for kind, number in set_so if kind.where == HEAD]
     told = ", ".join([*ends, *head])
-    return Phrase(f"{held.put_on}: {told}." if told else f"{held.put_on}, as set in the bay.")
+    return Phrase(f"{step.does}: {told}." if told else f"{step.does}, as set in the bay.")

@@ -104,6 +104,8 @@ JOINT_HELD_BY: Mapping[str, tuple[Under, ...]] = {
     "bracket_bolts": (Under.TRAILER, Under.KIT, Under.BRACKETS),
     "angle_bolt": (Under.KIT, Under.SHANK, Under.HOLE),
     "pump_bolts": (Under.TRAILER, Under.KIT, Under.BRACKETS),
+    "holder_bolts": (Under.TRAILER, Under.KIT),
+    "extension_bolt": (Under.TRAILER, Under.KIT, Under.BRACKETS),
 }
 
 

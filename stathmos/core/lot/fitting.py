@@ -280,12 +280,15 @@ class Fitter:
             no = none > 0
             return Head(o, couples, ball, nothing, nothing, none, nothing, no, no, no, unlevelled, none * np.nan, slack)
         couplers = self._coupler(goes.stacks)
-        leans = cars.level.aim if kit is None or handbook_offset(kit) is None else 0.0
+        by_its_manual = None if kit is None else handbook_offset(kit)
+        lifted = by_its_manual is not None and by_its_manual.lifted
+        leans = cars.level.aim if by_its_manual is None else 0.0
         lean = np.nan_to_num(over(level_slack)(leans, L, lot["frame_length"]))
         wanted = couplers + (offset + lean)[:, None]
         base = wanted - cars.receiver[:, None] - seat
         making = base - np.where(self._has_own[None, :], self._own_stack, goes.stacks)
-        level = Level(couplers + settle[:, None] - wanted, slack)
+        sinks = offset if lifted else settle  # what stands by its manual comes out level
+        level = Level(couplers + sinks[:, None] - wanted, slack)
         shank, state, rises, holes, up = self._shank(making, goes.lacks, level, settle, kit.family if kit else "")
         at = (np.arange(len(pairs)), np.maximum(shank, 0))
         shank_open = (state <= WITH_CARE).any(axis=1) | (state == NOT_KNOWN).any(axis=1)
@@ -307,7 +310,7 @@ class Fitter:
         on_it = np.where(self._own[at] != NONE, self._own_stack[at], stack)
         slops = np.array([one.slop.value if one.slop else 0.0 for one in self.stock.sleeves])
         sag = SAG * np.where(sleeve == NONE, 0.0, taken(slops, sleeve))
-        off = np.where(shank == NONE, np.nan, cars.receiver + seat + rises[at] - sag + on_it - coupler)
+        off = np.where((shank == NONE) | lifted, np.nan, cars.receiver + seat + rises[at] - sag + on_it - coupler)
         return Head(o, couples, ball, shank, sleeve, rises[at], holes[at], up[at], lacks, waits, unlevelled, off, slack)
 
     def _restoration(self, kit: Kit | None) -> tuple[Column, Column, Column]:

@@ -19,6 +19,7 @@ from stathmos.core.bay.say.question import Question
 from stathmos.core.figures import Anything, Missing, sure, there
 from stathmos.core.joints import BY_FEEL, COUNTED, JOINTS, METHODS
 from stathmos.core.phrases import Phrase
+from stathmos.core.procedure import Step
 from stathmos.core.report.findings import elevation, finding
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of, written
 from stathmos.core.rig import entry_at
@@ -233,6 +234,11 @@ def _limits_in_words(least: float, most: float, dimension: str) -> tuple[Any, An
     )
 
 
+def told(one: Step) -> Tree:
+    """A step of a family's procedure that is done by its own words."""
+    return {"does": one.says, "why": one.why, "caution": one.caution}
+
+
 def question(one: Question) -> Tree:
     """One question of the bay, as its screen asks it."""
     return {
@@ -244,7 +250,7 @@ def question(one: Question) -> Tree:
         "side": one.side,
         "answered": one.answered,
         "optional": one.optional,
-        "halves": there(entry_at(one.path)).halves,
+        "parts": there(entry_at(one.path)).parts,
         "none": there(entry_at(one.path)).none,
         "offers": [{"value": value, "word": word} for value, word in one.offers],
         "balls": [{"name": ball.name, "diameter": ball.diameter} for ball in one.balls],
@@ -273,8 +279,10 @@ def tree(fit: bay.Fit) -> Tree:
                 "kind": one.kind,
                 "state": one.state,
                 "questions": [question(asked) for asked in one.questions],
-                "steps": [vars(step) for step in one.steps],
+                "steps": [told(step) for step in one.steps],
+                "off": [told(step) for step in one.off],
                 "joints": list(one.joints),
+                "unsafe": [vars(left) for left in one.unsafe],
             }
             for one in fit.sections
         ],

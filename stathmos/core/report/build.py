@@ -146,7 +146,7 @@ def settings(assessment: Assessment) -> Tree | None:
                 "row": KINDS[kind].row,
                 "stepper": KINDS[kind].stepper,
                 "count": number,
-                "words": KINDS[kind].count(number),
+                "words": KINDS[kind].stands(number),
             }
             for kind, number in found.counts.items()
         ],

@@ -48,6 +48,10 @@ class Shown:
     rounding: str = "nearest"
 
 
+#: a share that may be off by so much, either way, tells nothing
+SWALLOWED = 0.5
+
+
 @dataclass(frozen=True)
 class Amount:
     """A quantity to be said; ``signed``: with a plus where it is not less than nothing."""
@@ -130,7 +134,9 @@ class _Writer:
             "from": known.provenance.value,
             "text": self.said(_under if bounded else Amount(known.value, known.dimension, shown.rounding).text),
         }
-        if known.u > 0:
+        if known.dimension == units.SHARE and expanded(known) > SWALLOWED:
+            plain |= {"text": self.said(lambda _: "not known well enough"), "spread_value": expanded(known)}
+        elif known.u > 0:
             plain["spread"] = self.said(Amount(expanded(known), known.dimension, "up").text)
             plain["spread_value"] = expanded(known)
         if isinstance(known, Figure):

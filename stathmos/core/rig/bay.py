@@ -321,7 +321,7 @@ class Bolt:
     extension: Given | None = _tape("In-line extension", "tape, drive to drive", 0, 60)
     method: Given | None = choice("Put in by", "the fitter", *METHODS, usual="measured")
     multiplier: Given | None = described(
-        "Torque multiplier, times", COUNT, "stamp on it", 1, 30, usual="measured", halves=True
+        "Torque multiplier, times", COUNT, "stamp on it", 1, 30, usual="measured", parts=2
     )
     turned: Given | None = _seen("Then the turn of the handbook", "the fitter")
     turned_later: Given | None = _seen("Turned once more after it was coupled once", "the fitter")

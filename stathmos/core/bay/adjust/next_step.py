@@ -241,8 +241,8 @@ def _as_on_the_earlier_visit(bench: Bench) -> Next | None:
 
 
 def set_to(kind: str, number: float) -> str:
-    """“4 washers”, “3 bracket holes on both sides”."""
-    return KINDS[kind].count(number) + (" on both sides" if KINDS[kind].sided else "")
+    """“4 washers”, “bracket hole 3 on both sides”."""
+    return KINDS[kind].stands(number) + (" on both sides" if KINDS[kind].sided else "")
 
 
 def new_trial(bench: Bench, setting: Setting) -> Mapping[str, str]:

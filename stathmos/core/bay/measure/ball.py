@@ -23,13 +23,13 @@ def ball_follows(rig: Rig, now: Assessment, arches: Arches, trials: tuple[Tried,
     """In each state in which the ball was taped coupled: whether it sank as the arches say."""
     if not now.heights.ball_is_measured:
         return ()
-    ball = now.choice.in_force.ball
+    ball, kit = now.choice.in_force.ball, now.choice.in_force.kit
     stack = Missing(("stock.ball.stack_height",)) if ball is None or ball.stack_height is None else ball.stack_height
     states = [("B", "bay.ball_coupled_b", arches.a, arches.b)]
     states += [
         (f"C, trial {trial_number(one.trial.key)}", f"trials.{one.trial.key}.ball_coupled", one.states.a, one.state)
         for one in trials
-        if not one.void
+        if not one.void and not (kit is not None and kit.held.lifts)  # a head that lifts the ball tells nothing of it
     ]
     found = [_one(rig, stack, name, path, a, then, now.rest.geometry.o) for name, path, a, then in states]
     return tuple(one for one in found if one is not None)

@@ -31,7 +31,7 @@ def prove(measured: Measured, stock: Stock) -> Proved:
     by_joint = served(bolts, stock.wrenches)
     last = measured.trials[-1].trial if measured.trials else None
     return Proved(
-        proofs=proofs(rig, kit, last, measured.attitude, measured.now.rules.level),
+        proofs=proofs(rig, measured.now, last, measured.attitude),
         torque=bolts,
         served=by_joint,
         tools=tools(kit, bolts, by_joint),

@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
+from stathmos.core.answer import Assessment
 from stathmos.core.bay.check import Check, at_least, at_most
 from stathmos.core.bay.measure.attitude import coupled_attitude
+from stathmos.core.bay.prove.contradicted import taped
 from stathmos.core.families import PLAIN
 from stathmos.core.figures import Anything, Missing, expanded
 from stathmos.core.finding import CAUTION, GOOD, REFUSED, UNKNOWN
 from stathmos.core.looks import LEAST, SEEN, Look, wanted
 from stathmos.core.mounts import MOUNTS
-from stathmos.core.phrases import Phrase, Quantity, as_text
+from stathmos.core.phrases import Phrase, Quantity, as_text, joined
 from stathmos.core.rig import Rig, Trial
 from stathmos.core.rig.bay import NOT_ON
 from stathmos.core.schools import LevelSchool
@@ -117,15 +121,16 @@ def went_on(trial: Trial | None) -> Check | None:
     return Check("went_on", "How the bars went on", state, Phrase(says), why, paths)
 
 
-def proofs(rig: Rig, kit: Kit | None, trial: Trial | None, apart: Anything, level: LevelSchool) -> tuple[Check, ...]:
+def proofs(rig: Rig, now: Assessment, trial: Trial | None, apart: Anything) -> tuple[Check, ...]:
     """Every proof that this rig needs: its attitude, its bars' ends, and what its family is looked at for."""
-    found: list[Check | None] = [attitude_check(apart, trial, kit, level)]
+    kit = now.choice.in_force.kit if now.choice.weight_distributing else None
+    found: list[Check | None] = [attitude_check(apart, trial, kit, now.rules.level)]
     if kit is None:
         found.append(_empty(rig))
     else:
         found += [bracket_as_bolted(rig, kit), *equal_ends(trial, kit), went_on(trial)]
     found += _mounted(rig, kit)
-    found += [looked_at(rig, look) for look in looks_of(rig, kit)]
+    found += [_against_the_tape(looked_at(rig, look), rig, kit, now) for look in looks_of(rig, kit)]
     return tuple(one for one in found if one is not None)
 
 
@@ -159,6 +164,16 @@ def bracket_as_bolted(rig: Rig, kit: Kit) -> Check | None:
     return Check(
         "bracket_as_bolted", name, GOOD, Phrase("{place} behind the ball, as the bars are made for.", put), why, paths
     )
+
+
+def _against_the_tape(check: Check, rig: Rig, kit: Kit | None, now: Assessment) -> Check:
+    """A look as it was answered; where a taped figure says otherwise it is asked about, and passes nothing."""
+    tape = taped(check.key, rig, kit, now)
+    if tape is None or check.state == UNKNOWN or tape.so == (check.state == GOOD):
+        return check
+    state = UNKNOWN if check.state == GOOD else check.state
+    asks = joined(check.says, tape.says, Phrase("One of the two is wrong: measure again, or correct the answer."))
+    return replace(check, state=state, says=asks, paths=(*check.paths, *tape.paths))
 
 
 def _empty(rig: Rig) -> Check | None:

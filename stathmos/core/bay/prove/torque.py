@@ -15,7 +15,7 @@ from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Bolt, Rig
 from stathmos.core.rig.bay import MARK_WHOLE
 from stathmos.core.stock import Ball, Kit, Wrench
-from stathmos.core.units import BARE_UNIT, COUPLE, LENGTH, UNITS
+from stathmos.core.units import BARE_UNIT, COUPLE, LENGTH, UNITS, write
 
 EXTENSION = Rule("set = target · A / (A + E); A handle, E in-line extension.", "any torque-tool handbook")
 REACHES, NEEDS_EXTENSION, TOO_BIG, CANNOT, UNKNOWN_WRENCH = (
@@ -229,8 +229,7 @@ def to_set(target: Known, system: str) -> str:
     >>> to_set(Figure(61523.1, COUPLE, Provenance.LABEL, Working("")), "us")
     '445 ft·lb'
     """
-    unit = BARE_UNIT[COUPLE][system]
-    return f"{round(target.value / UNITS[COUPLE][unit])} " + ("N·m" if system == "metric" else unit)
+    return write(target.value, COUPLE, system).replace(",", "")
 
 
 def sheet(rig: Rig, kit: Kit | None, ball: Ball | None, wrenches: tuple[Wrench, ...] = ()) -> tuple[Fastener, ...]:
@@ -239,6 +238,8 @@ def sheet(rig: Rig, kit: Kit | None, ball: Ball | None, wrenches: tuple[Wrench, 
     order = (kit.held if kit is not None else PLAIN).tightened
     for joint in (JOINTS[key] for key in order):
         if joint.key == "ball_nut" and ball is not None and ball.own:
+            continue
+        if joint.only is not None and not joint.only.stands(rig.choice):
             continue
         got = _joint(kit, ball, joint.key)
         if not joint.always and all(one is None for one in got.values()):

@@ -13,14 +13,16 @@ from stathmos.core.bay.measure import Measured, matches_a_rig
 from stathmos.core.bay.measure.as_found import IS_NEW, was_used
 from stathmos.core.bay.measure.trials import Tried, new_key
 from stathmos.core.bay.prove import Proved
+from stathmos.core.bay.prove.order import Unsafe, unsafe_before
 from stathmos.core.bay.prove.proof import looks_of
 from stathmos.core.bay.say.pages import paged, ticked_first, with_near
 from stathmos.core.bay.say.question import PART, BallUp, Question, optional, question
-from stathmos.core.families import PLAIN, Words
+from stathmos.core.families import PLAIN
 from stathmos.core.figures import Given, there
 from stathmos.core.finding import GOOD, REFUSED, UNKNOWN
-from stathmos.core.looks import AFTER, COUPLED_UP, MOUNTING, SETTING, Look
+from stathmos.core.looks import Look
 from stathmos.core.mounts import MOUNTED, MOUNTS, Build
+from stathmos.core.procedure import AFTER, BRACKETS, COUPLED_UP, MOUNTING, SETTING, TIGHT_AGAIN, UNHOOKING, Step
 from stathmos.core.rig import Rig, Trial, entry_at
 from stathmos.core.rig.bay import (
     AGAIN,
@@ -58,16 +60,18 @@ class Trials:
 
 @dataclass(frozen=True)
 class Section:
-    """A stretch of the work. ``kind``: questions, steps, coach, torque. ``steps``: what is done, as the family has it; ``joints``: what
-    is tightened."""
+    """A stretch of the work. ``kind``: questions, steps, coach, torque. ``steps``: what is done, as the family has it, ``off``: how it
+    is undone; ``joints``: what is tightened; ``unsafe``: what must be tight or made sure before it, and is not."""
 
     key: str
     name: str
     kind: str
     state: str
     questions: tuple[Question, ...] = ()
-    steps: tuple[Words, ...] = ()
+    steps: tuple[Step, ...] = ()
+    off: tuple[Step, ...] = ()
     joints: tuple[str, ...] = ()
+    unsafe: tuple[Unsafe, ...] = ()
 
 
 def _wanted(asked: list[Question], needs: tuple[str, ...], state: str) -> list[Question]:
@@ -384,7 +388,8 @@ def _settings(rig: Rig, kit: Kit, place: str) -> Iterator[Question]:
 
 
 def _looks(rig: Rig, kit: Kit | None, when: str) -> list[Question]:
-    """What this rig's family is looked at for at one time."""
+    """What this rig's family is looked at for at one stage."""
+    family = kit.held if kit is not None else PLAIN
     return [
         question(
             rig,
@@ -396,7 +401,7 @@ def _looks(rig: Rig, kit: Kit | None, when: str) -> list[Question]:
             so=look.so,
         )
         for look in looks_of(rig, kit)
-        if look.when == when
+        if family.stage_of(look.key) == when
         for path in look.paths
     ]
 
@@ -418,11 +423,22 @@ def _mounting(rig: Rig, now: Assessment, kit: Kit | None) -> list[Question]:
         *_looks(rig, kit, MOUNTING),
         question(rig, "hitch.ball_height", "Ball height, ground to the top of the ball", ball, "ball"),
     ]
-    if kit is not None and kit.bracket_distance is not None:
-        asked.append(
-            question(rig, "bay.bracket_place", "Ball to the middle of the brackets, as bolted", _aim(kit), "bracket")
-        )
+    if not brackets_later(kit):
+        asked += _brackets(rig, kit)
     return ticked_first(asked)
+
+
+def brackets_later(kit: Kit | None) -> bool:
+    """Whether a family's brackets go on with the rig coupled."""
+    return kit is not None and bool(kit.held.told(BRACKETS))
+
+
+def _brackets(rig: Rig, kit: Kit | None) -> list[Question]:
+    if kit is None or kit.bracket_distance is None:
+        return []
+    told = " ".join(one.does for one in kit.held.told(MOUNTING))
+    why = " ".join(filter(None, (told, _aim(kit))))
+    return [question(rig, "bay.bracket_place", "Ball to the middle of the brackets, as bolted", why, "bracket")]
 
 
 def _aim(kit: Kit) -> str:
@@ -491,6 +507,10 @@ def _section(measured: Measured, key: str, name: str, asked: list[Question]) -> 
     return Section(key, name, "questions", state, paged(tuple(with_near(measured, asked))))
 
 
+#: the stretches before which a hitch must be tight and its pins in, each with its stage
+_LOADS = {"coupled": COUPLED_UP, "b": COUPLED_UP, "setting": SETTING, "c": SETTING}
+
+
 def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Section, ...]:
     """The bay's work in its order. Without bars there is no coach."""
     rig, kit, trials = measured.rig, measured.kit, measured.trials
@@ -504,7 +524,7 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
         _section(measured, "floor", "Before measuring", _before_measuring(rig, matches_a_rig(measured.now), marks)),
         _section(measured, "coupling", "Before coupling", _before_coupling(rig)),
         _section(measured, "mounting", "Mounting", _mounting(rig, measured.now, kit)),
-        *_torque("torque_first", "Torque, as mounted", proved, family.first),
+        *_torque("torque_first", "Torque, as mounted", proved, family.tight_at(MOUNTING)),
     ]
     if kit is None:
         found.append(_section(measured, "coupled", "Coupled", _coupled(rig, kit)))
@@ -523,6 +543,7 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
             _section(
                 measured, "b", "B, coupled, no bars",
                 [
+                    *_looks(rig, kit, COUPLED_UP),
                     question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", _JACK, "jack", so=YES),
                     question(rig, "bay.rocked_b", _ROCK, _WHY_ROCK, so=YES),
                     *_air(rig, "bay.air_pressure_b"),
@@ -534,7 +555,16 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
             ),
         ]  # fmt: skip
     if kit is not None:
-        found.append(Section("setting", "Setting the bars", "steps", COMPLETE, steps=family.before))
+        if brackets_later(kit):
+            later = [*_looks(rig, kit, BRACKETS), *_brackets(rig, kit)]
+            found.append(Section("raised", "Raised for the brackets", "steps", COMPLETE, steps=family.told(BRACKETS)))
+            found.append(_section(measured, "brackets", "Brackets", ticked_first(later)))
+            found += _torque("torque_brackets", "Torque of the brackets", proved, family.tight_at(BRACKETS))
+        found.append(
+            Section(
+                "setting", "Setting the bars", "steps", COMPLETE, steps=family.told(SETTING), off=family.told(UNHOOKING)
+            )
+        )
         if trials:
             again = _asks(adjusted, "trials.")
             last = trials[-1].trial.key
@@ -548,7 +578,13 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
             Section("coach", "Coach", "coach", COMPLETE if verdict in DONE_VERDICTS else PART_DONE if trials else OPEN)
         )
     found.append(_section(measured, "proof", "Clearances", _proofs(rig, kit, trials)))
-    found += _torque("torque", "Torque", proved, family.last)
+    found += _torque("torque", "Torque, looked at again", proved, family.tight_at(TIGHT_AGAIN))
+    found = [
+        replace(one, unsafe=unsafe_before(family, _LOADS[one.key], proved.torque, proved.proofs))
+        if one.key in _LOADS
+        else one
+        for one in found
+    ]
     bad = any(check.state in (REFUSED, UNKNOWN) for check in (*measured.checks, *proved.proofs))
     found.append(Section("result", "Result", "result", OPEN if bad else COMPLETE))
     return tuple(found)
