@@ -138,6 +138,12 @@ class Portrait(BrowserTest):
         self.sent()
         expect(self.page.locator("section[data-state]:not([data-state=good])")).to_have_count(0)
 
+    def still_tight(self) -> None:
+        """Every bolt looked at again once the bars are set: nothing was undone since."""
+        self.sent()
+        expect(self.page.locator("section[data-state]")).not_to_have_count(0)
+        expect(self.page.locator("section[data-state]:not([data-state=good])")).to_have_count(0)
+
     def bars_on(self, how: str = "with the rig lifted about 3 in") -> None:
         """A trial's own screen: how the bars went on, and that all else is so."""
         self.tick("How did the bars go on?", how)

@@ -338,10 +338,7 @@ class InTheBay(Portrait):
     def test_the_head_moved_after_signing(self) -> None:
         self.write(a_fit.FLOOR, a_fit.COUPLING, a_fit.A, a_fit.B, a_fit.TRIAL_1, a_fit.TRIAL_2, a_fit.PROOFS)
         self.open_bay("torque_first")
-        self.tighten(5)
-        self.sent()
-        self.section("Torque")
-        self.tighten(5)
+        self.tighten(10)
         self.sent()
         rig = Rig.objects.get(pk=self.rig.pk)
         sign_station(rig.pk, Person.objects.get(username="bram"), rig.version, "bay")
@@ -352,7 +349,7 @@ class InTheBay(Portrait):
         expect(aside).to_contain_text("set aside, looked at with the head at hole 2; it stands at 3. Look at it again.")
         self.page.goto(f"{self.live_server_url}/rigs/{self.rig.pk}/bay/torque_first")
         expect(self.page.get_by_role("region", name="Ball nut")).to_have_attribute("data-state", "good")
-        self.section("Torque")
+        self.section("Torque, looked at again")
         expect(self.page.locator("section[data-state=unknown]")).to_have_count(
             3
         )  # head to shank, and the angle between them

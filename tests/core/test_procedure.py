@@ -75,7 +75,9 @@ class Order(unittest.TestCase):
                 found = fitted(**{**STOCKED, "stock__kits": [kit], **style, **written})
                 steps = tuple(one.step for one in order(found.measured.rig, found))
                 # (what was mounted, tightened and looked at in the bay stands)
-                before = tuple(one for one in family.steps if one.stage in STAGES[:4] and one.kind in (TORQUE, MOUNT, LOOK))
+                before = tuple(
+                    one for one in family.steps if one.stage in STAGES[:4] and one.kind in (TORQUE, MOUNT, LOOK)
+                )
                 first = steps.index(next(one for one in steps if one.kind == SECURE))
                 with self.subTest(family=family.key, brakes=brakes):
                     self.assertEqual(faults((*before, *steps)), ())

@@ -40,6 +40,7 @@ from stathmos.core.rig.bay import (
 )
 from stathmos.core.settings import settings_of, written_at
 from stathmos.core.stock import Kit, Shank
+from stathmos.core.tolerances import Between
 from stathmos.core.units import LENGTH
 
 #: parts that a fitter mounts, by where they are written
@@ -391,14 +392,17 @@ def _looks(rig: Rig, kit: Kit | None, when: str) -> list[Question]:
     """What this rig's family is looked at for at one stage."""
     family = kit.held if kit is not None else PLAIN
     return [
-        question(
-            rig,
-            path,
-            _ask(path, look),
-            look.why + (f" {look.caution}" if look.caution else ""),
-            look.hold,
-            _side(path),
-            so=look.so,
+        replace(
+            question(
+                rig,
+                path,
+                _ask(path, look),
+                look.why + (f" {look.caution}" if look.caution else ""),
+                look.hold,
+                _side(path),
+                so=look.so,
+            ),
+            near=look.limit.low if isinstance(look.limit, Between) and look.dimension else None,  # where a count begins
         )
         for look in looks_of(rig, kit)
         if family.stage_of(look.key) == when
