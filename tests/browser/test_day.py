@@ -45,9 +45,9 @@ class TheBoard(DayTest):
             re.compile(r"\w+day \w+ \d+, 08:00, Bay 1, Bram, after Shank 2 short arrives, \w+day")
         )
         expect(panel.locator("[data-part='Shank 2 short']")).to_contain_text("ordered, expected")
-        # what it takes, and how: 48 min of mounting, 10 joints of 5 min
+        # what it takes, and how: 47 min of mounting, 10 joints of 5 min
         expect(panel.get_by_role("row", name="joints")).to_contain_text("10 × 5")
-        expect(panel.get_by_role("row", name="mounting and measuring")).to_contain_text("48 ± 4.8 min")
+        expect(panel.get_by_role("row", name="mounting and measuring")).to_contain_text("47 ± 4.7 min")
         slot.get_by_role("button", name="Put it there").click()
         expect(panel.locator("[data-conflict=parts_late]")).to_have_count(0)
         expect(self.block("Wendela Achtersteen")).to_have_attribute("data-way", "caution")
