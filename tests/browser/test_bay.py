@@ -47,7 +47,7 @@ class WholeFit(Portrait):
             self.tape(text)
         self.press("Next")
         # the plan tells how it is mounted: its hole is counted, and one press says that it is so
-        expect(self.line("in the receiver, its pin and clip in.")).to_have_count(1)
+        expect(self.line("Shank turned")).to_have_count(1)
         expect(self.line("Head in this hole of the shank").locator("[data-counted]")).to_have_text("2")
         expect(self.line("Which kit is on the vehicle?")).to_contain_text("as planned: Anvilroot 1200")
         self.all_so()
