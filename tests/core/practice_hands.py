@@ -313,6 +313,7 @@ class Hands:
         self.jack_up_to(self.yard.stands.ball)
         self.rock()
         self.write_the_ball()
+        self.jack_up_to(self.yard.stands.ball)  # rocked, the ball may stand higher than before
         self.act("couple")
         self.act("pin")
         self.act("jack_away")
