@@ -115,7 +115,7 @@ COMMON: tuple[Common, ...] = (
     _common("chains", SECURE, AFTER, "Chains crossed under the coupler, hooked to the receiver from both sides, clear of the ground.", "Crossed they cradle the coupler if it drops.", puts=("safety chains",)),
     _common("breakaway", SECURE, AFTER, "Breakaway lead to the vehicle itself, not to the chains or the ball mount.", "If the mount comes off, the lead must still pull.", only=_breaks_away, puts=("breakaway lead",)),
     _common("plug", SECURE, AFTER, "", "Brakes and lights go through it.", only=_braked, words=lambda rig, _: Phrase(f"{_plug(rig)} in and latched."), puts=("plug",)),
-    _common("lights", LOOK, AFTER, "", "The law asks for it, and so does whoever follows.", words=lambda rig, _: Phrase("Lights, turn and brake, somebody looking from behind." if _braked(rig) else "Trailer lights plugged in and seen from behind.")),
+    _common("lights", LOOK, AFTER, "", "The law asks for it, and so does whoever follows.", words=lambda rig, _: Phrase("Lights, turn and brake, a helper looking from behind." if _braked(rig) else "Trailer lights plugged in and seen from behind.")),
     _common("chocks_out", RELEASE, AFTER, "Chocks away.", "Only now is the trailer held by the vehicle.", takes=("chocks",)),
     _common("squeeze", ROLL, AFTER, "Roll at walking pace and squeeze the controller by hand: the trailer's brakes hold.", "The gain is set by feel, loaded as today.", only=lambda rig: _brakes(rig) == "electric"),
     _common("surge", ROLL, AFTER, "Roll and brake gently: the surge coupler slides and the brakes hold. Reverse lock-out (the fifth wire) tried.", "Surge brakes hold the trailer in reverse without it.", only=lambda rig: _brakes(rig) == "surge"),

@@ -1,4 +1,4 @@
-"""What was looked at, held against what was taped: an answer that a figure contradicts is asked about, and passes nothing."""
+"""What was looked at, held against what was taped: an answer that a figure contradicts is asked about."""
 
 from __future__ import annotations
 

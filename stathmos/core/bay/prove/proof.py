@@ -167,7 +167,7 @@ def bracket_as_bolted(rig: Rig, kit: Kit) -> Check | None:
 
 
 def _against_the_tape(check: Check, rig: Rig, kit: Kit | None, now: Assessment) -> Check:
-    """A look as it was answered; where a taped figure says otherwise it is asked about, and passes nothing."""
+    """A look as it was answered; where a taped figure says otherwise it is asked about, and is no approval."""
     tape = taped(check.key, rig, kit, now)
     if tape is None or check.state == UNKNOWN or tape.so == (check.state == GOOD):
         return check
