@@ -17,7 +17,7 @@ from stathmos.core.heights import positions
 from stathmos.core.practice import tape
 from stathmos.core.practice.acts import BY_LEVER, Yard
 from stathmos.core.practice.scene import Mounted, Scene, allowed_counts, fields_of, fitted
-from stathmos.core.practice.standing import gross_and_tongue, overhang, stand
+from stathmos.core.practice.standing import gross_and_tongue, lifted_ball, overhang, stand
 from stathmos.core.practice.tape import reading
 from stathmos.core.practice.world import Cargo, Gear, Spot, TrueTrailer, TrueVehicle, Wear, World
 from stathmos.core.rig import Rig
@@ -270,7 +270,8 @@ def settled_ball(world: World, stock: Stock, scene: Scene, f: float) -> float:
     v, L, o = world.vehicle, world.trailer.L, overhang(world, parts)
     free = stand(world, parts, replace(scene, coupled=False))
     M = statics.couple_for_restoration(f, free.tongue, o, L)
-    return free.ball - statics.settle(free.tongue, M, v.w, o, L, v.k_f, v.k_r)
+    lifted = lifted_ball(parts, free.ball, free.tongue)
+    return lifted if lifted is not None else free.ball - statics.settle(free.tongue, M, v.w, o, L, v.k_f, v.k_r)
 
 
 def coupled_so(yard: Yard, counts: Mapping[str, float]) -> Yard:

@@ -14,6 +14,7 @@ from stathmos.core.coupled import bar_rate_at, bar_stiffness, wound
 from stathmos.core.figures import there
 from stathmos.core.practice.scene import Fitted, Scene, fields_of
 from stathmos.core.practice.world import World
+from stathmos.core.rules import handbook_offset
 from stathmos.core.settings import settings_of
 
 #: a jack that holds up less than this bears nothing, mm
@@ -86,6 +87,15 @@ def ball_above(world: World, parts: Fitted, front_drop: float, rear_drop: float)
     return receiver(world, parts, front_drop, rear_drop) + hangs
 
 
+def lifted_ball(parts: Fitted, free: float, tongue: float) -> float | None:
+    """Where a head that lifts its ball holds it once it is loaded, mm; None of any other head.
+
+    Set by its manual's offset uncoupled it stands level: it lifts the ball by that offset, and by what the vehicle settles.
+    """
+    offset = None if parts.kit is None or not parts.kit.held.lifts else handbook_offset(parts.kit)
+    return None if offset is None else free - (offset.fixed or 0.0) - tongue * (offset.per_tongue or 0.0)
+
+
 def receiver(world: World, parts: Fitted, front_drop: float, rear_drop: float) -> float:
     """The receiver's inside top as the body stands, mm."""
     v = world.vehicle
@@ -127,7 +137,8 @@ def stand(world: World, parts: Fitted, scene: Scene) -> Stands:
     rear_drop = down[1] + found.rear_drop + scene.lag_rear
     if scene.levelling and v.levels and not on_jack:  # held up by a jack it has nothing to level
         rear_drop = down[1]
-    ball = ball_above(world, parts, front_drop, rear_drop)
+    lifted = lifted_ball(parts, ball_free, T) if scene.bars_on else None
+    ball = ball_above(world, parts, front_drop, rear_drop) if lifted is None else lifted
     pitch = statics.trailer_pitch(ball, world.trailer.coupler, L)
     open_ = wind + statics.vehicle_pitch(front_drop - down[0], rear_drop - down[1], v.w) - pitch
     return Stands(
