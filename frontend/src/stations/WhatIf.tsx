@@ -53,7 +53,7 @@ export function WhatIf() {
                       {read(answer.changes[name])}
                     </Box>
                     <Box component="td" sx={{ textAlign: "right", color: inkSoft, pl: 1, whiteSpace: "nowrap" }}>
-                      to {read(answer.state?.[name]?.text)}
+                      {answer.state?.[name] && wellKnown(answer.state[name]) && <>to {read(answer.state[name].text)}</>}
                     </Box>
                   </tr>
                 ))}
@@ -70,6 +70,9 @@ export function WhatIf() {
     </Panel>
   );
 }
+
+/** A figure whose spread swallows it is sent with the spread's size and without its words. */
+const wellKnown = (figure: { spread_value?: number | null; spread?: unknown }) => figure.spread_value == null || figure.spread != null;
 
 interface StepperProps {
   word: string;
