@@ -6,7 +6,16 @@ from stathmos.catalogue.shapes import PROVENANCES, EntryShape, shape, text
 from stathmos.core import finding
 from stathmos.core.places import FORMS
 from stathmos.people.strict import Key, Text, Truth, Whole
-from stathmos.rigs.shapes import BallUpShape, BothShape, ElevationShape, FigureShape, FindingShape, RigShape, RuleShape
+from stathmos.rigs.shapes import (
+    BallUpShape,
+    BothShape,
+    ElevationShape,
+    FigureShape,
+    FindingShape,
+    HitchDrawingShape,
+    RigShape,
+    RuleShape,
+)
 
 CHECK_STATES = list(finding.ORDER)
 _TEXTS = s.ListField(child=Text())
@@ -58,7 +67,7 @@ QuestionShape = shape(
         )
     ),
 )
-BayStepShape = shape("BayStep", does=text(), why=text(), caution=text())
+BayStepShape = shape("BayStep", does=text(), why=text(), caution=text(), hold=Text())
 SectionShape = shape(
     "BaySection",
     key=text(),
@@ -135,6 +144,8 @@ FastenerShape = shape(
     key=text(),
     joint=text(),
     of=Text(help_text="What its joint is called."),
+    hold=Text(help_text="Its place in the drawing."),
+    evenly=Text(help_text="How several of it are drawn tight; blank where it does not matter."),
     name=text(),
     least=_maybe(BothShape),
     most=_maybe(BothShape),
@@ -167,6 +178,8 @@ FitShape = shape(
     kept=s.ListField(child=Text(), help_text="What its family wants of whoever tows with it."),
     order=text(),
     elevation=ElevationShape(),
+    hitch=HitchDrawingShape(),
+    loaded=Text(help_text="The state in which the hitch carries, in words; blank for a plain mount."),
     sections=SectionShape(many=True),
     next_trials=_maybe(
         shape(

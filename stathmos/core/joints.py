@@ -29,7 +29,7 @@ class Joint:
     sides: bool = True
     always: bool = False
     carries: str = HEAD
-    hold: str = "head"
+    hold: str
     only: Where | None = None
     evenly: str = ""
 
@@ -48,14 +48,14 @@ class Joint:
 JOINTS: dict[str, Joint] = {
     joint.key: joint
     for joint in (
-        Joint(key="ball_nut", name="Ball nut", always=True, hold="ball"),
-        Joint(key="head_bolts", name="Head-to-shank bolts", sides=False, always=True),
-        Joint(key="frame_bolts", name="Frame-plate bolts", always=True, carries=FRAME, hold="bracket"),
-        Joint(key="bracket_bolts", name="Bracket bolts", carries=FRAME, hold="bracket"),
-        Joint(key="angle_bolt", name="Angle-set bolt", sides=False),
-        Joint(key="pump_bolts", name="Pump-clamp bolts", sides=False, always=True, carries=FRAME, hold="pump", evenly="by turns, as a U-bolt is drawn tight"),
-        Joint(key="holder_bolts", name="Bar-holder bolts", sides=False, carries="", hold="pump"),
-        Joint(key="extension_bolt", name="Extension bolt", sides=False, carries=FRAME, hold="pump", only=Where("trailer.coupler_mount", ("underslung",))),
+        Joint(key="ball_nut", name="Ball nut", always=True, hold="ball_nut"),
+        Joint(key="head_bolts", hold="head_bolts", name="Head-to-shank bolts", sides=False, always=True),
+        Joint(key="frame_bolts", name="Frame-plate bolts", always=True, carries=FRAME, hold="plate_bolts"),
+        Joint(key="bracket_bolts", name="Bracket bolts", carries=FRAME, hold="bracket_bolts"),
+        Joint(key="angle_bolt", hold="angle_bolt", name="Angle-set bolt", sides=False),
+        Joint(key="pump_bolts", name="Pump-clamp bolts", sides=False, always=True, carries=FRAME, hold="pump_bracket", evenly="by turns, as a U-bolt is drawn tight"),
+        Joint(key="holder_bolts", name="Bar-holder bolts", sides=False, carries="", hold="holder"),
+        Joint(key="extension_bolt", name="Extension bolt", sides=False, carries=FRAME, hold="extension", only=Where("trailer.coupler_mount", ("underslung",))),
     )
 }  # fmt: skip
 

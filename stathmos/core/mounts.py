@@ -9,6 +9,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from stathmos.core.entry import described, flag
+from stathmos.core.extras import EXTRAS, Extra
 from stathmos.core.figures import Given
 from stathmos.core.settings import HEAD as AT_HEAD
 from stathmos.core.settings import MOST, PLACES, kinds_at
@@ -25,7 +26,8 @@ MOST_HOLES = 20
 class Build:
     """What is mounted: the shank turned ``way_up``, the head in its ``hole`` of ``holes``, counted from the bottom; None where it is not known.
 
-    ``counts``: how many of each thing the head is set by, to begin with, by its place; ``coupler``: where the coupler sits.
+    ``counts``: how many of each thing the head is set by, to begin with, by its place; ``coupler``: where the coupler sits;
+    ``extras``: what it wants besides its kit.
     """
 
     way_up: str = ""
@@ -33,11 +35,13 @@ class Build:
     holes: int = 0
     counts: dict[str, int]
     coupler: str = ""
+    extras: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
 class Mount:
-    """One step. ``tells``: what is done, in this build; empty where there is nothing to tell. ``why``: what goes wrong otherwise.
+    """One step. ``tells``: what is done, in this build; empty where there is nothing to tell. ``why``: what goes wrong otherwise;
+    ``hold``: its place in the drawing.
 
     ``counts``: what is counted there and should be found, None where it is not told; without it the step is ticked.
     """
@@ -47,6 +51,7 @@ class Mount:
     name: str
     tells: Callable[[Build], str]
     why: str
+    hold: str
     counts: Callable[[Build], int | None] | None = None
 
 
@@ -70,37 +75,45 @@ def _counted(place: str) -> Mount:
     return Mount(
         key=place, field=MOUNTED + place, name=f"{what}, as mounted",
         tells=lambda build: f"{what}, as mounted" if place in build.counts else "",
-        why="Where its maker has one begin. The coach changes it once the marks are taped.",
+        why="Where its maker has one begin. The coach changes it once the marks are taped.", hold=kinds_at(place)[0].hold,
         counts=lambda build: build.counts.get(place),
+    )  # fmt: skip
+
+
+def _extra(extra: Extra) -> Mount:
+    return Mount(
+        key=extra.key, field=MOUNTED + extra.key, name=extra.words[0].upper() + extra.words[1:],
+        tells=lambda build: extra.tells if extra.key in build.extras else "", why=extra.wrong, hold=extra.hold,
     )  # fmt: skip
 
 
 MOUNTS: dict[str, Mount] = {
     mount.key: mount
     for mount in (
-        Mount(key="shank", field="mounted_shank", name="Shank mounted", tells=_shank, why="The other way up the ball stands at another height."),
+        Mount(key="shank", field="mounted_shank", name="Shank mounted", tells=_shank, why="The other way up the ball stands at another height.", hold="shank"),
         Mount(
             key="hole", field=HOLE, name="Shank hole of the head, as mounted", tells=_hole,
-            why="The plan's hole. Count it: the coach's advice starts from what is counted.", counts=lambda build: build.hole,
+            why="The plan's hole. Count it: the coach's advice starts from what is counted.", hold="shank_hole", counts=lambda build: build.hole,
         ),
         *(_counted(place.key) for place in PLACES.values() if place.at == AT_HEAD),
         Mount(
             key="studs", field="mounted_studs", name="Bracket studs", tells=lambda build: _STUDS.get(build.coupler, ""),
-            why="The other way round they foul the coupler or the bars.",
+            why="The other way round they foul the coupler or the bars.", hold="studs",
         ),
         Mount(
             key="plate", field="mounted_plate", name="Plate bolts", tells=lambda _: "Plate bolts in the holes nearest the frame, without a gap.",
-            why="With a gap the plate bends, and its bolts work loose.",
+            why="With a gap the plate bends, and its bolts work loose.", hold="plate_bolts",
         ),
         Mount(
             key="pads", field="mounted_pads", name="Spacers, shims and pads",
             tells=lambda _: "Spacers, shims and pads as the manual has them, the same on both sides.",
-            why="A pad lifts a bar ¼ to ⅜ in, and winds it by as much.",
+            why="A pad lifts a bar ¼ to ⅜ in, and winds it by as much.", hold="pad",
         ),
         Mount(
             key="teeth", field="mounted_teeth", name="Bracket's teeth", tells=lambda _: "Bracket's teeth turned to the slotted plate.",
-            why="Turned away they hold nothing, and the bracket creeps.",
+            why="Turned away they hold nothing, and the bracket creeps.", hold="teeth",
         ),
+        *(_extra(extra) for extra in EXTRAS.values() if extra.tells),
     )
 }  # fmt: skip
 

@@ -6,7 +6,6 @@ from memory, of no maker's make.
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
@@ -14,6 +13,10 @@ from stathmos.core import outlines
 from stathmos.core.elevation import TYPICAL, TYPICAL_KINDS
 from stathmos.core.figures import Given
 from stathmos.core.heights import positions
+from stathmos.core.hitch_drawing import draw
+from stathmos.core.hitch_drawing.as_set import of_kit
+from stathmos.core.hitch_drawing.parts import SEAT, bars_at, rail
+from stathmos.core.hitch_drawing.sheet import circle
 from stathmos.core.outlines import BODY, GLASS, LINE, MOVED, PART, Stroke, box, stroke
 from stathmos.core.rig import Trailer, Vehicle
 from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Wrench
@@ -40,16 +43,6 @@ class Drawing:
 
     strokes: tuple[Stroke, ...]
     dimensions: tuple[Dimension, ...]
-
-
-def circle(kind: str, x: float, y: float, r: float) -> Stroke:
-    """A round as a polygon of 24 corners.
-
-    >>> circle(PART, 0, 0, 100).x[0]
-    100
-    """
-    points = [2 * math.pi * corner / 24 for corner in range(24)]
-    return stroke(kind, *(each for at in points for each in (x + r * math.cos(at), y + r * math.sin(at))))
 
 
 def across(name: str, left: float, right: float, y: float) -> Dimension:
@@ -107,32 +100,24 @@ def trailer(part: Trailer) -> Drawing:
 
 
 def kit(part: Kit) -> Drawing:
-    """A head with its ball, a bar at its length, and where its brackets may stand; the ball at nought."""
-    seat, adds = _value(part.seat_above_shank), _value(part.adds_overhang)
-    low = -(seat or 70.0)
-    long = _value(part.bar_length) or _value(part.bracket_most) or _value(part.bracket_distance)
-    strokes = [
-        stroke(BODY, -120, low - 70, -120, low + 40, -60, 0, 60, 0, 60, low - 40, 30, low - 70),
-        circle(PART, 0, 55, 29),
-        box(PART, -12, 12, 0, 30),
-    ]
+    """A hitch as its maker has one begin, with the bar's length, and where its brackets may stand."""
+    hitch = of_kit(part)
+    drawn = draw(hitch)
+    strokes = [*drawn.strokes]
+    low, high = min(min(one.y) for one in strokes), rail(hitch).high
     dimensions = []
-    if long is not None:
-        strokes.append(stroke(BODY, 30, low - 20, long, low - 90, long, low - 112, 30, low - 58))
     if part.bar_length is not None:
-        dimensions.append(across("bar", 0, part.bar_length.value, low - 190))
+        dimensions.append(across("bar", 0, part.bar_length.value, bars_at(hitch) - 90))
     least, most, best = _value(part.bracket_least), _value(part.bracket_most), _value(part.bracket_distance)
     if least is not None and most is not None:
-        strokes.append(stroke(MOVED, least, low - 110, least, 130, most, 130, most, low - 110))
-        dimensions += [across("brackets from", 0, least, 250), across("to", 0, most, 340)]
+        strokes.append(stroke(MOVED, least, high + 60, least, low + 180, most, low + 180, most, high + 60))
+        dimensions += [across("brackets from", 0, least, low + 150), across("to", 0, most, low + 70)]
     if best is not None:
-        strokes.append(box(PART, best - 22, best + 22, low - 120, 130))
-        dimensions.append(across("best at", 0, best, 160))
-    if seat is not None:
-        dimensions.append(upright("seat above shank", -260, low, 0))
-    if adds is not None:
-        strokes.append(stroke(LINE, -adds, low - 70, -adds, low + 60, closed=False))
-        dimensions.append(across("adds", -adds, 0, low - 130))
+        dimensions.append(across("best at", 0, best, high + 110))
+    if (seat := _value(part.seat_above_shank)) is not None:
+        dimensions.append(upright("seat above shank", -610, SEAT - seat, SEAT))
+    if (adds := _value(part.adds_overhang)) is not None:
+        dimensions.append(across("adds", -adds, 0, low + 70))
     return Drawing(tuple(strokes), tuple(dimensions))
 
 

@@ -11,7 +11,7 @@ from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Build, State
 from stathmos.core.ratings.wiring import wiring
 from stathmos.core.rig import Rig
-from stathmos.core.selection import wants_special_bracket
+from stathmos.core.selection import extras_of
 from stathmos.core.stock import Accessory, Ball, Kit, Stock
 
 BUY, HAVE, ASK = "buy", "on the vehicle", "look first"
@@ -60,7 +60,7 @@ def parts_list(rig: Rig, build: Build, stock: Stock, decided: Decisions) -> Part
 
 def _hitch(rig: Rig, build: Build) -> Iterator[PartsLine]:
     for what, part, word in (
-        ("kit", build.kit, "weight-distributing kit: head, two spring bars, a pair of frame brackets"),
+        ("kit", build.kit, f"weight-distributing kit: {build.kit.held.comes_as}" if build.kit is not None else ""),
         ("shank", build.shank, "shank" if build.weight_distributing else "ball mount"),
         ("sleeve", build.sleeve, "reducer sleeve"),
         ("ball", build.ball, "ball"),
@@ -88,8 +88,8 @@ def _follows(rig: Rig, build: Build, stock: Stock, friction_bar: bool) -> Iterat
             ASK,
         )
         yield line("wiring_extension", "The head moves the ball rearward: the 7-way lead must still reach.", ASK)
-    if kit is not None and wants_special_bracket(kit, rig):
-        yield line("special_bracket", "The A-frame's rail is deeper than the usual brackets take.")
+    for extra in extras_of(rig, kit):
+        yield line(extra.key, extra.why, BUY if extra.surely else ASK)
     if friction_bar:
         yield line("friction_bar", "Sway control is wanted and the hitch has none built in.")
     if rig.choice("trailer.brakes") == "electric":

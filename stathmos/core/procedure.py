@@ -29,7 +29,8 @@ class Step:
 
     ``puts``: what is on after it, ``takes``: what is off after it, ``secures``: what it makes sure; ``needs``: the keys of the steps
     that must be done before it, besides what its kind wants. ``carries``: of a joint, what it holds. ``as_set``: its words are
-    followed by the setting as it stands.
+    followed by the setting as it stands. ``hold``: its place in the drawing; ``short``: its words on the strip for the customer,
+    blank where it is no part of hooking up again.
     """
 
     key: str
@@ -45,6 +46,8 @@ class Step:
     needs: tuple[str, ...] = ()
     carries: str = ""
     as_set: bool = False
+    hold: str = ""
+    short: str = ""
 
     @property
     def says(self) -> str:

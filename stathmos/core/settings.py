@@ -103,12 +103,13 @@ class Kind:
     def reads(self, number: float) -> Phrase:
         """The setting as it is read off the hitch, behind its label: a number, or an amount.
 
-        >>> KINDS["hole"].reads(3).text("us"), KINDS["stroke"].reads(10).text("us")
-        ('3, both sides', '1\xa01/4\xa0in')
+        >>> KINDS["link"].reads(5.5).text("us"), KINDS["stroke"].reads(10).text("us")
+        ('5½, both sides', '1\xa01/4\xa0in')
         """
-        return Phrase(
-            "{is}" + (", both sides" if self.sided else ""), {"is": (number * self.each, self.dimension, "nearest")}
-        )
+        if self.dimension != COUNT:
+            return Phrase("{is}", {"is": (number * self.each, self.dimension, "nearest")})
+        half = "½" if number % 1 else ""
+        return Phrase(f"{int(number) or half}{half if number >= 1 else ''}" + (", both sides" if self.sided else ""))
 
     def change(self, by: float, to: float) -> str:
         """A change of it in words.
@@ -152,52 +153,52 @@ KINDS: dict[str, Kind] = {
         Kind(
             key="washer", label="Head washers", place="washers", where=HEAD, works=TILTS, one="washer", many="washers", row="Head washers",
             stepper="Washers", words="head washers", more="Add", less="Take out",
-            ask="Head washers, as set", hold="head", typical=(0.12, 0.10),
+            ask="Head washers, as set", hold="washers", typical=(0.12, 0.10),
         ),
         Kind(
             key="position", label="Tilt position", place_of="tilt position", place="positions", where=HEAD, works=TABLE, one="tilt position", many="tilt positions",
             row="Tilt position of the head", stepper="Tilt positions up", words="tilt positions", more="Tilt the head by",
-            less="Tilt the head back by", ask="Tilt position, as set", hold="head", typical=(0.12, 0.10),
+            less="Tilt the head back by", ask="Tilt position, as set", hold="tilt", typical=(0.12, 0.10),
         ),
         Kind(
             key="hole", label="Bracket hole", place_of="bracket hole", place="steps", where=ENDS, works=LIFTS, one="bracket hole", many="bracket holes",
             row="Bracket hole, from the bottom", stepper="Bracket holes up", words="bracket holes, up",
             more="Raise the brackets by", less="Lower the brackets by",
-            ask="bracket hole, as set", hold="bracket", equal="bracket holes", typical=(0.15, 0.12),
+            ask="bracket hole, as set", hold="bracket_hole", equal="bracket holes", typical=(0.15, 0.12),
         ),
         Kind(
             key="link", label="Working links", place="steps", where=ENDS, works=LIFTS, winds=-1.0, one="working link", many="working links",
             row="Chain links, working", stepper="Working links", words="chain links, working",
             more="Let out", less="Take up",
-            ask="working links, as set", hold="bracket", equal="links", typical=(0.15, 0.12), halved_by="half_links",
+            ask="working links, as set", hold="links", equal="links", typical=(0.15, 0.12), halved_by="half_links",
         ),
         Kind(
             key="turn", label="Turns of the tension nut", place="steps", where=ENDS, works=LIFTS, one="turn", many="turns",
             row="Turns of the tension nut", stepper="Turns", words="turns of the tension nut",
             more="Tighten", less="Slacken",
-            ask="tension nut, turns as set", hold="bracket", equal="turns", typical=(0.15, 0.12),
+            ask="tension nut, turns as set", hold="threads", equal="turns", typical=(0.15, 0.12),
         ),
         Kind(
             key="thread", label="Threads showing", place="steps", where=ENDS, works=LIFTS, one="thread", many="threads",
             row="Threads showing past the tension nut", stepper="Threads", words="threads showing past the tension nut",
             more="Tighten by", less="Slacken by",
-            ask="tension nut, threads showing", hold="bracket", equal="threads", typical=(0.15, 0.12),
+            ask="tension nut, threads showing", hold="threads", equal="threads", typical=(0.15, 0.12),
         ),
         Kind(
             key="screw", label="Turns of the screw", place="screw", where=HEAD, works=TILTS, one="turn of the screw", many="turns of the screw",
             row="Turns of the lead screw", stepper="Turns of the screw", words="turns of the lead screw",
             more="Turn in", less="Turn back",
-            ask="Lead screw, turns in", hold="head", typical=(0.06, 0.05),
+            ask="Lead screw, turns in", hold="screw", typical=(0.06, 0.05),
         ),
         Kind(
             key="stroke", label="Chrome showing", each=MM_PER_IN / 8, dimension=LENGTH, place="pump", where=ENDS, works=LIFTS, winds=-1.0, one="eighth of an inch of chrome", many="eighths of an inch of chrome",
             row="Chrome showing, eighths of an inch", stepper="Chrome, eighths of an inch", words="chrome showing, in eighths of an inch",
-            more="Let out", less="Pump in", ask="Chrome showing on the cylinder, eighths of an inch", hold="bracket", typical=(0.10, 0.08),
+            more="Let out", less="Pump in", ask="Chrome showing on the cylinder, eighths of an inch", hold="chrome", typical=(0.10, 0.08),
         ),
         Kind(
             key="pressure", label="Cylinder pressure", each=100 * KPA_PER_PSI, dimension=PRESSURE, place="pump", where=ENDS, works=LIFTS, one="mark of 100 psi", many="marks of 100 psi",
             row="Cylinder pressure, marks of 100 psi (7 bar)", stepper="Pressure, marks of 100 psi", words="its pressure, in marks of 100 psi (7 bar)",
-            more="Pump up by", less="Let down by", ask="Cylinder pressure, marks of 100 psi (7 bar)", hold="bracket", typical=(0.08, 0.06),
+            more="Pump up by", less="Let down by", ask="Cylinder pressure, marks of 100 psi (7 bar)", hold="chrome", typical=(0.08, 0.06),
         ),
     )
 }  # fmt: skip

@@ -13,6 +13,7 @@ from typing import TypeVar
 from stathmos.core import joints, settings
 from stathmos.core.bay_schools import BAY_SCHOOLS
 from stathmos.core.entry import BETWEEN_NAMES, NAMES, Entry, entries, rate
+from stathmos.core.extras import EXTRAS
 from stathmos.core.families import FAMILIES, Family, of_kit
 from stathmos.core.figures import Given, Lazily, Provenance
 from stathmos.core.joints import HANDBOOK
@@ -272,11 +273,11 @@ ACCESSORIES = (
     ("controller", "brake controller"),
     ("seven_way", "7-way socket and harness"),
     ("wiring_extension", "7-way lead extension"),
-    ("special_bracket", "special frame bracket, a pair"),
     ("friction_bar", "add-on friction sway bar"),
     ("breakaway", "breakaway switch"),
     ("cooler", "transmission cooler"),
     ("deep_socket", "thin-wall deep socket for the ball nut"),
+    *((one.key, one.words) for one in EXTRAS.values()),
 )
 
 

@@ -10,6 +10,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from stathmos.core import handover, units
+from stathmos.core.hitch_drawing import draw
 from stathmos.core.report import handover as report
 from stathmos.core.report import written
 from stathmos.handover import shapes
@@ -34,6 +35,7 @@ def _told(rig: Rig, person: Person) -> dict:
         "rig": record_of(rig, person, house),
         **written(report.tree(handover.hand_over(read, fitted, bay_signature(rig, house)))),
         "elevation": report.elevation(fitted.now.elevation),
+        "hitch": written(report.hitch_drawing(draw(fitted.hitch))),
         "cards": [
             {
                 "number": one.number,
@@ -79,7 +81,10 @@ class CardView(APIView):
 
     @extend_schema(
         operation_id="card_pdf",
-        parameters=[OpenApiParameter("units", enum=list(units.SYSTEMS), required=False)],
+        parameters=[
+            OpenApiParameter("units", enum=list(units.SYSTEMS), required=False),
+            OpenApiParameter("page", enum=["letter", "phone"], required=False),
+        ],
         responses={(200, "application/pdf"): OpenApiTypes.BINARY},
     )
     def get(self, request: Request, pk: int, number: int) -> HttpResponse:
@@ -89,7 +94,8 @@ class CardView(APIView):
         system = request.query_params.get("units", "us")
         from stathmos.handover import card as paper  # with all that draws pages: 41 MB that no other answer wants
 
-        drawn = paper.pdf(card.content, system if system in units.SYSTEMS else "us")
+        draw_page = paper.phone_pdf if request.query_params.get("page") == "phone" else paper.pdf
+        drawn = draw_page(card.content, system if system in units.SYSTEMS else "us")
         answer = HttpResponse(drawn, content_type="application/pdf")
         answer["Content-Disposition"] = f'inline; filename="card-{pk}-{number}.pdf"'
         return answer

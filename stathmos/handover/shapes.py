@@ -3,8 +3,8 @@
 from rest_framework import serializers as s
 
 from stathmos.catalogue.shapes import shape, text
-from stathmos.people.strict import Truth, Whole
-from stathmos.rigs.shapes import BothShape, ElevationShape, FindingShape, RigShape
+from stathmos.people.strict import Text, Truth, Whole
+from stathmos.rigs.shapes import BothShape, ElevationShape, FindingShape, HitchDrawingShape, RigShape
 
 BlockShape = shape(
     "CardBlock",
@@ -29,12 +29,20 @@ HandOverShape = shape(
         does=BothShape(),
         why=text(),
         caution=text(),
+        hold=Text(help_text="Its place in the drawing; blank where it is done elsewhere."),
         done=Truth(),
     )(many=True),
     hindrances=FindingShape(many=True),
     cautions=FindingShape(many=True),
     card=BlockShape(many=True),
+    hook_up=shape(
+        "HookUp",
+        facts=shape("HookUpFact", name=text(), says=BothShape(), hold=Text())(many=True),
+        on=s.ListField(child=Text()),
+        off=s.ListField(child=Text()),
+    )(),
     elevation=ElevationShape(),
+    hitch=HitchDrawingShape(),
     cards=MadeShape(many=True),
 )
 VersionShape = shape("RigVersion", version=Whole(min_value=1))

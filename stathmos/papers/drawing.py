@@ -9,6 +9,7 @@ from stathmos.core import elevation, outlines
 WIDTH, HEIGHT = 1000.0, 190.0
 INK, SOFT, GLASS = "#1d1b16", "#6b665a", "#e9e6dc"
 _FRONT = 1050.0  # mm: what stands before the front axle, from memory
+_BARS = 205.0  # mm: how far below the frame's top bars lie, parallel with it
 _TYRE = 400.0  # mm, radius drawn
 
 
@@ -46,8 +47,8 @@ def side_elevation(drawn: Mapping) -> str:
     shapes.append(f'<circle cx="{x(drawn["ball_x"]):.1f}" cy="{y(ball):.1f}" r="3.2" class="ball"/>')
     if drawn["bracket_x"] is not None:
         at = drawn["bracket_x"]
-        shapes.append(_line(drawn["ball_x"], ball - 130, at, rail(at) - 60, x, y, "bar"))
-        shapes.append(_line(at, rail(at) - 60, at, rail(at), x, y, "bar"))
+        shapes.append(_line(drawn["ball_x"], rail(drawn["ball_x"]) - _BARS, at, rail(at) - _BARS, x, y, "bar"))
+        shapes.append(_line(at, rail(at) - _BARS, at, rail(at), x, y, "bar"))
     first = drawn["trailer_axle_x"] - drawn["axle_spacing"] * (drawn["axle_count"] - 1) / 2
     for number in range(drawn["axle_count"]):
         shapes.append(_wheel(first + number * drawn["axle_spacing"], x, y, scale))

@@ -190,6 +190,23 @@ ElevationShape = shape(
     assumed=s.ListField(child=Text()),
 )
 
+HitchSpotShape = shape(
+    "HitchSpot",
+    x=s.FloatField(),
+    y=s.FloatField(),
+    to_x=s.FloatField(allow_null=True, help_text="The tape's other end, where it is taped."),
+    to_y=s.FloatField(allow_null=True),
+)
+HitchDrawingShape = shape(
+    "HitchDrawing",
+    strokes=StrokeShape(many=True),
+    spots=s.DictField(child=HitchSpotShape()),
+    labels=shape("HitchLabel", x=s.FloatField(), y=s.FloatField(), name=text(), says=BothShape())(many=True),
+    frame=shape("HitchFrame", left=s.FloatField(), right=s.FloatField(), low=s.FloatField(), top=s.FloatField())(
+        help_text="What is shown of it where all of it is, mm."
+    ),
+)
+
 
 def _figures(title: str, /, *keys: str, **more: s.Field):
     return shape(title, **{key: FigureShape() for key in keys}, **more)

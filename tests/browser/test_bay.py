@@ -61,7 +61,7 @@ class WholeFit(Portrait):
         self.press("On to: A, uncoupled")
         self.marks("37 3/4", "39 1/2", "uncoupled")
         self.press("Next")
-        expect(self.line("Is the jack clear of the ground, with no bars on?")).to_contain_text("yes")
+        expect(self.line("Is the jack clear of the ground, coupled, no bars?")).to_contain_text("yes")
         self.all_so()
         self.marks("38 5/16", "38 1/16", "coupled, no bars")
         self.press("Next")
@@ -69,7 +69,7 @@ class WholeFit(Portrait):
         self.press("On to: Coach")
         self.sent()
         coach = self.page.get_by_role("region", name="Next")
-        expect(coach).to_contain_text("on both sides, put the bars on, and measure C.")
+        expect(coach).to_contain_text("on both sides, load the hitch, and measure C.")
         self.press("Set so: first trial")
         self.sent()
         # the hole is the one that was counted when the head was mounted

@@ -266,7 +266,7 @@ class AnotherVehicle(unittest.TestCase):
             found = fitted(**STOCKED, **AB, bay__good_couple=couple)
             told = found.adjusted.next
             self.assertEqual(told.verdict, "begin")
-            self.assertIn("On the earlier vehicle the bars made", told.why.text("us"))
+            self.assertIn("On the earlier vehicle the hitch made", told.why.text("us"))
             # by hand: 37 5/8 less that share of the 5/8 in that coupling lifted it; never past A
             self.assertAlmostEqual(told.front / 25.4, 37.625 - min(f, 1.0) * 0.625, 3)
 
@@ -582,7 +582,7 @@ class NextStep(unittest.TestCase):
             with self.subTest(left_out=left_out):
                 some = {path: entry for path, entry in counted.items() if not path.endswith(f"__{left_out}")}
                 found = fitted(**STOCKED, **AB, **some)
-                self.assertEqual(found.adjusted.next.says.text("us"), "Count how the bars are set.")
+                self.assertEqual(found.adjusted.next.says.text("us"), "Count how the hitch is set.")
                 self.assertIn(("unknown", "setting"), [(one.state, one.subject) for one in found.findings])
 
     def test_the_rear_marks_of_c_are_wanted_too(self) -> None:

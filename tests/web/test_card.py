@@ -9,7 +9,8 @@ from dataclasses import asdict
 
 from pypdf import PdfReader
 
-from stathmos.core.handover import CAUTIONS
+from stathmos.core.families import USUAL
+from stathmos.core.handover import cautions_on_card
 from stathmos.handover import card as page
 from stathmos.papers.drawing import side_elevation
 from tests.core.test_bay_steps import STOCKED, fitted
@@ -43,7 +44,7 @@ class CardDrawing(unittest.TestCase):
                 {"heading": "Heading", "lines": [{"name": f"line {number}", "says": says} for number in range(6)]}
                 for _ in range(7)
             ],
-            "cautions": CAUTIONS,
+            "cautions": cautions_on_card(USUAL),
             "known": [says] * 4,
         }
         pages = PdfReader(io.BytesIO(page.pdf(content, "us"))).pages

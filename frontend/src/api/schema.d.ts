@@ -2135,6 +2135,7 @@ export interface components {
             does: string;
             why: string;
             caution: string;
+            hold: string;
         };
         BayWindow: {
             key: string;
@@ -2711,6 +2712,8 @@ export interface components {
             does: components["schemas"]["Both"];
             why: string;
             caution: string;
+            /** @description Its place in the drawing; blank where it is done elsewhere. */
+            hold: string;
             done: boolean;
         };
         Effect: {
@@ -2810,6 +2813,10 @@ export interface components {
             joint: string;
             /** @description What its joint is called. */
             of: string;
+            /** @description Its place in the drawing. */
+            hold: string;
+            /** @description How several of it are drawn tight; blank where it does not matter. */
+            evenly: string;
             name: string;
             least: components["schemas"]["Both"] | null;
             most: components["schemas"]["Both"] | null;
@@ -2948,6 +2955,9 @@ export interface components {
             kept: string[];
             order: string;
             elevation: components["schemas"]["Elevation"];
+            hitch: components["schemas"]["HitchDrawing"];
+            /** @description The state in which the hitch carries, in words; blank for a plain mount. */
+            loaded: string;
             sections: components["schemas"]["BaySection"][];
             next_trials: components["schemas"]["NextTrials"] | null;
             checks: components["schemas"]["Check"][];
@@ -3012,7 +3022,9 @@ export interface components {
             hindrances: components["schemas"]["Finding"][];
             cautions: components["schemas"]["Finding"][];
             card: components["schemas"]["CardBlock"][];
+            hook_up: components["schemas"]["HookUp"];
             elevation: components["schemas"]["Elevation"];
+            hitch: components["schemas"]["HitchDrawing"];
             cards: components["schemas"]["MadeCard"][];
         };
         HangsOn: {
@@ -3070,6 +3082,56 @@ export interface components {
             hitch_load: components["schemas"]["Figure"];
             hitch_load_full: components["schemas"]["Figure"];
             ball_standing: components["schemas"]["Figure"];
+        };
+        HitchDrawing: {
+            strokes: components["schemas"]["Stroke"][];
+            spots: {
+                [key: string]: components["schemas"]["HitchSpot"];
+            };
+            labels: components["schemas"]["HitchLabel"][];
+            /** @description What is shown of it where all of it is, mm. */
+            frame: components["schemas"]["HitchFrame"];
+        };
+        HitchFrame: {
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            right: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            top: number;
+        };
+        HitchLabel: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            name: string;
+            says: components["schemas"]["Both"];
+        };
+        HitchSpot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @description The tape's other end, where it is taped.
+             */
+            to_x: number | null;
+            /** Format: double */
+            to_y: number | null;
+        };
+        HookUp: {
+            facts: components["schemas"]["HookUpFact"][];
+            on: string[];
+            off: string[];
+        };
+        HookUpFact: {
+            name: string;
+            says: components["schemas"]["Both"];
+            hold: string;
         };
         HoursAskRequest: {
             week: components["schemas"]["WeekHoursRequest"][];
@@ -10294,6 +10356,7 @@ export interface operations {
     card_pdf: {
         parameters: {
             query?: {
+                page?: "letter" | "phone";
                 units?: "metric" | "us";
             };
             header?: never;

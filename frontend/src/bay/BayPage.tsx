@@ -9,11 +9,12 @@ import { useBayLook } from "../app/scheme";
 import { useSession } from "../app/session";
 import { hairline, ink, paper, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { HitchCloseUp } from "../drawing/HitchDrawing";
 import { Notice } from "../parts/Notice";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
 import { CoachScreen } from "./CoachScreen";
-import { BayContext } from "./context";
+import { BayContext, useBayPage } from "./context";
 import { ScreenAndHand } from "./ScreenAndHand";
 import { TARGETS } from "./targets";
 import { JobBar } from "../day/JobBar";
@@ -71,6 +72,7 @@ function OpenBay({ told, queue, old }: { told: Bay; queue: Queue; old: boolean }
     rig: rig.id,
     entries,
     record: rig,
+    hitch: fit.hitch,
     pending: queue.parcels.length > 0,
     waiting: new Set(queue.parcels.flatMap((one) => Object.keys(one.entries))),
     may: rig.practice || Boolean(session.data?.may.includes("fit")),
@@ -180,13 +182,19 @@ function Steps({ section }: { section: BaySection }) {
 }
 
 function StepList({ name, steps }: { name: string; steps: BaySection["steps"] }) {
+  const { hitch, record } = useBayPage();
   return (
     <Box component="ol" sx={{ m: 0, pl: 3.5, fontSize: "1.35rem", display: "grid", gap: 1.5 }} aria-label={name}>
       {steps.map((one) => (
         <li key={one.does}>
-          <b>{one.does}</b>
-          <Box sx={{ fontSize: "1.15rem" }}>{one.why}</Box>
-          {one.caution && <Box sx={{ fontSize: "1.15rem", borderLeft: `4px solid ${pencil}`, pl: 1, fontWeight: 600 }}>{one.caution}</Box>}
+          <Box sx={{ display: "grid", gridTemplateColumns: "1fr auto", columnGap: 1.5, alignItems: "start" }}>
+            <Box>
+              <b>{one.does}</b>
+              <Box sx={{ fontSize: "1.15rem" }}>{one.why}</Box>
+              {one.caution && <Box sx={{ fontSize: "1.15rem", borderLeft: `4px solid ${pencil}`, pl: 1, fontWeight: 600 }}>{one.caution}</Box>}
+            </Box>
+            {!record.practice && <HitchCloseUp drawn={hitch} hold={one.hold} around={230} />}
+          </Box>
         </li>
       ))}
     </Box>

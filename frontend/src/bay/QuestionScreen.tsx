@@ -77,13 +77,13 @@ export function QuestionScreen({ fit, section, begin, after }: Props) {
       {/* in practice the yard stands above, and where the tape belongs is for the one who holds it to know */}
       {!record.practice && page.kind !== "ticked" && (
         <Box sx={{ height: page.questions.length > 4 ? 165 : 230, borderBottom: "1px solid" }}>
-          <TapeView elevation={fit.elevation} question={question} bars={section.key === "c" || section.key === "proof"} />
+          <TapeView elevation={fit.elevation} hitch={fit.hitch} question={question} bars={section.key === "c" || section.key === "proof"} />
         </Box>
       )}
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 2, mt: 1 }}>
         {page.kind === "ticked" ? (
           <Slab size="bay" component="h2" sx={{ lineHeight: 1.15, flex: 1 }}>
-            {ofTrial ? "Bars on" : section.name}
+            {ofTrial ? fit.loaded.charAt(0).toUpperCase() + fit.loaded.slice(1) : section.name}
           </Slab>
         ) : (
           <Slab size="bay" component="h2" data-question={question.path} sx={{ lineHeight: 1.15, flex: 1 }}>

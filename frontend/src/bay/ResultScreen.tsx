@@ -35,9 +35,9 @@ export function ResultScreen({ told }: { told: Bay }) {
               <Row name="Restored, by weighbridge" figure={fit.restoration.bridge} spread />
               <Row name="Restored, by the gauge under the ball" figure={fit.restoration.gauge} spread />
               <Row name="Restored, all together" figure={fit.restoration.together} strong spread />
-              <Row name="Front axle, bars on" figure={fit.loads?.front ?? null} spread />
-              <Row name="Rear axle, bars on" figure={fit.loads?.rear ?? null} spread />
-              <Row name="Trailer axles, bars on" figure={fit.loads?.trailer_axles ?? null} spread />
+              <Row name={`Front axle, ${fit.loaded}`} figure={fit.loads?.front ?? null} spread />
+              <Row name={`Rear axle, ${fit.loaded}`} figure={fit.loads?.rear ?? null} spread />
+              <Row name={`Trailer axles, ${fit.loaded}`} figure={fit.loads?.trailer_axles ?? null} spread />
               {fit.axles.length > 1 && fit.axles.map((one) => <Row key={one.name} name={`${one.name}${one.worse ? ", if no equaliser joins the springs" : ""}`} figure={one.load} spread />)}
               <Row name="Each bar pulls" figure={fit.loads?.bar_each ?? null} spread />
               <Row name="Rail front less rail rear" figure={fit.attitude} spread />

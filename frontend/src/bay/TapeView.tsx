@@ -1,18 +1,20 @@
 /** Where to hold the tape: the rig drawn close around the spot, the tape in red pencil, and which corner it is. */
 import Box from "@mui/material/Box";
 
-import type { Elevation, Question } from "../api/types";
+import type { Elevation, HitchDrawing as Hitch, Question } from "../api/types";
 import { hairline, ink, paper, pencil } from "../app/theme";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
 import { VEHICLE_WHEEL } from "../drawing/ElevationDrawing";
 import type { Point } from "../drawing/Figure";
+import { HitchDrawing } from "../drawing/HitchDrawing";
 
 const ARCH = VEHICLE_WHEEL * 2 + 110;
 const WIDE = 4300;
+/** how much of the hitch is shown around a place, mm to each side */
+const CLOSE = 330;
 
 /** The ends of the tape on the drawing for each spot, in mm. */
 function held(e: Elevation, hold: string): { from: Point; to: Point } | null {
-  const bracket = e.bracket_x ?? e.ball_x + 700;
   const up = (x: number, high: number): { from: Point; to: Point } => ({ from: [x, 0], to: [x, high] });
   switch (hold) {
     case "front_mark":
@@ -37,40 +39,25 @@ function held(e: Elevation, hold: string): { from: Point; to: Point } | null {
       return up(e.ball_x, e.uncoupled.ball_height);
     case "receiver":
       return up(e.ball_x - 280, e.receiver_height);
-    case "bar_ground":
-      return up(bracket + 80, e.coupler_height - 260);
-    case "bar_past":
-      return { from: [bracket, e.coupler_height - 250], to: [bracket + 130, e.coupler_height - 250] };
-    case "bracket":
-    case "head":
-    case "shank":
-    case "jack":
-    case "kit":
-      return null;
     default:
       return null;
   }
 }
 
-function middle(e: Elevation, hold: string): number | null {
-  const tape = held(e, hold);
-  if (tape) return (tape.from[0] + tape.to[0]) / 2;
-  if (["bracket", "head", "shank", "jack", "kit"].includes(hold)) return e.ball_x + 300;
-  return null;
-}
-
-export function TapeView({ elevation: e, question, bars }: { elevation: Elevation; question: Question; bars: boolean }) {
-  const at = middle(e, question.hold);
-  if (at === null) {
-    return <ElevationDrawing elevation={e} title="The rig in side elevation" />;
+/** A length is taped on the rig where the rig has such a mark; all else has its place on the hitch. */
+export function TapeView({ elevation: e, hitch, question, bars }: { elevation: Elevation; hitch: Hitch; question: Question; bars: boolean }) {
+  const tape = question.kind === "length" ? held(e, question.hold) : null;
+  if (!tape) {
+    const place = hitch.spots[question.hold] ? { hold: question.hold, around: CLOSE } : {};
+    return <HitchDrawing drawn={hitch} title={`Where it is: ${question.ask}`} {...place} />;
   }
+  const at = (tape.from[0] + tape.to[0]) / 2;
   const close = { left: at - WIDE / 2, right: at + WIDE / 2, above: 1450, below: 180, px: WIDE / 760 };
-  const tape = held(e, question.hold);
   const uncoupled = question.path.endsWith("_a") || question.path.startsWith("hitch.") || question.path.startsWith("bay.rail") || question.path.startsWith("bay.coupler");
   const pose = uncoupled ? e.uncoupled : bars ? e.coupled : e.bare;
   return (
     <Box sx={{ position: "relative", height: "100%" }}>
-      <ElevationDrawing elevation={e} pose={pose} close={close} tape={tape ?? undefined} title={`Where to hold the tape: ${question.ask}`} />
+      <ElevationDrawing elevation={e} pose={pose} close={close} tape={tape} title={`Where to hold the tape: ${question.ask}`} />
       {question.side && <Corner hold={question.hold} side={question.side} />}
     </Box>
   );

@@ -6,6 +6,7 @@ import { useState } from "react";
 import type { Entry, Question } from "../api/types";
 import { hairline, ink, inkSoft, paper, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
+import { HitchCloseUp } from "../drawing/HitchDrawing";
 import { StateMark } from "../parts/StateMark";
 import { About } from "./About";
 import { BigButton } from "./Keypad";
@@ -124,10 +125,13 @@ interface LineProps {
 
 /** One line: what is asked, and what is so; pressed, what else it may be. */
 function Line({ one, told, is, opened, fixed, open, count, answer }: LineProps) {
+  const { record, hitch } = useBayPage();
   const said = is || one.so;
   return (
     <Box component="li" data-tick={one.path} data-state={is ? "written" : "open"} sx={{ borderBottom: `1px solid ${hairline}`, py: 0.6 }}>
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr minmax(200px, 34%)", columnGap: 1.5, alignItems: "center" }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "auto 1fr minmax(200px, 34%)", columnGap: 1.5, alignItems: "center", "@media (max-width: 600px)": { gridTemplateColumns: "0 1fr minmax(150px, 34%)", "& > :first-of-type": { overflow: "hidden" } } }}>
+        {/* in practice the yard stands above, and where to look is for the one who holds the tape to know */}
+        <Box>{!record.practice && <HitchCloseUp drawn={hitch} hold={one.hold} />}</Box>
         <Box>
           <Box sx={{ fontSize: "1.3rem", fontWeight: 600, lineHeight: 1.15 }}>{one.ask}</Box>
           <Box sx={{ color: inkSoft }}>

@@ -12,6 +12,7 @@ import { hairline, inkSoft, pencil, wash } from "../app/theme";
 import { useUnits } from "../app/units";
 import { TakeIt } from "../instruments/TakeIt";
 import { Slab } from "../parts/Slab";
+import { HitchCloseUp } from "../drawing/HitchDrawing";
 import { StateMark } from "../parts/StateMark";
 import { BigButton } from "./Keypad";
 import { useBayPage } from "./context";
@@ -30,6 +31,7 @@ export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }
         const best = own?.best ?? null;
         return (
           <Fragment key={joint}>
+            <JointAt bolt={bolts.find((one) => one.joint === joint)} />
             <AtOnce bolts={bolts.filter((one) => one.joint === joint)} best={best} />
             {bolts
               .filter((one) => one.joint === joint)
@@ -47,6 +49,21 @@ export function TorqueScreen({ fit, section }: { fit: Fit; section: BaySection }
         </Box>
       )}
       {served.length > 0 && <Extension served={served} />}
+    </Box>
+  );
+}
+
+/** Where a joint is on the hitch, and how several of it are drawn tight. */
+function JointAt({ bolt }: { bolt: Fastener | undefined }) {
+  const { hitch, record } = useBayPage();
+  if (!bolt || record.practice) return null;
+  return (
+    <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", fontSize: "1.15rem", borderTop: `1px solid ${hairline}`, pt: 1 }}>
+      <HitchCloseUp drawn={hitch} hold={bolt.hold} around={150} />
+      <span>
+        <b>{bolt.of}</b>
+        {bolt.evenly && `, ${bolt.evenly}`}
+      </span>
     </Box>
   );
 }

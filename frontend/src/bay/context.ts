@@ -1,7 +1,7 @@
 /** The bay's page for its screens: what was typed on this device, writing more, and going to another section. */
 import { createContext, useContext } from "react";
 
-import type { Entry, RigRecord } from "../api/types";
+import type { Entry, HitchDrawing, RigRecord } from "../api/types";
 import type { Trials } from "./trials";
 
 export interface BayOnPage {
@@ -9,6 +9,8 @@ export interface BayOnPage {
   entries: Record<string, Entry | null>;
   /** what the server holds, with who wrote it and when */
   record: RigRecord;
+  /** the hitch as it is set */
+  hitch: HitchDrawing;
   /** something typed here has not reached the server yet */
   pending: boolean;
   /** paths that wait on this device */

@@ -50,7 +50,7 @@ export function withTrial(fit: Fit, entries: Record<string, Entry | null>, asked
   const { keys, next } = trialsOf(fit, entries);
   const trial = asked && (keys.includes(asked) || asked === next) ? asked : (keys.at(-1) ?? null);
   if (!trial || !fit.next_trials) return { sections: fit.sections, trial: null };
-  const section: BaySection = { key: "c", name: `C, bars on, ${trialName(trial).toLowerCase()}`, kind: "questions", state: "open", questions: questionsOf(fit, trial), steps: [], off: [], joints: [], unsafe: [] };
+  const section: BaySection = { key: "c", name: `C, ${fit.loaded}, ${trialName(trial).toLowerCase()}`, kind: "questions", state: "open", questions: questionsOf(fit, trial), steps: [], off: [], joints: [], unsafe: [] };
   const rest = fit.sections.filter((one) => one.key !== "c");
   const before = rest.findIndex((one) => one.kind === "coach");
   return { sections: [...rest.slice(0, before), section, ...rest.slice(before)], trial };

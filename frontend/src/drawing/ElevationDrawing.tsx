@@ -143,7 +143,7 @@ export function ElevationDrawing({ elevation: e, pose = e.coupled, exaggerate = 
         <Part name="hitch" label="Hitch and spring bars" pick={pick}>
           <rect x={e.ball_x + 130} y={up(ball[1] - 70)} width={e.bracket_x - e.ball_x} height={300} fill="transparent" />
           <path
-            d={`M${e.ball_x} ${up(ball[1] - 150)}L${e.bracket_x + 80} ${up(onTrailer([e.bracket_x, e.coupler_height - 210])[1])}M${e.bracket_x} ${up(onTrailer([e.bracket_x, e.coupler_height + 20])[1])}V${up(onTrailer([e.bracket_x, e.coupler_height - 240])[1])}`}
+            d={`M${e.ball_x} ${up(onTrailer([e.ball_x, e.coupler_height - 205])[1])}L${e.bracket_x + 80} ${up(onTrailer([e.bracket_x + 80, e.coupler_height - 205])[1])}M${e.bracket_x} ${up(onTrailer([e.bracket_x, e.coupler_height + 20])[1])}V${up(onTrailer([e.bracket_x, e.coupler_height - 240])[1])}`}
             fill="none"
             stroke={hot("hitch")}
             strokeWidth={stroke * 1.8}

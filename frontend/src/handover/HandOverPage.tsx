@@ -9,17 +9,19 @@ import { useState } from "react";
 import { Link as RouterLink, useParams } from "react-router";
 
 import { api, type Refusal } from "../api/client";
-import type { DrillStep, Entry, Field, HandOver } from "../api/types";
+import type { DrillStep, Entry, Field, HandOver, HitchDrawing } from "../api/types";
 import { useSession } from "../app/session";
 import { hairline, inkSoft, pencil } from "../app/theme";
 import { useUnits } from "../app/units";
 import { overlaid, useQueue } from "../bay/queue";
 import { ElevationDrawing } from "../drawing/ElevationDrawing";
+import { HitchCloseUp } from "../drawing/HitchDrawing";
 import { Findings } from "../parts/Findings";
 import { Notice } from "../parts/Notice";
 import { Panel } from "../parts/Rows";
 import { Slab } from "../parts/Slab";
 import { StateMark } from "../parts/StateMark";
+import { HookUpStrip } from "./HookUpStrip";
 import { useFields } from "../rig/context";
 import { day } from "../app/dates";
 
@@ -64,13 +66,14 @@ function Open({ told, fields }: { told: HandOver; fields: Record<string, Field> 
       </Box>
       <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.15fr) minmax(0, 1fr)", "@media (max-width: 900px)": { gridTemplateColumns: "minmax(0, 1fr)" }, gap: 3, mt: 1 }}>
         <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
-          <Drill title="Coupling, with the customer" steps={told.steps.filter((one) => one.part === "coupling")} entries={entries} write={write} system={system} />
-          <Drill title="Uncoupling" steps={told.steps.filter((one) => one.part === "uncoupling")} entries={entries} write={write} system={system} />
+          <Drill title="Coupling, with the customer" steps={told.steps.filter((one) => one.part === "coupling")} hitch={told.hitch} entries={entries} write={write} system={system} />
+          <Drill title="Uncoupling" steps={told.steps.filter((one) => one.part === "uncoupling")} hitch={told.hitch} entries={entries} write={write} system={system} />
         </Box>
         <Box sx={{ display: "grid", gap: 2, alignContent: "start" }}>
           {/* (what hinders grows and shrinks with each answer: it stands below, so that nothing moves under a finger) */}
           <Tests entries={entries} fields={fields} write={write} system={system} />
           <SignCard told={told} waiting={queue.parcels.length > 0} />
+          <HookUpStrip told={told} />
           <CardAsItStands told={told} />
         </Box>
       </Box>
@@ -78,7 +81,7 @@ function Open({ told, fields }: { told: HandOver; fields: Record<string, Field> 
   );
 }
 
-function Drill({ title, steps, entries, write, system }: { title: string; steps: DrillStep[]; entries: Entries; write: Write; system: "us" | "metric" }) {
+function Drill({ title, steps, hitch, entries, write, system }: { title: string; steps: DrillStep[]; hitch: HitchDrawing; entries: Entries; write: Write; system: "us" | "metric" }) {
   const { read } = useUnits();
   const done = steps.filter((one) => entries[`drill.${one.key}.done`]?.is === "yes").length;
   return (
@@ -89,7 +92,7 @@ function Drill({ title, steps, entries, write, system }: { title: string; steps:
           const ticked = entries[path]?.is === "yes";
           return (
             <Box component="li" key={step.key} sx={{ borderBottom: `1px solid ${hairline}` }}>
-              <Box component="label" sx={{ display: "grid", gridTemplateColumns: "46px 26px 1fr", alignItems: "center", minHeight: 48, cursor: "pointer", py: 0.25 }}>
+              <Box component="label" sx={{ display: "grid", gridTemplateColumns: "46px 26px 1fr auto", alignItems: "center", minHeight: 48, cursor: "pointer", py: 0.25 }}>
                 <Checkbox
                   checked={ticked}
                   onChange={() => write({ [path]: { is: ticked ? "no" : "yes", from: "measured", system } })}
@@ -104,6 +107,7 @@ function Drill({ title, steps, entries, write, system }: { title: string; steps:
                     </Box>
                   )}
                 </span>
+                <HitchCloseUp drawn={hitch} hold={step.hold} around={230} />
               </Box>
             </Box>
           );
@@ -195,6 +199,9 @@ function SignCard({ told, waiting }: { told: HandOver; waiting: boolean }) {
                 Card {one.number}, PDF to print
               </Link>
             ))}
+            <Link href={`/api/rigs/${told.rig.id}/cards/${latest.number}.pdf?units=${system}&page=phone`} target="_blank" rel="noreferrer" color="inherit" sx={{ fontWeight: 600 }}>
+              How to hook up, PDF for the phone
+            </Link>
           </Box>
         </Box>
       )}

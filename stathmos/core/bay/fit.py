@@ -17,10 +17,12 @@ from stathmos.core.bay.measure import Measured, measure
 from stathmos.core.bay.measure.windows import opposite
 from stathmos.core.bay.prove import Proved, prove
 from stathmos.core.bay.say.findings import collect
+from stathmos.core.bay.say.hitch import as_set
 from stathmos.core.bay.say.questions import Section, Trials, next_trials, sections
 from stathmos.core.finding import GOOD, Finding, worst_first
 from stathmos.core.findings import verdict
 from stathmos.core.findings.height import HOW_LEVEL
+from stathmos.core.hitch_drawing import AsSet
 from stathmos.core.phrases import Phrase
 from stathmos.core.ratings import Waiver
 from stathmos.core.rig import Bay, Rig
@@ -39,6 +41,7 @@ class Fit:
     sections: tuple[Section, ...]
     next_trials: Trials | None
     findings: tuple[Finding, ...]
+    hitch: AsSet
 
     @property
     def now(self) -> Assessment:
@@ -98,4 +101,5 @@ def fitted(planned: Assessment, again: Callable[[Rig], Assessment], rig: Rig, st
         sections=sections(measured, adjusted, proved),
         next_trials=next_trials(measured),
         findings=collect(measured, adjusted, proved),
+        hitch=as_set(rig, measured),
     )

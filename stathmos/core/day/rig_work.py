@@ -14,6 +14,7 @@ from stathmos.core.handover.drill import drill
 from stathmos.core.joints import BY_FEEL
 from stathmos.core.parts_list import BUY
 from stathmos.core.rig import Rig
+from stathmos.core.selection import extras_of
 from stathmos.core.stockroom import Item, Need
 from stathmos.core.uncertainty import chance_between
 
@@ -46,7 +47,7 @@ def work_of(rig: Rig, fit: Fit, house_trials: tuple[int, ...] = ()) -> Work:
     return Work(
         bars=bars,
         likely=likely_at_first(fit),
-        joints=len(fit.proved.torque),
+        joints=len(fit.proved.torque) + sum(one.joints for one in extras_of(rig, fit.measured.kit) if one.surely),
         steps=len(drill(rig, fit)),
         passes=3 if bars else 2,
         house_trials=house_trials,

@@ -116,14 +116,18 @@ def bars_off(kit: Kit | None) -> tuple[Phrase, ...]:
     """When the bars must come off."""
     if kit is None:
         return ()
-    told = [Phrase("Take the bars off for rough ground, ditches, boat ramps and steep driveway transitions.")]
+    told = [
+        Phrase(
+            f"Take the {kit.held.carries_by} off for rough ground, ditches, boat ramps and steep driveway transitions."
+        )
+    ]
     if kit.may_reverse is not None and kit.may_reverse.typed == "yes":
-        told.append(Phrase("This type may reverse with its bars on; look at its handbook for tight turns."))
+        told.append(Phrase(f"This type may reverse with its {kit.held.loaded}; look at its handbook for tight turns."))
     else:
         known = kit.may_reverse is not None
         told.append(
             Phrase(
-                "Take the bars off before reversing."
+                f"Take the {kit.held.carries_by} off before reversing."
                 + ("" if known else " Whether this type may reverse is not in the catalogue.")
             )
         )

@@ -6,13 +6,13 @@ from dataclasses import dataclass
 
 from stathmos.core.bay import Fit
 from stathmos.core.finding import Finding
-from stathmos.core.handover.card import CAUTIONS, Block, card, inspection_in_days
+from stathmos.core.handover.card import Block, card, cautions_on_card, inspection_in_days
 from stathmos.core.handover.drill import COUPLING, UNCOUPLING, DrillStep, drill
 from stathmos.core.handover.gate import HANDOVER, cautions, hindrances, tests, unsigned
+from stathmos.core.handover.hook_up import HookUp, hook_up
 from stathmos.core.rig import Rig
 
 __all__ = [
-    "CAUTIONS",
     "COUPLING",
     "HANDOVER",
     "UNCOUPLING",
@@ -20,8 +20,11 @@ __all__ = [
     "DrillStep",
     "HandOver",
     "card",
+    "cautions_on_card",
     "drill",
     "hand_over",
+    "hook_up",
+    "HookUp",
     "tests",
     "unsigned",
     "inspection_in_days",
@@ -37,11 +40,17 @@ class HandOver:
     cautions: tuple[Finding, ...]
     card: tuple[Block, ...]
     inspection_in_days: int
+    hook_up: HookUp
 
 
 def hand_over(rig: Rig, fit: Fit, unsigned: tuple[Finding, ...] = ()) -> HandOver:
     """The hand-over of a rig as the bay left it."""
     steps = drill(rig, fit)
     return HandOver(
-        steps, hindrances(fit, rig, steps, unsigned), cautions(fit), card(rig, fit), inspection_in_days(rig)
+        steps=steps,
+        hindrances=hindrances(fit, rig, steps, unsigned),
+        cautions=cautions(fit),
+        card=card(rig, fit),
+        inspection_in_days=inspection_in_days(rig),
+        hook_up=hook_up(rig, fit),
     )

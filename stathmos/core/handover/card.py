@@ -8,25 +8,32 @@ from stathmos.core.answer import Assessment
 from stathmos.core.attitudes import rail_in_words
 from stathmos.core.bay import Fit
 from stathmos.core.bay.prove.torque import Fastener
+from stathmos.core.families import PLAIN, Family
 from stathmos.core.figures import Anything, Missing
 from stathmos.core.joints import JOINTS
 from stathmos.core.limits import capacity_lines, tongue_line
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.rig import Rig
-from stathmos.core.settings import HEAD, settings_of
+from stathmos.core.settings import settings_of
 from stathmos.core.units import DISTANCE, LENGTH, MM_PER_KM, MM_PER_MI, WEIGHT
 
 INSPECTION = 10_000 * MM_PER_KM  # common practice
 INSPECTION_DUE = 6_000 * MM_PER_MI  # as a card in miles tells it, which is the sooner
 FIRST_STOP = 80.5 * MM_PER_KM  # from memory, to be verified
 
-CAUTIONS = (
+_CAUTIONS = (
     "The ratings and handbooks of vehicle, trailer and hitch rule over this card.",
-    "Local law and code decide on brakes, chains, mirrors and licences.",
-    "A loaded spring bar or lever can injure: lift the rig before bars go on or off.",
+    "Local law and code decide on brakes, chains, mirrors and licenses.",
     "Structural, brake and wiring work belongs to a qualified technician.",
-    "Another vehicle, another trailer, another load or air-spring pressure: this card is void. Have the rig set again.",
 )
+VOID = (
+    "Another vehicle, another trailer, another load or air-spring pressure: this card is void. Have the rig set again."
+)
+
+
+def cautions_on_card(family: Family) -> tuple[str, ...]:
+    """The cautions of a family's card: what can hurt is its own, and what voids the card stands last."""
+    return (*_CAUTIONS, *((family.injures,) if family.injures else ()), VOID)
 
 
 @dataclass(frozen=True)
@@ -64,7 +71,10 @@ def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
         ("How the trailer stands", _attitudes(fit)),
         ("Hitch and settings", _settings(fit)),
         ("Torque", _torque(fit.proved.torque)),
-        ("Bars off", tuple(CardLine("", says) for says in fit.now.decisions.bars_off)),
+        (
+            f"{fit.hitch.family.carries_by.capitalize()} off",
+            tuple(CardLine("", says) for says in fit.now.decisions.bars_off),
+        ),
         ("Limits, in plain words", _limits(fit.now)),
         ("How it is kept", _kept(fit)),
         ("Look again", _again(rig)),
@@ -74,37 +84,40 @@ def card(rig: Rig, fit: Fit) -> tuple[Block, ...]:
 
 def _heights(rig: Rig, fit: Fit) -> tuple[CardLine, ...]:
     last = next((one for one in reversed(fit.measured.trials) if one.measured), None)
+    family = PLAIN if fit.measured.kit is None else fit.measured.kit.held
+    loaded, bare = family.loaded, f"coupled, {family.bare}" if family.bars else "coupled"
     lines = [
         _length("Front mark, uncoupled (A)", fit.measured.arches.a.front_mark),
-        _length("Front mark, coupled, no bars (B)", fit.measured.arches.b.front_mark),
-        _length("Front mark, bars on (C)", last.state.front_mark) if last else None,
+        _length(f"Front mark, {bare} (B)", fit.measured.arches.b.front_mark),
+        _length(f"Front mark, {loaded} (C)", last.state.front_mark) if last else None,
         _length("Rear mark, uncoupled (A)", fit.measured.arches.a.rear_mark),
-        _length("Rear mark, coupled, no bars (B)", fit.measured.arches.b.rear_mark)
+        _length(f"Rear mark, {bare} (B)", fit.measured.arches.b.rear_mark)
         if not last
-        else _length("Rear mark, bars on (C)", last.state.rear_mark),
+        else _length(f"Rear mark, {loaded} (C)", last.state.rear_mark),
         _length("Top of ball, uncoupled", fit.now.heights.ball_standing),
         _length("Level coupler height", fit.now.heights.coupler),
     ]
     if last is not None:
         lines += [
-            _length(f"Rail {end}, bars on", rig.figure(f"trials.{last.trial.key}.rail_{end}"))
+            _length(f"Rail {end}, {loaded}", rig.figure(f"trials.{last.trial.key}.rail_{end}"))
             for end in ("front", "rear")
         ]
-        lines.append(_weight("Gauge under the ball, bars on", rig.figure(f"trials.{last.trial.key}.ball_gauge")))
+        lines.append(_weight(f"Gauge under the ball, {loaded}", rig.figure(f"trials.{last.trial.key}.ball_gauge")))
     else:
         lines += [_length(f"Rail {end}, coupled", rig.figure(f"bay.rail_{end}_coupled")) for end in ("front", "rear")]
-    lines.append(_weight("Gauge under the ball, no bars", rig.figure("bay.ball_gauge_b")))
+    lines.append(_weight(f"Gauge under the ball, {family.bare}", rig.figure("bay.ball_gauge_b")))
     return tuple(line for line in lines if line is not None)
 
 
 def _attitudes(fit: Fit) -> tuple[CardLine, ...]:
     """As taped; and empty, as planned and full reckoned from the tape: a slightly different attitude is expected."""
     taped, now = fit.measured.attitude, fit.now
+    loaded = fit.measured.kit.held.loaded if fit.measured.kit is not None else ""
     if isinstance(taped, Missing):
         return tuple(CardLine(f"{one.name}, worked out", one.says) for one in now.attitudes if one.within is not None)
     worked_out = [one for one in now.attitudes_from(taped) if one.within is not None]
     return (
-        CardLine("Today, bars on" if fit.measured.trials else "Today, coupled", rail_in_words(taped)),
+        CardLine(f"Today, {loaded}" if fit.measured.trials else "Today, coupled", rail_in_words(taped)),
         *(CardLine(f"{one.name}, worked out from it", one.says) for one in worked_out),
     )
 
@@ -131,9 +144,7 @@ def _settings(fit: Fit) -> tuple[CardLine, ...]:
     changeable = {one.kind.key for one in settings_of(fit.measured.kit) if one.counts()}
     for one in last.counted if last is not None else ():
         if one.both is not None and one.kind.key in changeable:
-            name = "Head tilt" if one.kind.where == HEAD else "Bar ends" if one.kind.sided else "Lift"
-            both = ", both sides" if one.kind.sided else ""
-            lines.append(CardLine(name, Phrase(one.kind.stands(one.both) + both)))
+            lines.append(CardLine(one.kind.label, one.kind.reads(one.both)))
     if fit.measured.kit is not None and not isinstance(bracket := fit.now.choice.bracket, Missing):
         lines.append(CardLine("Ball to bracket", Phrase("{d}", {"d": (bracket.value, LENGTH, "nearest")})))
     return tuple(lines)
@@ -142,7 +153,11 @@ def _settings(fit: Fit) -> tuple[CardLine, ...]:
 def _kept(fit: Fit) -> tuple[CardLine, ...]:
     """What its family wants of whoever tows with it: grease, noise, what to look at."""
     kit = fit.measured.kit
-    return () if kit is None else tuple(CardLine("", Phrase(says)) for says in (*kit.held.card, *kit.held.cautions))
+    return (
+        ()
+        if kit is None
+        else tuple(CardLine("", Phrase(says)) for says in (*kit.held.card, *filter(None, (kit.held.injures,))))
+    )
 
 
 def _torque(bolts: tuple[Fastener, ...]) -> tuple[CardLine, ...]:

@@ -17,10 +17,12 @@ from stathmos.core.bay.prove.torque import Fastener, Reach, to_set
 from stathmos.core.bay.say.believe import Believed
 from stathmos.core.bay.say.question import Question
 from stathmos.core.figures import Anything, Missing, sure, there
+from stathmos.core.hitch_drawing import draw
 from stathmos.core.joints import BY_FEEL, COUNTED, JOINTS, METHODS
 from stathmos.core.phrases import Phrase
 from stathmos.core.procedure import Step
 from stathmos.core.report.findings import elevation, finding
+from stathmos.core.report.hitch_drawing import hitch_drawing
 from stathmos.core.report.writing import Amount, InUnits, Tree, figure, rule_of, written
 from stathmos.core.rig import entry_at
 from stathmos.core.rig.bay import trial_number
@@ -173,6 +175,8 @@ def fastener(one: Fastener) -> Tree:
         "key": one.key,
         "joint": one.joint,
         "of": JOINTS[one.joint].name,
+        "hold": JOINTS[one.joint].hold,
+        "evenly": JOINTS[one.joint].evenly,
         "name": one.name,
         "least": couple(one.least, "up"),
         "most": couple(one.most, "down"),
@@ -236,7 +240,7 @@ def _limits_in_words(least: float, most: float, dimension: str) -> tuple[Any, An
 
 def told(one: Step) -> Tree:
     """A step of a family's procedure that is done by its own words."""
-    return {"does": one.says, "why": one.why, "caution": one.caution}
+    return {"does": one.says, "why": one.why, "caution": one.caution, "hold": one.hold}
 
 
 def question(one: Question) -> Tree:
@@ -269,9 +273,11 @@ def tree(fit: bay.Fit) -> Tree:
     return {
         "kit": measured.kit.name if measured.kit else None,
         "bars": measured.kit is not None,
-        "kept": [] if measured.kit is None else [*measured.kit.held.card, *measured.kit.held.cautions],
+        "loaded": "" if measured.kit is None else measured.kit.held.loaded,
+        "kept": [] if measured.kit is None else [*measured.kit.held.card, *filter(None, (measured.kit.held.injures,))],
         "order": now.rules.adjust_first.key,
         "elevation": elevation(now.elevation),
+        "hitch": hitch_drawing(draw(fit.hitch)),
         "sections": [
             {
                 "key": one.key,

@@ -7,7 +7,9 @@ from collections.abc import Mapping
 from stathmos.core import handover
 from stathmos.core.bay import Fit
 from stathmos.core.handover.gate import cautions
+from stathmos.core.hitch_drawing import draw
 from stathmos.core.report.findings import elevation, finding
+from stathmos.core.report.hitch_drawing import hitch_drawing
 from stathmos.core.report.writing import Tree
 from stathmos.core.rig import Rig
 
@@ -22,6 +24,7 @@ def tree(found: handover.HandOver) -> Tree:
                 "does": step.does,
                 "why": step.why,
                 "caution": step.caution,
+                "hold": step.hold,
                 "done": step.done,
             }
             for step in found.steps
@@ -29,6 +32,16 @@ def tree(found: handover.HandOver) -> Tree:
         "hindrances": [finding(one) for one in found.hindrances],
         "cautions": [finding(one) for one in found.cautions],
         "card": blocks(found.card),
+        "hook_up": hook_up(found.hook_up),
+    }
+
+
+def hook_up(strip: handover.HookUp) -> Tree:
+    """The strip for the customer: what is set and read, the order of on and off."""
+    return {
+        "facts": [{"name": one.name, "says": one.says, "hold": one.hold} for one in strip.facts],
+        "on": list(strip.on),
+        "off": list(strip.off),
     }
 
 
@@ -46,7 +59,9 @@ def card(rig: Rig, fit: Fit, names: Mapping[str, str], day: str) -> Tree:
         "names": dict(names),
         "day": day,
         "elevation": elevation(fit.now.elevation),
+        "hitch": hitch_drawing(draw(fit.hitch)),
+        "hook_up": hook_up(handover.hook_up(rig, fit)),
         "blocks": blocks(handover.card(rig, fit)),
-        "cautions": list(handover.CAUTIONS),
+        "cautions": list(handover.cautions_on_card(fit.hitch.family)),
         "known": [one.says for one in cautions(fit)][:4],
     }

@@ -7,7 +7,7 @@ reason it is not chosen. Among those that serve, the smallest that serves is bes
 from stathmos.core.selection.balls import SHANK_DIAMETER, choose_ball, judge_own
 from stathmos.core.selection.brackets import bracket_place
 from stathmos.core.selection.builds import USABLE, Builds, WholeBuild, whole_builds
-from stathmos.core.selection.kits import choose_kit, choose_kit_alone, judge_kit, wants_special_bracket
+from stathmos.core.selection.kits import choose_kit, choose_kit_alone, extras_of, judge_kit, wants_special_bracket
 from stathmos.core.selection.shanks import Mounting, Wanted, choose_shank, own_ball, sag
 from stathmos.core.selection.verdicts import (
     CAPACITY_WINDOW,
@@ -58,6 +58,7 @@ __all__ = [
     "judge_own",
     "own_ball",
     "sag",
+    "extras_of",
     "wants_special_bracket",
     "whole_builds",
 ]

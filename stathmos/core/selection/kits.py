@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+from stathmos.core.extras import EXTRAS, Extra
 from stathmos.core.figures import Missing, sure, there
 from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.ratings import SAME
@@ -35,6 +36,18 @@ from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
 _OF_BARS = ("gross rating", "tongue rating", CAPACITY_WINDOW)
 #: what a kit lacks to make a whole build: the rule, why, and whether that is for want of figures
 Lacks = Callable[[Kit], Failed | None]
+
+
+def extras_of(rig: Rig, kit: Kit | None) -> tuple[Extra, ...]:
+    """What a kit wants on a rig besides itself."""
+    if kit is None:
+        return ()
+    return tuple(
+        EXTRAS[key]
+        for key in kit.held.extras
+        if (EXTRAS[key].only is None or there(EXTRAS[key].only).stands(rig.choice))
+        and (not EXTRAS[key].deep or wants_special_bracket(kit, rig))
+    )
 
 
 def wants_special_bracket(kit: Kit, rig: Rig) -> bool:

@@ -87,14 +87,14 @@ def _step(bench: Bench, learned: tuple[Effect, ...]) -> Next:
         )
     if last.setting is None:
         why = Phrase("Without its setting a trial teaches nothing.")
-        return Next(verdict=MEASURE, says=Phrase("Count how the bars are set."), why=why)
+        return Next(verdict=MEASURE, says=Phrase("Count how the hitch is set."), why=why)
     if last.would_not_go_on:
         return _too_tight(bench, last.setting)
     if not last.measured:
         says = (
             "The head has moved: every C before it is void. Measure C again."
             if last.void or HEAD_MOVED in last.changed
-            else "Measure C: the marks with the bars on."
+            else "Measure C: the marks with the hitch loaded."
         )
         return Next(verdict=MEASURE, says=Phrase(says), why=Phrase("A setting is judged by its own marks."))
     if isinstance(measured.attitude, Missing):
@@ -118,7 +118,7 @@ def _measure_before_the_bars(bench: Bench) -> Next | None:
         verdict=MEASURE,
         says=Phrase(f"Measure {states} first."),
         why=Phrase(
-            f"What the bars give back is judged by it. Wanting: {'; '.join(named_mark(name) for name in missing)}."
+            f"What the hitch gives back is judged by it. Wanting: {'; '.join(named_mark(name) for name in missing)}."
         ),
     )
 
@@ -169,7 +169,7 @@ def _begin(bench: Bench) -> Next:
     if settings is None or not settings.counts:
         return Next(
             verdict=BEGIN,
-            says=Phrase("Set the bars as the hitch handbook begins, and write down how."),
+            says=Phrase("Set the hitch as its handbook begins, and write down how."),
             why=Phrase("The kit's settings are not in the catalogue."),
         )
     parts = [set_to(kind, number) for kind, number in settings.counts.items()]
@@ -187,7 +187,7 @@ def _begin(bench: Bench) -> Next:
     setting = Setting(settings.counts, _as_mounted(bench))
     return Next(
         verdict=BEGIN,
-        says=Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
+        says=Phrase(f"Set {' and '.join(parts)}, load the hitch, and measure C."),
         why=Phrase(why),
         entries=new_trial(bench, setting),
     )
@@ -207,13 +207,13 @@ def _as_the_couple_was(bench: Bench) -> Next | None:
         return None
     parts = [set_to(kind, number) for kind, number in carried.settings.counts.items()]
     put: dict[str, Quantity] = {"couple": (couple.value, COUPLE, "nearest"), "f": (carried.f, SHARE, "nearest")}
-    why = "On the earlier vehicle the bars made {couple}. Here about as much gives back {f}; that vehicle's fender heights are no target."
+    why = "On the earlier vehicle the hitch made {couple}. Here about as much gives back {f}; that vehicle's fender heights are no target."
     if carried.front is not None:
         put["front"] = (carried.front, LENGTH, "nearest")
         why += " Predicted: the front mark at {front}."
     return Next(
         verdict=BEGIN,
-        says=Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
+        says=Phrase(f"Set {' and '.join(parts)}, load the hitch, and measure C."),
         why=Phrase(why, put),
         entries=new_trial(bench, Setting(carried.settings.counts, _as_mounted(bench))),
         front=carried.front,
@@ -234,7 +234,7 @@ def _as_on_the_earlier_visit(bench: Bench) -> Next | None:
     parts = [set_to(kind, number) for kind, number in found.items()]
     return Next(
         verdict=BEGIN,
-        says=Phrase(f"Set {' and '.join(parts)}, put the bars on, and measure C."),
+        says=Phrase(f"Set {' and '.join(parts)}, load the hitch, and measure C."),
         why=Phrase("The setting that was good on the earlier visit: a start, and no more."),
         entries=new_trial(bench, setting),
     )
@@ -374,7 +374,7 @@ def _nothing_to_go_by(bench: Bench, learned: tuple[Effect, ...]) -> Next:
     if window.verdict == INSIDE:
         return Next(
             verdict="leave",
-            says=Phrase("Leave the bars as they are: they are inside as taped."),
+            says=Phrase("Leave the setting as it is: it is inside as taped."),
             why=window.says,
             likely=window.likely,
             effects=learned,
@@ -384,7 +384,7 @@ def _nothing_to_go_by(bench: Bench, learned: tuple[Effect, ...]) -> Next:
         return replace(before, why=joined(window.says, before.why), effects=learned)
     return Next(
         verdict="noise", says=Phrase("Stop here: the tape cannot tell what is needed."),
-        why=joined(window.says, Phrase("On a stiff vehicle the tape cannot say what the bars give back: weigh passes 1 to 3 on a weighbridge.")),
+        why=joined(window.says, Phrase("On a stiff vehicle the tape cannot say what the hitch gives back: weigh passes 1 to 3 on a weighbridge.")),
         effects=learned,
     )  # fmt: skip
 

@@ -135,7 +135,9 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
         if low is not None and high is not None:
             put |= window_told(low, high)
         at = (
-            "the front mark at {now}, give or take {u}" if height is not None else "the front mark moves as the bars do"
+            "the front mark at {now}, give or take {u}"
+            if height is not None
+            else "the front mark moves with the setting"
         )
         its_window = "; its window is then {low} to {high}" if "low" in put else ""
         return Phrase(change), Phrase(
@@ -172,9 +174,7 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
             says, Phrase(f"The settings step over the window. {halves} the head a hole and begin again.")
         )
     if advice.verdict == CANNOT:
-        both = (
-            "Front and rear windows share no place on this rig: what the bars mend at one end they worsen at the other."
-        )
+        both = "Front and rear windows share no place on this rig: what is mended at one end is worsened at the other."
         return Phrase("No setting of these bars meets what this school wants."), joined(
             says, Phrase(both + " Another load, another ball height or another school.")
         )

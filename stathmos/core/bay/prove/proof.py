@@ -7,6 +7,7 @@ from dataclasses import replace
 from stathmos.core.answer import Assessment
 from stathmos.core.bay.check import Check, at_least, at_most
 from stathmos.core.bay.measure.attitude import coupled_attitude
+from stathmos.core.bay.prove.another_hole import another_hole
 from stathmos.core.bay.prove.contradicted import taped
 from stathmos.core.families import PLAIN
 from stathmos.core.figures import Anything, Missing, expanded
@@ -22,63 +23,49 @@ from stathmos.core.stock import Kit
 from stathmos.core.tolerances import ATTITUDE, PAST_BRACKET, SAME, Between
 from stathmos.core.units import LENGTH
 
+#: why how level it stands matters, by the end that is high
+_HIGH_IN_FRONT = "Nose-up it sways."
+_LOW_IN_FRONT = "Nose-down the front trailer axle carries more, and its tires and bearings wear."
 
-def attitude_check(apart: Anything, trial: Trial | None, kit: Kit | None, level: LevelSchool) -> Check:
-    """Within 1¼ in; too high in front, the head goes down a hole, too low, up."""
+
+def attitude_check(
+    apart: Anything, trial: Trial | None, kit: Kit | None, level: LevelSchool, mend: Phrase | None = None
+) -> Check:
+    """Within 1¼ in; too high in front, the head goes down a hole, too low, up. ``mend``: what stands it level, where it is known."""
     paths = (f"trials.{trial.key}.rail_front", f"trials.{trial.key}.rail_rear") if trial else ()
     if kit is None:
         paths = ("bay.rail_front_coupled", "bay.rail_rear_coupled")
-    why = "Nose-up it sways; nose-down the front trailer axle carries more, and its tyres and bearings wear."
+
+    def check(state: str, says: Phrase, why: str) -> Check:
+        return Check("attitude", "Trailer attitude", state, says, why, paths, ATTITUDE.rule)
+
     if isinstance(apart, Missing):
-        floor = apart.needs == ("bay.floor",)
-        says = (
-            "The floor is not flat: what the rail says there is no attitude. Level the trailer by a level laid on the frame, tape both "
-            "ends of the rail there, leave the rig on its spot and tape them again with the bars on; lay a 4 ft level on the rail with the "
-            "bars on; or measure on a flat floor."
-            if floor
-            else "The rail is not measured front and rear with the bars on."
-            if kit is not None
-            else "The rail is not measured front and rear, coupled and loaded."
-        )
-        return Check(
-            "attitude",
-            "Trailer attitude",
-            UNKNOWN,
-            Phrase(says),
-            why,
-            paths,
-            ATTITUDE.rule,
-        )
-    way = "level" if abs(apart.value) < 1 else "higher in front" if apart.value > 0 else "lower in front"
+        return check(UNKNOWN, Phrase(_not_taped(apart, kit)), f"{_HIGH_IN_FRONT} {_LOW_IN_FRONT}")
+    is_high, is_level = apart.value > 0, abs(apart.value) < 1
+    way = "level" if is_level else "higher in front" if is_high else "lower in front"
+    why = f"{_HIGH_IN_FRONT} {_LOW_IN_FRONT}" if is_level else _HIGH_IN_FRONT if is_high else _LOW_IN_FRONT
     said = {"apart": (abs(apart.value), LENGTH, "up"), "limit": (ATTITUDE.value, LENGTH, "down")}
+    says = Phrase(f"The rail stands {{apart}} {way}; {{limit}} is the most.", said)
     if not ATTITUDE.within(apart.value):
-        return Check(
-            "attitude",
-            "Trailer attitude",
-            REFUSED,
-            Phrase(f"The rail stands {{apart}} {way}; {{limit}} is the most.", said),
-            why,
-            paths,
-            ATTITUDE.rule,
-        )
+        return check(REFUSED, says if mend is None else joined(says, mend), why)
     if not level.holds(apart.value):
         other = f"; the shop's method is “{as_text(level.name)}”."
         stands = Phrase(f"The rail stands {{apart}} {way}, within {{limit}}{other}", said)
-        return Check("attitude", "Trailer attitude", CAUTION, stands, level.means, paths, level.rule)
-    state = (
-        CAUTION
-        if abs(apart.value) + expanded(apart) > ATTITUDE.value and abs(apart.value) > 0.9 * ATTITUDE.value
-        else GOOD
-    )
-    return Check(
-        "attitude",
-        "Trailer attitude",
-        state,
-        Phrase(f"The rail stands {{apart}} {way}; {{limit}} is the most.", said),
-        why,
-        paths,
-        ATTITUDE.rule,
-    )
+        check_so = check(CAUTION, stands, level.means)
+        return replace(check_so, rule=level.rule)
+    near = abs(apart.value) + expanded(apart) > ATTITUDE.value and abs(apart.value) > 0.9 * ATTITUDE.value
+    return check(CAUTION if near else GOOD, says, why)
+
+
+def _not_taped(apart: Missing, kit: Kit | None) -> str:
+    loaded = "coupled and loaded" if kit is None else f"with the {kit.held.loaded}"
+    if apart.needs == ("bay.floor",):
+        return (
+            "The floor is not flat: what the rail says there is no attitude. Level the trailer by a level laid on the frame, tape both "
+            f"ends of the rail there, leave the rig on its spot and tape them again {loaded}; lay a 4 ft level on the rail "
+            f"{loaded}; or measure on a flat floor."
+        )
+    return f"The rail is not measured front and rear, {loaded}."
 
 
 def equal_ends(trial: Trial | None, kit: Kit) -> tuple[Check, ...]:
@@ -124,7 +111,8 @@ def went_on(trial: Trial | None) -> Check | None:
 def proofs(rig: Rig, now: Assessment, trial: Trial | None, apart: Anything) -> tuple[Check, ...]:
     """Every proof that this rig needs: its attitude, its bars' ends, and what its family is looked at for."""
     kit = now.choice.in_force.kit if now.choice.weight_distributing else None
-    found: list[Check | None] = [attitude_check(apart, trial, kit, now.rules.level)]
+    mend = another_hole(rig, now, apart) if kit is None else None
+    found: list[Check | None] = [attitude_check(apart, trial, kit, now.rules.level, mend)]
     if kit is None:
         found.append(_empty(rig))
     else:

@@ -14,6 +14,7 @@ from stathmos.core.bay.measure.windows import Window
 from stathmos.core.bay.prove import Proved
 from stathmos.core.bay.prove.torque import Fastener
 from stathmos.core.bay_schools import CANNOT_TELL, NEVER, OPEN, TOO_LITTLE, TOO_MUCH
+from stathmos.core.families import PLAIN
 from stathmos.core.figures import Missing, expanded
 from stathmos.core.finding import CAUTION, REFUSED, UNKNOWN, Finding, worst_first
 from stathmos.core.phrases import Phrase, joined
@@ -64,11 +65,12 @@ def _of_checks(checks: tuple[Check, ...], keys: Mapping[str, str]) -> list[Findi
 def _states(measured: Measured) -> list[Finding]:
     """States A and B as far as the school in force wants them; a jack that was not clear; one side that speaks for both."""
     rig, found = measured.rig, []
+    family = PLAIN if measured.kit is None else measured.kit.held
     wanted, known = (
         measured.taped.needs(measured.windows[0].school) if measured.windows else (),
         at_marks(measured.taped.states),
     )
-    for state, name in (("a", "A, uncoupled"), ("b", "B, coupled and no bars")):
+    for state, name in (("a", "A, uncoupled"), ("b", f"B, coupled and {family.bare}")):
         ends = [end for end in ENDS if f"{end}_{state}" in wanted and f"{end}_{state}" not in known]
         if ends:
             says = Phrase(f"State {name}, is not measured {' and '.join(_AT[end] for end in ends)}.")
@@ -79,7 +81,7 @@ def _states(measured: Measured) -> list[Finding]:
     if measured.current is not None:
         found += _jack(rig.choice(f"trials.{measured.current.trial.key}.jack_clear"), "C")
     if measured.kit is None and measured.now.choice.weight_distributing:
-        says = Phrase("No kit is chosen or named: what the bars are to do cannot be told.")
+        says = Phrase("No kit is chosen or named: what the hitch is to do cannot be told.")
         found.append(_finding("kit_not_named", UNKNOWN, "kit", says, Phrase("The Hitch station chooses one.")))
     if measured.windows and measured.current is not None and measured.taped.states.one_sided:
         ends_said = " and ".join(measured.taped.states.one_sided)
@@ -118,11 +120,12 @@ def _trials(measured: Measured) -> list[Finding]:
     """State C: whether the setting as it is now was counted and measured."""
     if measured.kit is None:
         return []
+    family = measured.kit.held
     if not measured.trials:
-        set_bars = Phrase("Set the bars as the coach says, and measure.")
-        return [_finding("c_not_begun", UNKNOWN, "c", Phrase("State C, bars on, is not measured."), set_bars)]
+        set_bars = Phrase(f"Set the {family.carries_by} as the coach says, and measure.")
+        return [_finding("c_not_begun", UNKNOWN, "c", Phrase(f"State C, {family.loaded}, is not measured."), set_bars)]
     found, last = [], measured.trials[-1]
-    marks = Phrase("Measure the marks with the bars on.")
+    marks = Phrase(f"Measure the marks with the {family.loaded}.")
     if last.would_not_go_on:
         says = Phrase("At the last setting the bars would not go on: it is too tight.")
         found.append(_finding("bars_would_not_go_on", REFUSED, "c", says, Phrase("Slacken them as the coach says.")))
@@ -137,10 +140,10 @@ def _trials(measured: Measured) -> list[Finding]:
         needs = measured.taped.needs(measured.windows[0].school) if measured.windows else ()
         if isinstance(last.state.rear_mark, Missing) and "rear_c" in needs:
             says = Phrase("State C is measured in front and not at the rear.")
-            rear = Phrase("Measure the rear marks with the bars on.")
+            rear = Phrase(f"Measure the rear marks with the {family.loaded}.")
             found.append(_finding("c_rear_not_measured", UNKNOWN, "c", says, rear))
         if last.setting is None:
-            says = Phrase("How the bars are set in the last trial is not written down whole.")
+            says = Phrase("How the hitch is set in the last trial is not written down whole.")
             count = Phrase("Count head and bar ends, both sides.")
             found.append(_finding("setting_not_counted", UNKNOWN, "setting", says, count))
         if last.trial.rocked is None or last.trial.rocked.typed != "yes":
@@ -207,7 +210,7 @@ def _axles(rig: Rig, loads: Loads | None) -> list[Finding]:
             "rating": (rating.value, WEIGHT, "down"),
             "u": (expanded(load), WEIGHT, "up"),
         }
-        set_so = f"As the bars are set the {end} axle carries {{load}}"
+        set_so = f"As the hitch is set the {end} axle carries {{load}}"
         if load.value > rating.value + 1e-6:
             says = Phrase(f"{set_so}, and {{rating}} is its GAWR.", said)
             remedy = Phrase("Another setting, or less load.")

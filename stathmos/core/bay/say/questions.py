@@ -38,6 +38,7 @@ from stathmos.core.rig.bay import (
     corners_taped,
     trial_number,
 )
+from stathmos.core.selection import extras_of
 from stathmos.core.settings import settings_of, written_at
 from stathmos.core.stock import Kit, Shank
 from stathmos.core.tolerances import Between
@@ -141,7 +142,7 @@ def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]
             rig,
             "vehicle.air_springs",
             "Has it air springs?",
-            "They carry what the bars should give back.",
+            "They carry what the hitch should give back.",
             so=NONE_FITTED,
         ),
     ]
@@ -275,11 +276,13 @@ def _air(rig: Rig, path: str) -> list[Question]:
 
 
 def _tongue(rig: Rig, trial: str, why: str) -> Question:
-    return question(rig, f"trials.{trial}.tongue", "Tongue height, bars on, to the top of the coupler", why, "coupler")
+    return question(
+        rig, f"trials.{trial}.tongue", "Tongue height, hitch loaded, to the top of the coupler", why, "coupler"
+    )
 
 
-_WHY_GAUGE = "With the bars on it reads the force on the ball: the tongue, and what the bars press it down."
-_WHY_ARCHES = "They tell how far the front was lifted; without bars nothing is set by them."
+_WHY_GAUGE = "It reads the force on the ball: the tongue, and once the hitch is loaded what that presses it down."
+_WHY_ARCHES = "They tell how far the front was lifted; a plain mount is not set by them."
 _WHY_BALL = "A check for nothing: it follows from the arches, or a jack carries or a mark is wrong."
 
 
@@ -314,7 +317,7 @@ def _trial(
     rig: Rig, kit: Kit, key: str, needs: tuple[str, ...], before: Trial | None = None, again: bool = False
 ) -> list[Question]:
     """What one trial asks. ``before``: the trial whose setting it begins with, where it is not set otherwise."""
-    place = f"trials.{key}"
+    place, loaded = f"trials.{key}", kit.held.loaded
     why = "A trial teaches only with its setting."
     hole = question(rig, f"{place}.hole", "Shank hole of the head, counted from the bottom", why, "shank")
     asked = [*_settings(rig, kit, place), hole]
@@ -322,7 +325,7 @@ def _trial(
     if kit.held.levered:
         went_on = question(
             rig, f"{place}.went_on", "How did the bars go on?",
-            "Lift the rig about 3 in with the jack first. Stand clear of a loaded lever.", "bracket",
+            "Lift the rig about 3 in with the jack first. Stand clear of a loaded lever.", "bar",
         )  # fmt: skip
         asked.append(replace(went_on, ends=(NOT_ON,)))
         if rig.choice(f"{place}.went_on") == NOT_ON:
@@ -330,21 +333,21 @@ def _trial(
     looks = ticked_first(_looks(rig, kit, SETTING))
     asked += [one for one in looks if one.kind != LENGTH]
     asked.append(
-        question(rig, f"{place}.jack_clear", "Is the jack clear of the ground, bars on?", _JACK, "jack", so=YES)
+        question(rig, f"{place}.jack_clear", f"Is the jack clear of the ground, {loaded}?", _JACK, "jack", so=YES)
     )
     asked.append(question(rig, f"{place}.rocked", _ROCK, _WHY_ROCK, so=YES))
     asked += [replace(one, page="looks") for one in looks if one.kind == LENGTH]
     asked += _air(rig, f"{place}.air_pressure")
     paths = {corner: f"{place}.{corner}" for corner in corners_taped(rig.choice("bay.marks"))}
-    asked += _wanted(_marks(rig, paths, "bars on", "State C, jack clear of the ground."), needs, "c")
+    asked += _wanted(_marks(rig, paths, loaded, "State C, jack clear of the ground."), needs, "c")
     rails = [
-        question(rig, f"{place}.rail_{end}", f"Rail {end}, bars on", "The trailer's attitude.", f"rail_{end}")
+        question(rig, f"{place}.rail_{end}", f"Rail {end}, {loaded}", "The trailer's attitude.", f"rail_{end}")
         for end in ("front", "rear")
     ]
     by_level = bool(rig.choice(f"{place}.bubble_way"))
     asked += [
         *(optional(one) if by_level else one for one in rails),
-        optional(question(rig, f"{place}.ball_coupled", "Ball height, coupled, bars on", _WHY_BALL, "ball")),
+        optional(question(rig, f"{place}.ball_coupled", f"Ball height, coupled, {loaded}", _WHY_BALL, "ball")),
     ]
     if rig.choice("bay.floor") == NOT_FLAT:
         asked += _by_level(rig, place)
@@ -352,19 +355,21 @@ def _trial(
         why = "The tongue of the known-good rig is the target, while the trailer is not moved."
         asked.append(_tongue(rig, key, why))
     if kit.held.gauged or rig.choice(f"{place}.ball_gauge") or rig.weighing.gauge is not None:
-        gauge = question(rig, f"{place}.ball_gauge", "Gauge under the ball, bars on", _WHY_GAUGE, "ball")
+        gauge = question(rig, f"{place}.ball_gauge", f"Gauge under the ball, {loaded}", _WHY_GAUGE, "ball")
         asked.append(gauge if kit.held.gauged else optional(gauge))
     if rig.weighing.bridge_front_bars is not None:
         why = "Only then tape and weighbridge speak of the same setting."
         asked.append(question(rig, f"{place}.weighed", "Was weighbridge pass 3 read with this setting?", why))
     # last, since it may come to be asked while the rest is still being taped
-    return asked + _read_again(rig, paths, "bars on", again)
+    return asked + _read_again(rig, paths, loaded, again)
 
 
 def _by_level(rig: Rig, place: str) -> list[Question]:
     """What a level laid on the frame tells, on a floor that is not flat."""
     why = "A bubble tells slope on any floor."
-    asked = [optional(question(rig, f"{place}.bubble_way", "What does a 4 ft level on the rail say, bars on?", why))]
+    asked = [
+        optional(question(rig, f"{place}.bubble_way", "What does a 4 ft level on the rail say, hitch loaded?", why))
+    ]
     if rig.choice(f"{place}.bubble_way") in (FRONT_HIGH, REAR_HIGH):
         lift = "Lift the level's low end until the bubble centers: by how much?"
         asked.append(optional(question(rig, f"{place}.bubble", lift, why)))
@@ -464,14 +469,14 @@ def _mounts(rig: Rig, now: Assessment, kit: Kit | None) -> list[Question]:
         holes=position.holes_up + position.holes_down + 1 if position is not None else 1,
         counts={one.kind.place: one.begins_with for one in settings_of(kit) if one.begins_with is not None},
         coupler=rig.choice("trailer.coupler_mount"),
+        extras=tuple(one.key for one in extras_of(rig, kit)),
     )
     asked = []
     for mount in (MOUNTS[key] for key in family.mounted):
         if mount.tells(build):
             count = None if mount.counts is None else mount.counts(build)
             so = YES if mount.counts is None else "" if count is None else str(count)
-            hold = "shank" if mount.counts is None else "head"
-            asked.append(question(rig, f"bay.{mount.field}", mount.tells(build), mount.why, hold, so=so))
+            asked.append(question(rig, f"bay.{mount.field}", mount.tells(build), mount.why, mount.hold, so=so))
     return asked
 
 
@@ -486,7 +491,7 @@ def _coupled(rig: Rig, kit: Kit | None) -> list[Question]:
         ),
         *(
             replace(
-                question(rig, f"bay.rail_{end}_empty", f"Rail {end}, coupled and empty", why, f"rail_{end}"),
+                optional(question(rig, f"bay.rail_{end}_empty", f"Rail {end}, coupled and empty", why, f"rail_{end}")),
                 page="empty",
             )
             for end in ("front", "rear")
@@ -519,8 +524,9 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
     """The bay's work in its order. Without bars there is no coach."""
     rig, kit, trials = measured.rig, measured.kit, measured.trials
     why_a = "The mark you will come back to: paint or tape it."
-    why_b = "Bars off, jack clear: what the tongue alone does."
     family = kit.held if kit is not None else PLAIN
+    why_b = f"{family.carries_by.capitalize()} off, jack clear: what the tongue alone does."
+    bare = f"coupled, {family.bare}"
     marks = kit is not None or rig.choice("bay.arches_wanted") == "yes"
     needs = measured.taped.needs(measured.windows[0].school) if measured.windows else ()
     found = [
@@ -538,23 +544,23 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
             for state in ("a", "b")
         }
         gauge = (
-            [question(rig, "bay.ball_gauge_b", "Gauge under the ball, no bars", _WHY_GAUGE, "ball")]
+            [question(rig, "bay.ball_gauge_b", f"Gauge under the ball, {family.bare}", _WHY_GAUGE, "ball")]
             if family.gauged
             else []
         )
         found += [
             _section(measured, "a", "A, uncoupled", _air(rig, "bay.air_pressure_a") + _wanted(_marks(rig, corners["a"], "uncoupled", why_a), needs, "a")),
             _section(
-                measured, "b", "B, coupled, no bars",
+                measured, "b", f"B, {bare}",
                 [
                     *_looks(rig, kit, COUPLED_UP),
-                    question(rig, "bay.jack_clear", "Is the jack clear of the ground, with no bars on?", _JACK, "jack", so=YES),
+                    question(rig, "bay.jack_clear", f"Is the jack clear of the ground, {bare}?", _JACK, "jack", so=YES),
                     question(rig, "bay.rocked_b", _ROCK, _WHY_ROCK, so=YES),
                     *_air(rig, "bay.air_pressure_b"),
-                    *_wanted(_marks(rig, corners["b"], "coupled, no bars", why_b), needs, "b"),
-                    *([optional(question(rig, "bay.ball_coupled_b", "Ball height, coupled, no bars", _WHY_BALL, "ball"))] if kit is not None else []),
+                    *_wanted(_marks(rig, corners["b"], bare, why_b), needs, "b"),
+                    *([optional(question(rig, "bay.ball_coupled_b", f"Ball height, {bare}", _WHY_BALL, "ball"))] if kit is not None else []),
                     *gauge,
-                    *_read_again(rig, corners["b"], "coupled, no bars", _asks(adjusted, "bay.")),
+                    *_read_again(rig, corners["b"], bare, _asks(adjusted, "bay.")),
                 ],
             ),
         ]  # fmt: skip
@@ -566,7 +572,12 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
             found += _torque("torque_brackets", "Torque of the brackets", proved, family.tight_at(BRACKETS))
         found.append(
             Section(
-                "setting", "Setting the bars", "steps", COMPLETE, steps=family.told(SETTING), off=family.told(UNHOOKING)
+                "setting",
+                f"Setting the {family.carries_by}",
+                "steps",
+                COMPLETE,
+                steps=family.told(SETTING),
+                off=family.told(UNHOOKING),
             )
         )
         if trials:
@@ -574,7 +585,10 @@ def sections(measured: Measured, adjusted: Adjusted, proved: Proved) -> tuple[Se
             last = trials[-1].trial.key
             found.append(
                 _section(
-                    measured, "c", f"C, bars on, trial {trial_number(last)}", _trial(rig, kit, last, needs, again=again)
+                    measured,
+                    "c",
+                    f"C, {family.loaded}, trial {trial_number(last)}",
+                    _trial(rig, kit, last, needs, again=again),
                 )
             )
         verdict = adjusted.next.verdict if adjusted.next else ""

@@ -14,8 +14,9 @@ import numpy as np
 
 from stathmos.core import statics
 from stathmos.core.bay.measure.scale import rear_follows
+from stathmos.core.bay.simulate import parts
 from stathmos.core.bay_schools import Marks
-from stathmos.core.coupled import Rest, bar_rate_at, bar_stiffness, rate_stated_at, wound
+from stathmos.core.coupled import Rest, bar_rate_at, bar_stiffness, rate_stated_at
 from stathmos.core.figures import Given, Missing, Provenance, sure
 from stathmos.core.heights import Geometry
 from stathmos.core.rig import Bay, Trial
@@ -75,7 +76,7 @@ class Truth:
     def couple(self, counts: Mapping[str, float]) -> float:
         """The couple of the bars set so, kg·mm."""
         kinds = {one.kind.key: one for one in settings_of(self.kit)}
-        wind = sum(wound(kinds[kind], number, self.d) for kind, number in counts.items())
+        wind = sum(parts.wind(kinds[kind], number, self.d) for kind, number in counts.items())
         assert self.kit.bar_rate is not None
         stated = sure(
             rate_stated_at(self.kit, self.kit.bracket_distance or Missing(("stock.kit.bracket_distance",)))
@@ -176,7 +177,10 @@ def _can_be_set(truth: Truth) -> bool:
     """Whether the kit reaches the middle of the default window from both sides."""
     kinds = settings_of(truth.kit)
     ends = [
-        {one.kind.key: (max if tight == (one.kind.winds > 0) else min)(one.counts()) for one in kinds}
+        {
+            one.kind.key: (max if tight else min)(one.counts(), key=lambda count: parts.wind(one, count, truth.d))
+            for one in kinds
+        }
         for tight in (True, False)
     ]
     return truth.restored(ends[0]) > 0.75 and truth.restored(ends[1]) < 0.6
