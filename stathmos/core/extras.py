@@ -47,7 +47,7 @@ EXTRAS: dict[str, Extra] = {
             tells="Bar holder on the A-frame, clear of the jack.", wrong="A bar that is left on the ground is bent, or left behind.", hold="holder",
         ),
         Extra(
-            key="pads", words="spacers and pads, a set", why="For a height between two bracket holes; only where the coach finds none that fits.", surely=False,
+            key="pads", words="spacers and pads, a set", why="For a height between two settings; only where the coach finds none that fits.", surely=False,
             joints=0,
         ),
     )

@@ -156,7 +156,7 @@ class Order(unittest.TestCase):
             said += [
                 text for key in family.looks if LOOKS[key].when == SETTING for text in (LOOKS[key].ask, LOOKS[key].why)
             ]
-            told = " ".join((*said, *family.card, *family.cautions)).lower()
+            told = " ".join((*said, *family.card, family.injures, family.comes_as)).lower()
             for part, words in WORDS.items():
                 if part not in family.made_of:
                     found = [word for word in words if re.search(rf"\b{word}\b", told)]

@@ -153,11 +153,7 @@ def _settings(fit: Fit) -> tuple[CardLine, ...]:
 def _kept(fit: Fit) -> tuple[CardLine, ...]:
     """What its family wants of whoever tows with it: grease, noise, what to look at."""
     kit = fit.measured.kit
-    return (
-        ()
-        if kit is None
-        else tuple(CardLine("", Phrase(says)) for says in (*kit.held.card, *filter(None, (kit.held.injures,))))
-    )
+    return () if kit is None else tuple(CardLine("", Phrase(says)) for says in kit.held.card)
 
 
 def _torque(bolts: tuple[Fastener, ...]) -> tuple[CardLine, ...]:

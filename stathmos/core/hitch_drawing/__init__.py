@@ -19,7 +19,7 @@ def draw(hitch: AsSet) -> HitchDrawing:
 
     >>> from stathmos.core.families import PLAIN
     >>> sorted(draw(AsSet(family=PLAIN)).spots)[:3]
-    ['ball', 'ball_nut', 'coupler']
+    ['ball', 'ball_height', 'ball_nut']
     """
     sheet = Sheet()
     for piece in (parts.coupler, parts.head, parts.receiver, parts.head_bolts, parts.ball):
