@@ -15,7 +15,7 @@ from stathmos.core.figures import Given
 from stathmos.core.heights import positions
 from stathmos.core.hitch_drawing import draw
 from stathmos.core.hitch_drawing.as_set import of_kit
-from stathmos.core.hitch_drawing.parts import SEAT, bars_at, rail
+from stathmos.core.hitch_drawing.parts import SEAT, rail
 from stathmos.core.hitch_drawing.sheet import circle
 from stathmos.core.outlines import BODY, GLASS, LINE, MOVED, PART, Stroke, box, stroke
 from stathmos.core.rig import Trailer, Vehicle
@@ -23,6 +23,7 @@ from stathmos.core.stock import Ball, Kit, Shank, Sleeve, Wrench
 
 TUBE = 50.8  # a shank's tube, where its size is not written
 _WHEEL = 370.0
+_ROW = 62.0  # from one dimension below a hitch to the next
 
 
 @dataclass(frozen=True)
@@ -104,20 +105,20 @@ def kit(part: Kit) -> Drawing:
     hitch = of_kit(part)
     drawn = draw(hitch)
     strokes = [*drawn.strokes]
-    low, high = min(min(one.y) for one in strokes), rail(hitch).high
+    low, high = drawn.frame.low, rail(hitch).high
     dimensions = []
     if part.bar_length is not None:
-        dimensions.append(across("bar", 0, part.bar_length.value, bars_at(hitch) - 90))
+        dimensions.append(across("bar", 0, part.bar_length.value, low - _ROW))
     least, most, best = _value(part.bracket_least), _value(part.bracket_most), _value(part.bracket_distance)
     if least is not None and most is not None:
-        strokes.append(stroke(MOVED, least, high + 60, least, low + 180, most, low + 180, most, high + 60))
-        dimensions += [across("brackets from", 0, least, low + 150), across("to", 0, most, low + 70)]
+        strokes.append(stroke(MOVED, least, high + 60, least, low + 60, most, low + 60, most, high + 60))
+        dimensions += [across("brackets from", 0, least, low - 2 * _ROW), across("to", 0, most, low - 3 * _ROW)]
     if best is not None:
         dimensions.append(across("best at", 0, best, high + 110))
     if (seat := _value(part.seat_above_shank)) is not None:
-        dimensions.append(upright("seat above shank", -610, SEAT - seat, SEAT))
+        dimensions.append(upright("seat above shank", -880, SEAT - seat, SEAT))
     if (adds := _value(part.adds_overhang)) is not None:
-        dimensions.append(across("adds", -adds, 0, low + 70))
+        dimensions.append(across("adds", -adds, 0, low - _ROW if part.bar_length is None else low - 4 * _ROW))
     return Drawing(tuple(strokes), tuple(dimensions))
 
 

@@ -14,7 +14,9 @@ def hitch_svg(drawn: Mapping, system: str) -> str:
     """A hitch from its left side. ``drawn``: as the report gives it, mm."""
     shapes = "".join(_stroke(one) for one in drawn["strokes"])
     edges, rows = drawn["frame"], len(drawn["labels"])
-    labels = "".join(_label(one, -edges["low"] + (row + 1) * _ROW, system) for row, one in enumerate(drawn["labels"]))
+    labels = "".join(
+        _label(one, edges, -edges["low"] + (row + 1) * _ROW, system) for row, one in enumerate(drawn["labels"])
+    )
     wide, tall = edges["right"] - edges["left"], edges["top"] - edges["low"] + rows * _ROW + 12
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="{edges["left"]:.0f} {-edges["top"]:.0f} {wide:.0f} {tall:.0f}" width="100%" role="img">'
@@ -23,12 +25,14 @@ def hitch_svg(drawn: Mapping, system: str) -> str:
     )
 
 
-def _label(one: Mapping, foot: float, system: str) -> str:
-    """A label in its row, with the line to its place."""
+def _label(one: Mapping, edges: Mapping, foot: float, system: str) -> str:
+    """A label in its row, with the line to its place; near the right edge it is written to the left."""
     x = one["x"]
+    ends = x > edges["left"] + 0.6 * (edges["right"] - edges["left"])
+    at, anchor = (x - 12, "end") if ends else (x + 12, "start")
     return (
         f'<line x1="{x:.0f}" y1="{-one["y"]:.0f}" x2="{x:.0f}" y2="{foot:.0f}" stroke="{SOFT}" stroke-width="2"/>'
-        f'<text x="{x + 12:.0f}" y="{foot:.0f}" class="label">{escape(one["name"])} {escape(one["says"][system])}</text>'
+        f'<text x="{at:.0f}" y="{foot:.0f}" class="label" text-anchor="{anchor}">{escape(one["name"])} {escape(one["says"][system])}</text>'
     )
 
 

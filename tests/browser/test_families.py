@@ -32,6 +32,7 @@ WORDS = {
 class Family(Portrait):
     bracket = "27"
     ball = ""
+    noun = "bars"
 
     def length_of(self, path: str) -> str | None:
         corner = re.fullmatch(r"(?:bay|trials\.trial_\d+)\.(front|rear)_(?:left|right)(?:_([ab]))?", path)
@@ -119,7 +120,7 @@ class Family(Portrait):
 
     def settled(self, *says: str) -> None:
         """From the steps of setting through the first trial to where the coach calls it set."""
-        steps = self.page.get_by_role("list", name="Setting the bars")
+        steps = self.page.get_by_role("list", name=f"Setting the {self.noun}")
         for words in says:
             expect(steps).to_contain_text(words)
         self.onward()
@@ -191,7 +192,7 @@ class RigidBars(Family):
     def test_on_l_brackets_with_washers_and_holes(self) -> None:
         self.distributed(
             "Anvilroot 1200", ("snap-up lever", "Lifted, the bars go on without a fight."), ("then up onto their brackets with the snap-up lever",),
-            ("Snug, then half a turn, and a quarter turn more after it has been coupled once", "bracket hole 3, both sides", "groan"),
+            ("Snug, then half a turn, and a quarter turn more after it has been coupled once", "Bracket hole 3, both sides", "How to hook up again", "Bracket pins in", "groan"),
         )  # fmt: skip
 
     bracket = "27"
@@ -205,7 +206,7 @@ class TiltHead(Family):
             "Tarnbrace 1200",
             ("Pins and clips in both brackets.",),
             ("Pins and clips in both brackets.",),
-            ("tilt position",),
+            ("Tilt position 2", "Bracket hole 4, both sides"),
         )
 
 
@@ -215,28 +216,30 @@ class Chains(Family):
     def test_bars_on_chains(self) -> None:
         self.distributed(
             "Cordwain 1200", ("Safety pins in both levers, before it rolls.", "A loaded bar or lever can injure"),
-            ("chains up by their levers",), ("working links, both sides", "Count the working links each time"),
+            ("chains up by their levers",), ("Working links 5", "Lever pins in", "Count the working links each time"),
         )  # fmt: skip
 
 
 class TensionChains(Family):
     bracket = "28 1/2"
+    noun = "chains"
 
     def test_tension_chains(self) -> None:
         self.distributed(
             "Thornlace 1200", ("Raise the vehicle 1 to 2 in above where it stands uncoupled", "3 to 4 threads more"),
-            ("Lock nuts on",), ("threads, both sides", "Good and tight", "450 ft·lb"),
+            ("Lock nuts on",), ("Threads showing 4, both sides", "Rear mark, raised 41 in", "Nuts to the threads", "Good and tight", "450 ft·lb"),
         )  # fmt: skip
 
 
 class Hydraulic(Family):
     bracket = "30"
+    noun = "bar"
 
     def test_a_hydraulic_lift_bar(self) -> None:
         self.distributed(
             "Gannetry 1200", ("Bar hooked onto the head and latched.", "Less chrome is more lift", "Oil under pressure injures"),
             ("open the release valve slowly until the chrome is all out", "bar slid off the head onto its holder"),
-            ("eighths of an inch of chrome", "Less chrome is more lift.", "Oil under pressure injures."),
+            ("Chrome showing", "Unlatch the bar, stow it", "Less chrome is more lift.", "Oil under pressure injures."),
         )  # fmt: skip
 
 
@@ -247,7 +250,7 @@ class LeadScrew(Family):
     def test_a_lead_screw_with_a_gauge_under_the_ball(self) -> None:
         self.distributed(
             "Quernstay 1200", ("It lifts the head as it takes the load.",),
-            ("Turn the screw back until the bars hang free.",), ("turns of the screw",),
+            ("Turn the screw back until the bars hang free.",), ("Turns of the screw", "Gauge, bars on 1,450 lb", "Turn the screw back"),
         )  # fmt: skip
 
 
@@ -266,3 +269,4 @@ class PlainMount(Family):
         text = self.card("Close the latch and put its pin in.")
         self.assertIn("Hobstead three-ball mount 2", text)
         self.assertNotIn("Ball nut", text)
+        self.assertNotIn("spring bar", text)

@@ -30,11 +30,12 @@ export function HitchDrawing({ drawn, hold, title, around }: Props) {
         <Figure strokes={drawn.strokes} colour={ink} stroke={1.4 * px} px={px} />
         {drawn.labels.slice(0, rows).map((one, row) => {
           const foot = -edges.low + (row + 1) * ROW * px;
+          const ends = one.x > edges.left + 0.6 * (edges.right - edges.left); // near the right edge it is written to the left
           return (
             <g key={one.name}>
               <path d={`M${one.x} ${-one.y}V${foot}`} stroke={inkSoft} strokeWidth={px} />
               <circle cx={one.x} cy={-one.y} r={2.5 * px} fill={ink} />
-              <text x={one.x + 5 * px} y={foot} fontSize={15 * px} fontWeight="600" fill={ink} data-label={one.name}>
+              <text x={one.x + (ends ? -5 : 5) * px} y={foot} textAnchor={ends ? "end" : "start"} fontSize={15 * px} fontWeight="600" fill={ink} data-label={one.name}>
                 {one.name} {read(one.says)}
               </text>
             </g>
