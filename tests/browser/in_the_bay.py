@@ -26,12 +26,30 @@ def in_parts(text: str) -> tuple[str, str]:
     return ("", whole) if "/" in whole else (whole, part)
 
 
+#: counts the screens that are shown and the presses that are made
+COUNTING = """(() => {
+  const more = (what) => sessionStorage.setItem(what, 1 + Number(sessionStorage.getItem(what) ?? 0));
+  let shown = '';
+  const look = () => {
+    const here = document.querySelector('[aria-current=step]')?.innerText + document.querySelector('[data-screen]')?.dataset.screen;
+    if (document.querySelector('[aria-current=step]') && here !== shown) { shown = here; more('screens'); }
+  };
+  new MutationObserver(look).observe(document, { subtree: true, childList: true, attributes: true });
+  addEventListener('click', (event) => { if (event.isTrusted && document.querySelector('[aria-current=step]')) more('presses'); }, true);
+})();"""
+
+
 class Portrait(BrowserTest):
     size = {"width": 800, "height": 1280}
 
     def setUp(self) -> None:
         super().setUp()
         self.rig = Rig.objects.get(customer=a_fit.CUSTOMER)
+
+    def counted(self) -> tuple[int, int]:
+        """The screens and the presses so far."""
+        found = self.page.evaluate("[sessionStorage.screens, sessionStorage.presses].map(Number)")
+        return int(found[0]), int(found[1])
 
     def write(self, *parts: dict, by: str = "bram") -> None:
         """Readings from an earlier hour, past the screen."""

@@ -12,29 +12,12 @@ from stathmos.bay.models import Received
 from stathmos.people.models import Person
 from stathmos.rigs.actions.write_rig import Change, write_rig
 from stathmos.rigs.models import Rig
-from tests.browser.in_the_bay import Portrait
+from tests.browser.in_the_bay import COUNTING, Portrait
 from tests.browser.page import BrowserTest
 from tests.web import a_fit
 
-#: counts the screens that are shown and the presses that are made
-COUNTING = """(() => {
-  const more = (what) => sessionStorage.setItem(what, 1 + Number(sessionStorage.getItem(what) ?? 0));
-  let shown = '';
-  const look = () => {
-    const here = document.querySelector('[aria-current=step]')?.innerText + document.querySelector('[data-screen]')?.dataset.screen;
-    if (document.querySelector('[aria-current=step]') && here !== shown) { shown = here; more('screens'); }
-  };
-  new MutationObserver(look).observe(document, { subtree: true, childList: true, attributes: true });
-  addEventListener('click', (event) => { if (event.isTrusted && document.querySelector('[aria-current=step]')) more('presses'); }, true);
-})();"""
-
 
 class WholeFit(Portrait):
-    def counted(self) -> tuple[int, int]:
-        """The screens and the presses so far."""
-        found = self.page.evaluate("[sessionStorage.screens, sessionStorage.presses].map(Number)")
-        return int(found[0]), int(found[1])
-
     def test_from_the_floor_to_the_last_trial_with_its_figures(self) -> None:
         self.open_bay("floor")
         self.tick("Where will you measure?", "the wheel arches")
