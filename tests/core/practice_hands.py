@@ -11,14 +11,13 @@ from stathmos.catalogue.invented import bodies
 from stathmos.core.bay.adjust.coach import AGAIN
 from stathmos.core.bay.adjust.words import HEAD, Next
 from stathmos.core.bay.fit import Fit, fit
-from stathmos.core.bay.prove.torque import of_the_ball
 from stathmos.core.heights import positions
-from stathmos.core.joints import JOINTS
 from stathmos.core.practice.acts import Refused, Yard, done
 from stathmos.core.practice.begin import Practice, figure, said, written
 from stathmos.core.practice.debrief import Debrief, debriefed
 from stathmos.core.practice.hand import Event
 from stathmos.core.practice.meaning import TONGUE_WAYS
+from stathmos.core.practice.safe import least_torques
 from stathmos.core.practice.scene import UNDER_COUPLER, fields_of
 from stathmos.core.practice.tape import SIXTEENTH, height, on_deck, reading, scale, taped
 from stathmos.core.practice.truth import TIGHT
@@ -61,6 +60,8 @@ class Habits:
     leaves_the_latch: bool = False
     miscounts: bool = False
     tightens_nothing: bool = False
+    leaves_bolts_loose: bool = False
+    takes_the_bars_off: bool = False
     leaves_levelling_on: bool = False
 
 
@@ -123,6 +124,8 @@ class Hands:
             self.choose_the_kit()
             self.before_coupling()
         self.b_and_trials(coupled)
+        if self.habits.takes_the_bars_off:
+            self.bars_off()
         return self.let_go("hold" if self.habits.holds_back else "go")
 
     def load_up(self) -> None:
@@ -183,6 +186,7 @@ class Hands:
             able = [one for one in stock.kits if one.family == kit.family and figure(one.tongue_rating) >= carries]
             kit = min(able, key=lambda one: figure(one.tongue_rating))
             self.act("mount", kit=kit.name)
+            self.tighten_after_mounting()
         mounted = self.yard.scene.mounted
         for path, name in (("hitch.kit", kit.name), ("hitch.shank", mounted.shank), ("hitch.ball", mounted.ball)):
             self.type(path, said(name))
@@ -214,6 +218,7 @@ class Hands:
         if self.habits.keeps_the_hole or heights.band is None or heights.band.holds(heights.ball_standing.value):
             return
         self.act("mount", **self.hole_at(hole.ball))
+        self.tighten_after_mounting()
         self.write_the_ball()
 
     def write_the_ball(self) -> None:
@@ -310,6 +315,7 @@ class Hands:
             self.jack_up_to(self.yard.stands.coupler)
             self.act("uncouple")
         self.act("mount", **({"hole": hole} if hole is not None else self.hole_at(level.ball)))
+        self.tighten_after_mounting()
         self.jack_up_to(self.yard.stands.ball)
         self.rock()
         self.write_the_ball()
@@ -381,18 +387,18 @@ class Hands:
         self.write(f"{place}.rail_front", "rail_front")
         self.write(f"{place}.rail_rear", "rail_rear")
 
-    def tighten(self) -> None:
-        wanted = {
-            joint: of_the_ball(self.yard.parts.kit, self.yard.parts.ball, "least")
-            if joint == "ball_nut"
-            else getattr(self.yard.parts.kit, f"{joint}_least", None)
-            for joint in JOINTS
-        }
-        for joint, least in wanted.items():
-            if least is None or self.habits.tightens_nothing:
+    def tighten(self, writes: bool = True) -> None:
+        for joint, least in least_torques(self.yard.parts).items():
+            if self.habits.tightens_nothing:
                 continue
             if not self.habits.uses_the_near_wrench:
-                able = [one for one in self.yard.stock.wrenches if figure(one.least) <= least.value <= figure(one.most)]
+                able = [one for one in self.yard.stock.wrenches if figure(one.least) <= least <= figure(one.most)]
                 self.act("wrench", wrench=able[0].name)
-            self.act("tighten", joint=joint, torque=least.value * 1.02)
-            self.type(f"torque.{joint}.reached", written(least.value * 1.02, COUPLE))
+            self.act("tighten", joint=joint, torque=least * 1.02)
+            if writes:
+                self.type(f"torque.{joint}.reached", written(least * 1.02, COUPLE))
+
+    def tighten_after_mounting(self) -> None:
+        """What was undone for another hole or another kit, before anything is coupled on it."""
+        if not self.habits.leaves_bolts_loose:
+            self.tighten(writes=False)

@@ -229,7 +229,8 @@ class RightHands(unittest.TestCase):
 CARELESS = (
     ("plain_fit", "tongue_for_rail", "tongue_for_rail"), ("plain_fit", "misreads", "misread"), ("plain_fit", "invents", "from_nowhere"),
     ("plain_fit", "never_lifts", "loaded_lever"), ("plain_fit", "measures_with_bars_on", "wrong_state"), ("plain_fit", "measures_unloaded", "not_loaded"),
-    ("plain_fit", "holds_back", "wrong_verdict"), ("plain_fit", "tapes_the_bumper", "wrong_place"), ("plain_fit", "leaves_the_latch", "not_set"),
+    ("plain_fit", "holds_back", "wrong_verdict"), ("plain_fit", "tapes_the_bumper", "wrong_place"), ("plain_fit", "leaves_the_latch", "not_safe"),
+    ("last_hole", "leaves_bolts_loose", "not_safe"), ("plain_fit", "takes_the_bars_off", "not_set"),
     ("jack_bears", "leaves_the_jack", "jack_bears"), ("air_after", "leaves_the_air", "air_after"), ("springs_stick", "never_rocks", "not_rocked"),
     ("floor_that_leans", "believes_the_floor", "floor_believed"), ("head_on_the_tape", "reads_seat", "top_for_seat"),
     ("brochure", "believes_the_brochure", "brochure_believed"), ("other_trailer", "believes_the_slip", "other_trailer"),
@@ -263,6 +264,13 @@ class CarelessHands(unittest.TestCase):
 
     def test_every_mistake_is_tried(self) -> None:
         self.assertEqual({mistake for _, _, mistake in CARELESS}, set(MISTAKES))
+
+    def test_what_was_loose_or_open_is_named(self) -> None:
+        (latch,) = Hands(begin(bodies(), "plain_fit"), Habits(leaves_the_latch=True)).work().mistakes
+        self.assertEqual(latch.costs.text("us"), "Not done before it: Latch pin.")
+        (bolts,) = Hands(begin(bodies(), "last_hole"), Habits(leaves_bolts_loose=True)).work().mistakes
+        told = "Not done before it: Ball nut, Frame-plate bolts, Head-to-shank bolts, Bracket bolts."
+        self.assertEqual(bolts.costs.text("us"), told)
 
     def test_what_it_would_have_cost_by_hand(self) -> None:
         """Half an inch misread at the front mark: half an inch of the front springs' rate."""

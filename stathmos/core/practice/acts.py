@@ -27,6 +27,7 @@ from stathmos.core.practice.scene import (
 from stathmos.core.practice.standing import Stands, stand
 from stathmos.core.practice.tape import PLACES
 from stathmos.core.practice.world import World
+from stathmos.core.procedure import LOAD, ROLL
 from stathmos.core.settings import settings_of
 from stathmos.core.stock import Stock
 from stathmos.core.units import (
@@ -120,7 +121,7 @@ def _always(_: Yard) -> str:
 @dataclass(frozen=True, kw_only=True)
 class Act:
     """One thing to do. ``hinders``: why it cannot be done now, empty where it can; ``does``: the scene after; ``stirs``: whether it
-    changes how the rig stands."""
+    changes how the rig stands; ``kind``: of the procedure's step that it is, where one must be safe before it."""
 
     key: str
     group: str
@@ -130,6 +131,7 @@ class Act:
     hinders: Callable[[Yard], str] = _always
     stirs: bool = True
     caution: str = ""
+    kind: str = ""
 
 
 def _set(**changes: object) -> Callable[[Yard, Args], Scene]:
@@ -345,7 +347,8 @@ def _tighten(yard: Yard, args: Args) -> Scene:
     if joint not in JOINTS or asked <= 0:
         raise Refused("Say which bolt, and how tight.")
     # Beyond its scale the wrench clicks at its end: so tight it is, and no tighter.
-    return replace(yard.scene, torqued={**yard.scene.torqued, joint: min(asked, wrench.most.value)})
+    before = {other: torque for other, torque in yard.scene.torqued.items() if other != joint}
+    return replace(yard.scene, torqued={**before, joint: min(asked, wrench.most.value)})
 
 
 def _tape(yard: Yard, args: Args) -> Scene:
@@ -371,13 +374,13 @@ ACTS: Mapping[str, Act] = {
         Act(key="mount", group="Hitch", words="Mount the hitch", does=_mount, wants=_parts_offered,
             hinders=lambda yard: "It is coupled: uncouple first." if yard.scene.coupled else ""),
         Act(key="set", group="Bars", words="Set the bars", does=_set_counts, wants=_counts, hinders=_bars_hinder),
-        Act(key="bars_on", group="Bars", words="Bars on", does=_set(bars_on=True), hinders=_cannot_put_on,
+        Act(key="bars_on", group="Bars", words="Bars on", does=_set(bars_on=True), hinders=_cannot_put_on, kind=LOAD,
             caution="A loaded bar or lever can injure: lift the rig about 3 in (76 mm) first, and stand clear of its end."),
         Act(key="bars_off", group="Bars", words="Bars off", does=_set(bars_on=False), hinders=_cannot_take_off,
             caution="A loaded bar or lever can injure: lift the rig about 3 in (76 mm) first, and stand clear of its end."),
-        Act(key="roll", group="Rig", words="Roll it a length and back", hinders=lambda yard: "The trailer stands on its jack." if yard.scene.coupled and yard.scene.jack else "",
+        Act(key="roll", group="Rig", words="Roll it a length and back", kind=ROLL, hinders=lambda yard: "The trailer stands on its jack." if yard.scene.coupled and yard.scene.jack else "",
             does=lambda yard, _: replace(yard.scene, lag_front=yard.scene.lag_front * EACH_LEAVES, lag_rear=yard.scene.lag_rear * EACH_LEAVES), stirs=False),
-        Act(key="rock", group="Rig", words="Rock it at both ends", stirs=False,
+        Act(key="rock", group="Rig", words="Rock it at both ends", stirs=False, kind=ROLL,
             does=lambda yard, _: replace(yard.scene, lag_front=yard.scene.lag_front * EACH_LEAVES, lag_rear=yard.scene.lag_rear * EACH_LEAVES)),
         Act(key="spot", group="Rig", words="Drive it to", stirs=False,
             wants=lambda yard: (Arg(name="spot", words="Where", kind=CHOICE, offers=tuple((one.key, one.words) for one in yard.world.spots), now=yard.world.spot(yard.scene.spot).key),),

@@ -16,6 +16,7 @@ from stathmos.core.figures import sure
 from stathmos.core.heights import positions
 from stathmos.core.practice import tape
 from stathmos.core.practice.acts import BY_LEVER, Yard
+from stathmos.core.practice.safe import least_torques
 from stathmos.core.practice.scene import Mounted, Scene, allowed_counts, fields_of, fitted
 from stathmos.core.practice.standing import gross_and_tongue, lifted_ball, overhang, stand
 from stathmos.core.practice.tape import reading
@@ -261,7 +262,12 @@ def _mounted(world: World, stock: Stock, pair: Pair, kit: Kit, rng: np.random.Ge
             best = off, mounted
     if best is None or best[0] > 0.7 * IN:
         return None
-    return Yard(world=world, stock=stock, scene=replace(scene, mounted=best[1]))
+    return tightened(Yard(world=world, stock=stock, scene=replace(scene, mounted=best[1])))
+
+
+def tightened(yard: Yard) -> Yard:
+    """The same rig with every bolt of its hitch at its torque, as the last fitter left it."""
+    return yard.now(replace(yard.scene, torqued=dict(least_torques(yard.parts))))
 
 
 def settled_ball(world: World, stock: Stock, scene: Scene, f: float) -> float:

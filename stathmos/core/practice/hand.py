@@ -10,10 +10,12 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 
 from stathmos.core.figures import Given, Provenance
-from stathmos.core.phrases import Phrase
+from stathmos.core.joints import JOINTS
+from stathmos.core.phrases import Phrase, as_text
 from stathmos.core.practice.acts import ACTS, BY_HAND, LIFTED, Args, Yard
 from stathmos.core.practice.meaning import APART, BARE, BARRED, Meant, counted, meant, weighed
 from stathmos.core.practice.mistakes import MISTAKES, Kind
+from stathmos.core.practice.safe import unsafe
 from stathmos.core.practice.scene import Scene, allowed_counts, fields_of
 from stathmos.core.practice.tape import PLACES, height, on_deck, scale, taped
 from stathmos.core.rig import Rig
@@ -86,6 +88,8 @@ class Hand:
     clean: dict[str, float] = field(default_factory=dict)
     #: how a trial was written to be set, by its key, while nothing was read with it
     counts: dict[str, dict[str, float]] = field(default_factory=dict)
+    #: what was loose or open as it was last loaded or rolled, and was told
+    unsafe: set[str] = field(default_factory=set)
     #: of the air springs, as A was taped
     pressure: float | None = None
 
@@ -116,6 +120,7 @@ class Hand:
                 each = loaded.couple / yard.parts.bracket / 2 if yard.parts.bracket else 0.0
                 says = Phrase("Each bar pulled with {each} as it was done.", {"each": (each, WEIGHT, "up")})
                 yield Made(key="loaded_lever", at=event.at, off=each, costs=says)
+        yield from self._unsafe(event, yard)
         if ACTS[event.act].stirs or event.act in ("roll", "rock", "spot"):
             self.shown.clear()
         if event.act == "tape" and event.scene.tape:
@@ -124,6 +129,17 @@ class Hand:
             self.shown[place] = (shows, event.scene)
             self.ever.setdefault(place, []).append(shows)
         self._weigh(yard, event.scene)
+
+    def _unsafe(self, event: Event, yard: Yard) -> Iterator[Made]:
+        """What was loaded or rolled with a bolt loose or the latch open: each thing once, until it is put right."""
+        kind = ACTS[event.act].kind
+        if not kind or not event.scene.coupled:
+            return
+        found = unsafe(yard.parts, event.scene, kind)
+        new = [JOINTS[thing].name if thing in JOINTS else "Latch pin" for thing in found if thing not in self.unsafe]
+        if new:
+            yield Made(key="not_safe", at=event.at, costs=Phrase(as_text(f"Not done before it: {', '.join(new)}.")))
+        self.unsafe = {*self.unsafe, *found} if found else set()
 
     def _weigh(self, yard: Yard, scene: Scene) -> None:
         """What a scale or the deck shows now, kept by where it stands and in which state."""

@@ -55,6 +55,8 @@ MISTAKES: Mapping[str, Kind] = {
              why="One bar wound more than the other steers the rig."),
         Kind(key="loaded_lever", name="Bars were forced on or off under load", teaches="plain_fit",
              why="A loaded bar or lever can injure: the rig is lifted about 3 in first."),
+        Kind(key="not_safe", name="It was loaded or rolled before it was safe", teaches="wrench",
+             why="Head and frame bolts at their torque, latch closed and pinned: only then it is loaded, rolled or rocked."),
         Kind(key="kit_too_light", name="The kit is too light", teaches="kit_too_light",
              why="Its bars bend, weight does not move, and it wears out in a summer.", outcome=True),
         Kind(key="too_much", name="Too much is given back", teaches="too_much",

@@ -27,8 +27,10 @@ from stathmos.core.practice.begin import (
     restored,
     said,
     taped,
+    tightened,
     written,
 )
+from stathmos.core.practice.scene import Mounted
 from stathmos.core.practice.truth import KIT, LEVEL, RESTORED, SET, SHARE, TIGHT
 from stathmos.core.practice.world import Spot, World
 from stathmos.core.rig.bay import CORNERS
@@ -65,6 +67,11 @@ _USUAL = (
 
 def _with(practice: Practice, **scene: object) -> Practice:
     return replace(practice, yard=practice.yard.now(replace(practice.yard.scene, **scene)))  # type: ignore[arg-type]
+
+
+def _remounted(practice: Practice, mounted: Mounted) -> Practice:
+    """The rig with its hitch mounted otherwise, and tight."""
+    return replace(practice, yard=tightened(_with(practice, mounted=mounted).yard))
 
 
 def _written(practice: Practice, **entries: dict[str, str]) -> Practice:
@@ -162,7 +169,7 @@ def _last_hole(practice: Practice) -> Practice:
     ways = positions(shank) if shank is not None else ()
     down = [one for one in ways if one.orientation == mounted.way] if isinstance(ways, tuple) else []
     top = max(down, key=lambda one: one.hole)
-    return _with(practice, mounted=replace(mounted, hole=top.hole))
+    return _remounted(practice, replace(mounted, hole=top.hole))
 
 
 def _lighter_kit(practice: Practice) -> Practice:
@@ -170,7 +177,7 @@ def _lighter_kit(practice: Practice) -> Practice:
     family = practice.pair.family
     kits = [one for one in practice.yard.stock.kits if one.family == family and one.tongue_rating is not None]
     lightest = min(kits, key=lambda one: sure(one.tongue_rating).value)
-    return _with(practice, mounted=replace(mounted, kit=lightest.name))
+    return _remounted(practice, replace(mounted, kit=lightest.name))
 
 
 def _gear_far_back(practice: Practice) -> Practice:
@@ -191,7 +198,7 @@ def _sticks(world: World) -> World:
 
 
 def _only_the_bolts(practice: Practice) -> Practice:
-    return _with(a_marks(practice), wrench="Long-arm 250")
+    return _with(a_marks(practice), wrench="Long-arm 250", torqued={})
 
 
 SCENARIOS: Mapping[str, Scenario] = {

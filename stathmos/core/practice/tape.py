@@ -196,6 +196,6 @@ def on_instruments(world: World, parts: Fitted, scene: Scene) -> Mapping[str, fl
         "bathroom_scale": shows.get("bathroom", 0.0),
         "weighbridge": on_deck(world, parts, scene) or 0.0,
         "gauge": s.on_ball,
-        "wrench": list(scene.torqued.values())[-1] if scene.torqued else 0.0,
+        "wrench": list(scene.torqued.values())[-1] if scene.wrench and scene.torqued else 0.0,
         "level": math.atan(s.pitch),
     }

@@ -8,10 +8,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from stathmos.core.bay.prove.torque import WRENCH_WITHIN, of_the_ball
-from stathmos.core.joints import JOINTS
 from stathmos.core.practice.acts import Yard
 from stathmos.core.practice.begin import coupled_so, restored, rise
+from stathmos.core.practice.safe import loose
 from stathmos.core.practice.standing import overhang, unhitched
 from stathmos.core.practice.tape import SIXTEENTH
 from stathmos.core.schools import RESTORATION_SCHOOLS, SHARE_SCHOOLS
@@ -60,17 +59,6 @@ def hitch_load(yard: Yard) -> float:
     return yard.stands.tongue + sum(behind)
 
 
-def loose(yard: Yard) -> tuple[str, ...]:
-    """The joints whose handbook torque was not reached, within what a torque wrench may be off."""
-    kit, ball = yard.parts.kit, yard.parts.ball
-    found = []
-    for joint in JOINTS:
-        least = of_the_ball(kit, ball, "least") if joint == "ball_nut" else getattr(kit, f"{joint}_least", None)
-        if least is not None and yard.scene.torqued.get(joint, 0.0) < least.value * (1 - WRENCH_WITHIN):
-            found.append(joint)
-    return tuple(found)
-
-
 def truth_of(yard: Yard) -> Truth:
     """The rig as it was let go."""
     there = coupled_so(yard, yard.scene.counts)
@@ -83,7 +71,7 @@ def truth_of(yard: Yard) -> Truth:
     rails = s.pitch * (trailer.rail_rear - trailer.rail_front)
     rating = yard.parts.kit.tongue_rating if yard.parts.kit is not None else None
     load, share = hitch_load(there), s.tongue / s.gross
-    slack = loose(yard)
+    slack = loose(yard.parts, yard.scene)
     low, high = RESTORATION.low - allows, RESTORATION.high + allows
     return Truth(
         f=f, f_low=low, f_high=high, rails=rails, tongue=s.tongue, gross=s.gross, load=load, kit_rating=rating.value if rating is not None else None,
