@@ -36,7 +36,7 @@ EXTRAS: dict[str, Extra] = {
         Extra(
             key="special_bracket", words="special frame bracket, a pair", why="The A-frame's rail is deeper than the usual brackets take.", deep=True,
             tells="Special brackets on: the rail is deeper than the usual ones take.", wrong="The usual brackets do not close around this rail.",
-            hold="frame_plate", joints=0,
+            hold="frame", joints=0,
         ),
         Extra(
             key="bracket_extension", words="extension bracket for an underslung coupler", why="The coupler sits under the A-frame: the bar would meet the frame.",

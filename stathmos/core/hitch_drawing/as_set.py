@@ -10,7 +10,7 @@ from stathmos.core.figures import Given
 from stathmos.core.settings import Allowed, Kind, settings_of
 from stathmos.core.stock import Kit
 
-# from memory, to be verified: where nobody measured
+# from memory, to be verified: where it was not measured
 _DEPTH, _BRACKET, _BALL = 127.0, 711.0, 500.0
 _HOLES = 6
 

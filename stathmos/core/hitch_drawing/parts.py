@@ -1,6 +1,6 @@
 """The parts of a hitch as they are drawn, each once: a family has those that it is made of.
 
-All that is no dimension of the kit is drawn from memory, of no maker's make. The middle of the ball stands at nought; the trailer is
+All that is no dimension of the kit is drawn from memory, of no maker's make. The middle of the ball stands at zero; the trailer is
 to the right.
 """
 
@@ -118,6 +118,7 @@ def coupler(sheet: Sheet, hitch: AsSet) -> None:
     )
     sheet.put(circle(PART, 96, 50, 4))
     sheet.spot("latch", 80, 50)
+    sheet.tape("frame", 900, low, 900, high)
     sheet.spot("coupler", 20, 30)
     sheet.line(120, low, 60, low - 52, -60, HEAD_LOW - 30, -300, HEAD_LOW - 12, kind=MOVED)
     sheet.line(120, low, 20, low - 70, -100, HEAD_LOW - 46, -310, HEAD_LOW - 4, kind=MOVED)

@@ -12,7 +12,7 @@ from stathmos.core.settings import settings_of
 
 
 def as_set(rig: Rig, measured: Measured) -> AsSet:
-    """The hitch of a rig; of what nobody measured, what is usual."""
+    """The hitch of a rig; of what was not measured, what is usual."""
     choice, kit, now = measured.now.choice, measured.kit, measured.now
     plan = AsSet(family=PLAIN) if kit is None else of_kit(kit)
     position, bracket, ball = choice.position, choice.bracket, now.heights.ball_standing
