@@ -45,6 +45,18 @@ class Place:
     sided: bool = False
 
 
+def in_halves(number: float) -> str:
+    """A count as it is said, to the half.
+
+    >>> in_halves(5), in_halves(5.5), in_halves(0.5), in_halves(0)
+    ('5', '5½', '½', '0')
+    """
+    whole, half = int(number), "½" if number % 1 == 0.5 else ""
+    if not half:
+        return f"{number:g}"
+    return f"{whole}{half}" if whole else half
+
+
 @dataclass(frozen=True, kw_only=True)
 class Kind:
     """One kind of setting.
@@ -90,7 +102,7 @@ class Kind:
         >>> KINDS["washer"].count(2), KINDS["link"].count(0.5)
         ('2 washers', '½ working link')
         """
-        return f"{'½' if number == 0.5 else f'{number:g}'} {self.one if number <= 1 else self.many}"
+        return f"{in_halves(number)} {self.one if number <= 1 else self.many}"
 
     def stands(self, number: float) -> str:
         """How it is set, in words: a place by its number, else so many.
@@ -98,7 +110,7 @@ class Kind:
         >>> KINDS["position"].stands(2), KINDS["washer"].stands(6)
         ('tilt position 2', '6 washers')
         """
-        return f"{self.place_of} {number:g}" if self.place_of else self.count(number)
+        return f"{self.place_of} {in_halves(number)}" if self.place_of else self.count(number)
 
     def reads(self, number: float) -> Phrase:
         """The setting as it is read off the hitch, behind its label: a number, or an amount.
@@ -108,8 +120,7 @@ class Kind:
         """
         if self.dimension != COUNT:
             return Phrase("{is}", {"is": (number * self.each, self.dimension, "nearest")})
-        half = "½" if number % 1 else ""
-        return Phrase(f"{int(number) or half}{half if number >= 1 else ''}" + (", both sides" if self.sided else ""))
+        return Phrase(in_halves(number) + (", both sides" if self.sided else ""))
 
     def change(self, by: float, to: float) -> str:
         """A change of it in words.
@@ -118,7 +129,7 @@ class Kind:
         'Raise the brackets by 1 bracket hole: 4 instead of 3, the same on both sides.'
         """
         sides = ", the same on both sides" if self.sided else ""
-        return f"{self.more if by > 0 else self.less} {self.count(abs(by))}: {to:g} instead of {to - by:g}{sides}."
+        return f"{self.more if by > 0 else self.less} {self.count(abs(by))}: {in_halves(to)} instead of {in_halves(to - by)}{sides}."
 
 
 PLACES: dict[str, Place] = {

@@ -168,6 +168,41 @@ class AsItIsSet(unittest.TestCase):
         self.assertEqual({key for key, names in spots.items() if "gauge" in names}, {"lead_screw"})
 
 
+class Anything(unittest.TestCase):
+    @given(
+        family=st.sampled_from(sorted(FAMILIES)), kind=st.sampled_from(sorted(KINDS)), number=st.none() | st.integers(0, 80).map(lambda n: n / 2),
+        most=st.integers(0, 40), bracket=st.floats(254, 1524), depth=st.floats(50, 305), ball=st.floats(200, 1220), hole=st.none() | st.integers(1, 20),
+    )  # fmt: skip
+    def test_whatever_a_kit_says_it_is_drawn_and_what_is_set_has_its_place(
+        self,
+        family: str,
+        kind: str,
+        number: float | None,
+        most: int,
+        bracket: float,
+        depth: float,
+        ball: float,
+        hole: int | None,
+    ) -> None:
+        counts = {kind: Count(kind=KINDS[kind], number=number, least=0, most=most)}
+        drawn = draw(
+            AsSet(
+                family=FAMILIES[family],
+                counts=counts,
+                bracket=bracket,
+                bar_end=bracket,
+                depth=depth,
+                ball=ball,
+                hole=hole,
+                holes=hole or 1,
+            )
+        )
+        self.assertIn(KINDS[kind].hold, drawn.spots)
+        self.assertLess(drawn.frame.low, drawn.frame.top)
+        self.assertEqual([one.name for one in drawn.labels].count(KINDS[kind].label), 0 if number is None else 1)
+        self.assertEqual([one.x for one in drawn.labels], sorted((one.x for one in drawn.labels), reverse=True))
+
+
 class HowItIsMade(unittest.TestCase):
     def test_the_coach_s_table_agrees_with_how_the_parts_are_made(self) -> None:
         for kind in KINDS.values():

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from stathmos.core.bay import Fit
 from stathmos.core.families import PLAIN
 from stathmos.core.figures import Missing
-from stathmos.core.phrases import Phrase
+from stathmos.core.phrases import Phrase, joined
 from stathmos.core.procedure import (
     AFTER,
     COUPLE,
@@ -27,7 +27,7 @@ from stathmos.core.procedure import (
     Step,
 )
 from stathmos.core.rig import ENTRIES, Rig
-from stathmos.core.settings import ENDS, HEAD
+from stathmos.core.settings import ENDS
 from stathmos.core.units import LENGTH
 
 COUPLING, UNCOUPLING = "coupling", "uncoupling"
@@ -184,9 +184,8 @@ def _as_set(fit: Fit, step: Step) -> Phrase:
     """A step with the setting as it was last counted: bar ends first, then the head."""
     last = next((one for one in reversed(fit.measured.trials) if one.setting is not None), None)
     set_so = [] if last is None else [(one.kind, one.both) for one in last.counted if one.both is not None]
-    ends = [
-        kind.stands(number) + (" on both sides" if kind.sided else "") for kind, number in set_so if kind.where == ENDS
-    ]
-    head = [f"head at {kind.stands(number)}" for kind, number in set_so if kind.where == HEAD]
-    told = ", ".join([*ends, *head])
-    return Phrase(f"{step.does}: {told}." if told else f"{step.does}, as set in the bay.")
+    in_turn = sorted(set_so, key=lambda one: one[0].where != ENDS)
+    told = [kind.reads(number).after(f"{kind.label.lower()} ") for kind, number in in_turn]
+    if not told:
+        return Phrase(f"{step.does}, as set in the bay.")
+    return joined(*told, by="; ").after(f"{step.does}: ").then(".")
