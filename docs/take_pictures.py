@@ -53,6 +53,7 @@ def handed_over(browser: Browser, page: Page, base: str) -> None:
     page.get_by_role("button", name="Archive").click()
     rig = page.get_by_role("link", name="Oriel Penhallick").get_attribute("href").split("/")[2]
     page.goto(f"{base.rstrip('/')}/rigs/{rig}/handover")
+    page.get_by_role("region", name="How to hook up again").evaluate("one => one.scrollIntoView({block: 'start'})")
     take(page, "handover")
     manager = browser.new_page(viewport={"width": 1280, "height": 800})
     manager.goto(base)
@@ -164,7 +165,7 @@ def main(base: str) -> None:
                 )
             take(page, name)
         page.goto(f"{base.rstrip('/')}/catalogue/kits")
-        page.get_by_role("button", name="Anvilroot 1000").click()
+        page.get_by_role("button", name="Gannetry 1000").click()
         take(page, "catalogue")
         page.goto(f"{base.rstrip('/')}/lot")
         page.get_by_label("Tow vehicle", exact=True).fill("Brindlow Haulm half-ton crew")
