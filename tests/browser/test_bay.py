@@ -528,13 +528,22 @@ class AtTheDesk(BrowserTest):
         for words in (
             "Haldis Okonjo",
             "37 7/8 in",
-            "6 washers",
+            "Head washers 6",
+            "How to hook up again",
             "430 ft·lb to 460 ft·lb",
             "up to 791 lb more than planned",
             "Technician: Bram",
             "Advisor: Thea",
         ):
             self.assertIn(words, text)
+        phone = self.card(self.page, hand.get_by_role("link", name="How to hook up, PDF for the phone"))
+        for words in (
+            "Bracket hole 3, both sides",
+            "Front mark, bars on 37 7/8 in",
+            "8 Bracket pins in",
+            "this card is void",
+        ):
+            self.assertIn(words, phone)
         self.page.goto(f"{self.live_server_url}/rigs/{rig.pk}/record")
         timeline = self.page.get_by_role("list", name="Timeline")
         expect(timeline).to_contain_text("Handed over, card 1")

@@ -203,7 +203,7 @@ class HandedOver(Handing):
         self.assertEqual(len(pages), 1)
         text = " ".join(pages[0].extract_text().replace("\u00a0", " ").split())
         for words in (
-            "Haldis Okonjo", "37 7/8 in", "24 5/8 in", "6 washers", "bracket hole 3, both sides", "hole 2 from the bottom",
+            "Haldis Okonjo", "37 7/8 in", "24 5/8 in", "Head washers 6", "Bracket hole 3, both sides", "hole 2 from the bottom",
             "430 ft·lb to 460 ft·lb", "up to 791 lb more than planned", "625 lb to 909 lb", "This type may reverse",
             "A loaded spring bar or lever can injure", "6,000 mi", "Technician: Bram", "Advisor: Thea", "set to 5.5",
         ):  # fmt: skip
@@ -213,6 +213,17 @@ class HandedOver(Handing):
         self.assertIn("962 mm", text)
         self.assertNotIn(" lb", text)
         self.assertEqual(self.client.get(f"/api/rigs/{self.good.pk}/cards/2.pdf").status_code, 404)
+        phone = self.client.get(f"/api/rigs/{self.good.pk}/cards/1.pdf?page=phone")
+        text = " ".join(PdfReader(io.BytesIO(phone.content)).pages[0].extract_text().replace("\u00a0", " ").split())
+        for words in ("Head washers 6", "Front mark, bars on 37 7/8 in", "Jack the tongue up", "this card is void"):
+            self.assertIn(words, text)
+        card = Card.objects.get(rig=self.good)
+        content = {name: told for name, told in card.content.items() if name != "hook_up"}
+        Card.objects.create(
+            rig=self.good, number=2, version=card.version, content=content, inspect_by=card.inspect_by, handed_over_by=card.handed_over_by
+        )  # fmt: skip
+        older = self.client.get(f"/api/rigs/{self.good.pk}/cards/2.pdf?page=phone")
+        self.assertEqual(older.status_code, 404, "a card from before the strip was kept has none")
 
     def test_a_bay_changed_after_its_signature_is_not_handed_over(self) -> None:
         self.ready()

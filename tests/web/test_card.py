@@ -11,9 +11,11 @@ from pypdf import PdfReader
 
 from stathmos.core.families import USUAL
 from stathmos.core.handover import cautions_on_card
+from stathmos.core.report import handover as report
+from stathmos.core.report import written
 from stathmos.handover import card as page
 from stathmos.papers.drawing import side_elevation
-from tests.core.test_bay_steps import STOCKED, fitted
+from tests.core.test_bay_steps import AB, STOCKED, fitted, trial
 
 
 class CardDrawing(unittest.TestCase):
@@ -50,3 +52,15 @@ class CardDrawing(unittest.TestCase):
         pages = PdfReader(io.BytesIO(page.pdf(content, "us"))).pages
         self.assertEqual(len(pages), 1)
         self.assertIn("<b>&Ampersand</b>", pages[0].extract_text())
+        # a card from before the strip was kept is printed again as it was; with it, both are one page still
+        self.assertNotIn("How to hook up again", pages[0].extract_text())
+        found = fitted(**STOCKED, **AB, **trial(1, "37 1/8"))
+        strip = written(report.card(found.measured.rig, found, content["names"], "2026-01-01"))
+        with_strip = {**content, "hitch": strip["hitch"], "hook_up": strip["hook_up"]}
+        for draw, holds in ((page.pdf, "line 5"), (page.phone_pdf, "this card is void")):
+            for system in ("us", "metric"):
+                pages = PdfReader(io.BytesIO(draw(with_strip, system))).pages
+                text = " ".join(pages[0].extract_text().split())
+                self.assertEqual(len(pages), 1)
+                for words in ("How to hook up again", "Head washers 4", "Lower onto the ball", "Bars off", holds):
+                    self.assertIn(words, text)
