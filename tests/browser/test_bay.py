@@ -539,7 +539,7 @@ class AtTheDesk(BrowserTest):
         phone = self.card(self.page, hand.get_by_role("link", name="How to hook up, PDF for the phone"))
         for words in (
             "Bracket hole 3, both sides",
-            "Front mark, bars on 37 7/8 in",
+            "Front fender, bars on 37 7/8 in",
             "8 Bracket pins in",
             "this card is void",
         ):

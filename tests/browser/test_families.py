@@ -233,7 +233,7 @@ class TensionChains(Family):
     def test_tension_chains(self) -> None:
         self.distributed(
             "Thornlace 1200", ("Raise the vehicle 1 to 2 in above where it stands uncoupled", "3 to 4 threads more"),
-            ("Lock nuts on",), ("Threads showing 4, both sides", "Rear mark, raised 41 in", "Nuts to the threads", "Good and tight", "450 ft·lb"),
+            ("Lock nuts on",), ("Threads showing 4, both sides", "Rear fender, raised 41 in", "Nuts to the threads", "Good and tight", "450 ft·lb"),
         )  # fmt: skip
 
 

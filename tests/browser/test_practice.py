@@ -118,17 +118,17 @@ class WholePractice(InTheYard):
             for path, one in Rig.every.get(pk=rig).current().items()
             if path.startswith("trials.")
         }
-        self.pane.get_by_role("button", name="Bars", exact=True).click()
+        self.pane.get_by_role("button", name="Setting", exact=True).click()
         for label, field in (
             ("Head washers", "washers"),
             ("Bracket hole, from the bottom, left", "steps_left"),
             ("Bracket hole, from the bottom, right", "steps_right"),
         ):
             self.pane.get_by_label(label).fill(trial[field])
-        self.act("Bars", "Set the bars")
+        self.act("Setting", "Set the bars")
         for _ in range(3):
             self.act("Jack", "Wind the jack up 1 in (25 mm)")
-        self.act("Bars", "Bars on")
+        self.act("Setting", "Bars on")
         self.act("Jack", "Wind its foot clear of the ground")
         self.act("Rig", "Roll it a length and back")
         self.act("Rig", "Rock it at both ends")
@@ -197,7 +197,7 @@ class WholePractice(InTheYard):
     def test_what_cannot_be_done_says_so_and_hints_are_counted(self) -> None:
         self.begin("The brochure")
         self.page.get_by_role("button", name="Bars on", exact=True).click()
-        expect(self.page.get_by_role("region", name="Bars", exact=True).get_by_role("alert")).to_have_text(
+        expect(self.page.get_by_role("region", name="Setting", exact=True).get_by_role("alert")).to_have_text(
             "It is not coupled."
         )
         hitch = self.page.get_by_role("region", name="Hitch", exact=True)

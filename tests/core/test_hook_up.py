@@ -43,7 +43,7 @@ FACTS = {
     "l_bracket": {"Bracket hole": "2, both sides", "Head washers": "5"},
     "tilt_head": {"Bracket hole": "4, both sides", "Tilt position": "3"},
     "chain": {"Working links": "5½, both sides"},
-    "tension_chain": {"Rear mark, raised": "41 in", "Threads showing": "4, both sides"},
+    "tension_chain": {"Rear fender, raised": "41 in", "Threads showing": "4, both sides"},
     "hydraulic": {"Chrome showing": "1 1/8 in"},
     "lead_screw": {"Turns of the screw": "8", "Gauge, bars on": "1,450 lb"},
 }
@@ -80,15 +80,22 @@ class Strip(unittest.TestCase):
                 self.assertEqual({name: told[name] for name in wanted}, wanted)
                 self.assertEqual(named & set(told), set(wanted))
                 self.assertEqual(told["Ball"], "2 5/16 in")
-                self.assertEqual(told[f"Front mark, {FAMILIES[key].loaded}"], "37 1/8 in")
-                self.assertEqual("Rear mark, jacked" in told, FAMILIES[key].levered)
+                self.assertEqual(told[f"Front fender, {FAMILIES[key].loaded}"], "37 1/8 in")
+                self.assertEqual("Rear fender, jacked" in told, FAMILIES[key].levered)
 
     def test_a_jack_is_told_to_the_inch_three_above_where_it_stands_coupled(self) -> None:
-        self.assertEqual(facts(family_fit("l_bracket"))["Rear mark, jacked"], "about 41 in")  # 37 1/2 + 3, to the inch
+        self.assertEqual(
+            facts(family_fit("l_bracket"))["Rear fender, jacked"], "about 41 in"
+        )  # 37 1/2 + 3, to the inch
+
+    def test_a_height_is_told_where_it_was_taped(self) -> None:
+        lengths = {"bay__front_mark": measured("36 in"), "bay__rear_mark": measured("40 in")}
+        told = facts(family_fit("l_bracket", bay__marks=measured("bumper"), **lengths))
+        self.assertEqual(told["Rear bumper, jacked"], "about 41 in")
 
     def test_what_was_not_counted_is_not_said(self) -> None:
         found = fitted(stock__kits=[WHOLE], stock__wrenches=WRENCHES, **AB)
-        self.assertEqual(set(facts(found)), {"Ball", "Rear mark, jacked", "Front mark, coupled"})
+        self.assertEqual(set(facts(found)), {"Ball", "Rear fender, jacked", "Front fender, coupled"})
 
     def test_it_is_the_drill_in_few_words_in_the_same_order(self) -> None:
         for key in SET:

@@ -14,6 +14,7 @@ import numpy as np
 from scipy.optimize import minimize
 
 from stathmos.core import statics
+from stathmos.core.families import FAMILIES
 from stathmos.core.practice.acts import ACTS, CHOICE, Refused, Yard, done
 from stathmos.core.practice.begin import LEVELS, PAIRS, coupled_so, draw, every_setting, restored
 from stathmos.core.practice.debrief import GO, debriefed
@@ -292,6 +293,37 @@ def levels_itself():
     begun = begin(bodies(), "plain_fit")
     world = replace(begun.yard.world, vehicle=replace(begun.yard.world.vehicle, levels=True))
     return replace(begun, yard=replace(begun.yard, world=world, scene=replace(begun.yard.scene, levelling=True)))
+
+
+class FamilyWords(unittest.TestCase):
+    def test_the_yard_speaks_of_what_its_own_hitch_loads_by(self) -> None:
+        """Every family is practiced on, and none is told of another one's parts or lifted where its bars go on by hand."""
+        met = set()
+        for seed, pair in enumerate(PAIRS):
+            yard = draw(bodies(), pair, seed, 1).yard
+            family = yard.parts.kit.held
+            met.add(family.key)
+            told = {key: ACTS[key].called(yard) for key in ("set", "bars_on", "bars_off")}
+            noun = family.carries_by
+            with self.subTest(family=family.key):
+                self.assertEqual(
+                    told,
+                    {
+                        "set": f"Set the {noun}",
+                        "bars_on": f"{noun} on".capitalize(),
+                        "bars_off": f"{noun} off".capitalize(),
+                    },
+                )
+                caution = ACTS["bars_on"].caution(yard)
+                self.assertEqual("Lift the rig" in caution, family.levered)
+                self.assertTrue(caution)
+                self.assertEqual("chain" in caution, noun == "chains")
+        self.assertEqual(met, {key for key, family in FAMILIES.items() if family.bars})
+
+    def test_what_goes_on_by_hand_is_no_forced_lever(self) -> None:
+        lead_screw = next(at for at, pair in enumerate(PAIRS) if "lead screw" in pair.family)
+        told = Hands(draw(bodies(), PAIRS[lead_screw], lead_screw, 1), Habits(never_lifts=True)).work()
+        self.assertNotIn("loaded_lever", [one.key for one in told.mistakes])
 
 
 class AnythingAtAll(unittest.TestCase):

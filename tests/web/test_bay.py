@@ -215,7 +215,7 @@ class HandedOver(Handing):
         self.assertEqual(self.client.get(f"/api/rigs/{self.good.pk}/cards/2.pdf").status_code, 404)
         phone = self.client.get(f"/api/rigs/{self.good.pk}/cards/1.pdf?page=phone")
         text = " ".join(PdfReader(io.BytesIO(phone.content)).pages[0].extract_text().replace("\u00a0", " ").split())
-        for words in ("Head washers 6", "Front mark, bars on 37 7/8 in", "Jack the tongue up", "this card is void"):
+        for words in ("Head washers 6", "Front fender, bars on 37 7/8 in", "Jack the tongue up", "this card is void"):
             self.assertIn(words, text)
         card = Card.objects.get(rig=self.good)
         content = {name: told for name, told in card.content.items() if name != "hook_up"}

@@ -14,6 +14,7 @@ from stathmos.core.looks import LOOKS
 from stathmos.core.phrases import Phrase
 from stathmos.core.procedure import LIFT, SETTING
 from stathmos.core.rig import Rig
+from stathmos.core.rig.bay import AT_BUMPERS
 from stathmos.core.settings import ENDS
 from stathmos.core.units import LENGTH, MM_PER_IN, WEIGHT
 
@@ -48,6 +49,11 @@ def hook_up(rig: Rig, fit: Fit) -> HookUp:
     )
 
 
+def _mark(rig: Rig) -> str:
+    """Where the heights were taped."""
+    return "bumper" if rig.choice("bay.marks") in AT_BUMPERS else "fender"
+
+
 def _length(name: str, figure: Anything | None, hold: str) -> tuple[Fact, ...]:
     if figure is None or isinstance(figure, Missing):
         return ()
@@ -74,10 +80,10 @@ def _jacked(rig: Rig, fit: Fit) -> tuple[Fact, ...]:
         return ()
     raised = LOOKS["raised"]
     if "raised" in kit.held.looks:
-        return _length("Rear mark, raised", rig.figure(raised.paths[0]), raised.hold)
+        return _length(f"Rear {_mark(rig)}, raised", rig.figure(raised.paths[0]), raised.hold)
     if not kit.held.levered or not any(one.kind == LIFT for one in kit.held.told(SETTING)):
         return ()
-    return _about("Rear mark, jacked", fit.measured.arches.b.rear_mark, LIFTED, "rear_mark")
+    return _about(f"Rear {_mark(rig)}, jacked", fit.measured.arches.b.rear_mark, LIFTED, "rear_mark")
 
 
 def _set(fit: Fit) -> tuple[Fact, ...]:
@@ -95,7 +101,7 @@ def _reads(rig: Rig, fit: Fit) -> tuple[Fact, ...]:
     """What is read once all of it is on."""
     last = next((one for one in reversed(fit.measured.trials) if one.measured), None)
     if last is None:
-        return _length("Front mark, coupled", fit.measured.arches.b.front_mark, "front_mark")
+        return _length(f"Front {_mark(rig)}, coupled", fit.measured.arches.b.front_mark, "front_mark")
     loaded = fit.hitch.family.loaded
     gauge = rig.figure(f"trials.{last.trial.key}.ball_gauge")
     read = (
@@ -103,4 +109,4 @@ def _reads(rig: Rig, fit: Fit) -> tuple[Fact, ...]:
         if isinstance(gauge, Missing)
         else (Fact(f"Gauge, {loaded}", Phrase("{w}", {"w": (gauge.value, WEIGHT, "nearest")}), "gauge"),)
     )
-    return (*read, *_length(f"Front mark, {loaded}", last.state.front_mark, "front_mark"))
+    return (*read, *_length(f"Front {_mark(rig)}, {loaded}", last.state.front_mark, "front_mark"))

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, replace
 
+from stathmos.core.families import PLAIN, Family
 from stathmos.core.figures import Missing
 from stathmos.core.heights import positions
 from stathmos.core.joints import JOINTS
@@ -121,7 +122,8 @@ def _always(_: Yard) -> str:
 @dataclass(frozen=True, kw_only=True)
 class Act:
     """One thing to do. ``hinders``: why it cannot be done now, empty where it can; ``does``: the scene after; ``stirs``: whether it
-    changes how the rig stands; ``kind``: of the procedure's step that it is, where one must be safe before it."""
+    changes how the rig stands; ``kind``: of the procedure's step that it is, where one must be safe before it;
+    ``loads``: whether it loads or unloads the hitch. ``words``: with ``{noun}`` for what carries."""
 
     key: str
     group: str
@@ -130,8 +132,27 @@ class Act:
     wants: Callable[[Yard], tuple[Arg, ...]] = _none
     hinders: Callable[[Yard], str] = _always
     stirs: bool = True
-    caution: str = ""
     kind: str = ""
+    loads: bool = False
+
+    def called(self, yard: Yard) -> str:
+        """Its words, on the hitch that is mounted."""
+        noun = _family(yard).carries_by
+        return self.words.format(noun=noun, Noun=noun.capitalize())
+
+    def caution(self, yard: Yard) -> str:
+        """Where it can hurt, on the hitch that is mounted."""
+        if not self.loads:
+            return ""
+        family = _family(yard)
+        own = next((one.caution for one in family.steps if one.kind == LOAD and one.caution), "")
+        lift = "Lift the rig about 3 in (76 mm) first. " if family.levered else ""
+        return f"{lift}{own}"
+
+
+def _family(yard: Yard) -> Family:
+    """The family of the hitch that is mounted."""
+    return PLAIN if yard.parts.kit is None else yard.parts.kit.held
 
 
 def _set(**changes: object) -> Callable[[Yard, Args], Scene]:
@@ -190,8 +211,8 @@ def _cannot_pin(yard: Yard) -> str:
 
 def _bars_hinder(yard: Yard) -> str:
     if yard.parts.kit is None:
-        return "There are no spring bars on this hitch."
-    return "The bars are on: take them off first." if yard.scene.bars_on else ""
+        return "This hitch has nothing to load."
+    return f"It stands with its {_family(yard).loaded}: unload it first." if yard.scene.bars_on else ""
 
 
 def _cannot_put_on(yard: Yard) -> str:
@@ -199,11 +220,11 @@ def _cannot_put_on(yard: Yard) -> str:
         return "It is not coupled."
     if _bars_hinder(yard):
         return _bars_hinder(yard)
-    return "They would not go on: their ends are too far from the brackets." if yard.stands.gap > BY_LEVER else ""
+    return f"The {_family(yard).carries_by} would not go on: too tight." if yard.stands.gap > BY_LEVER else ""
 
 
 def _cannot_take_off(yard: Yard) -> str:
-    return "" if yard.scene.bars_on else "The bars are not on."
+    return "" if yard.scene.bars_on else f"It has {_family(yard).bare} on."
 
 
 def _counts(yard: Yard) -> tuple[Arg, ...]:
@@ -373,11 +394,9 @@ ACTS: Mapping[str, Act] = {
         Act(key="uncouple", group="Coupling", words="Uncouple", does=_uncouple, hinders=_cannot_uncouple),
         Act(key="mount", group="Hitch", words="Mount the hitch", does=_mount, wants=_parts_offered,
             hinders=lambda yard: "It is coupled: uncouple first." if yard.scene.coupled else ""),
-        Act(key="set", group="Bars", words="Set the bars", does=_set_counts, wants=_counts, hinders=_bars_hinder),
-        Act(key="bars_on", group="Bars", words="Bars on", does=_set(bars_on=True), hinders=_cannot_put_on, kind=LOAD,
-            caution="A loaded bar or lever can injure: lift the rig about 3 in (76 mm) first, and stand clear of its end."),
-        Act(key="bars_off", group="Bars", words="Bars off", does=_set(bars_on=False), hinders=_cannot_take_off,
-            caution="A loaded bar or lever can injure: lift the rig about 3 in (76 mm) first, and stand clear of its end."),
+        Act(key="set", group="Setting", words="Set the {noun}", does=_set_counts, wants=_counts, hinders=_bars_hinder),
+        Act(key="bars_on", group="Setting", words="{Noun} on", does=_set(bars_on=True), hinders=_cannot_put_on, kind=LOAD, loads=True),
+        Act(key="bars_off", group="Setting", words="{Noun} off", does=_set(bars_on=False), hinders=_cannot_take_off, loads=True),
         Act(key="roll", group="Rig", words="Roll it a length and back", kind=ROLL, hinders=lambda yard: "The trailer stands on its jack." if yard.scene.coupled and yard.scene.jack else "",
             does=lambda yard, _: replace(yard.scene, lag_front=yard.scene.lag_front * EACH_LEAVES, lag_rear=yard.scene.lag_rear * EACH_LEAVES), stirs=False),
         Act(key="rock", group="Rig", words="Rock it at both ends", stirs=False, kind=ROLL,

@@ -115,7 +115,8 @@ class Hand:
         yard = self.begun.now(event.scene)
         if event.act in ("bars_on", "bars_off") and before.bars_on != event.scene.bars_on:
             gap = self.begun.now(replace(before, bars_on=False)).stands.gap
-            if gap > BY_HAND and self.begun.now(before).lifted < LIFTED:
+            levered = yard.parts.kit is not None and yard.parts.kit.held.levered
+            if levered and gap > BY_HAND and self.begun.now(before).lifted < LIFTED:
                 loaded = self.begun.now(replace(before, bars_on=True)).stands
                 each = loaded.couple / yard.parts.bracket / 2 if yard.parts.bracket else 0.0
                 says = Phrase("Each bar pulled with {each} as it was done.", {"each": (each, WEIGHT, "up")})

@@ -71,7 +71,7 @@ MISTAKES: Mapping[str, Kind] = {
              why="Beyond its scale a wrench clicks at its end: the bolt is looser than what is written."),
         Kind(key="not_tight", name="A bolt is not as tight as it must be", teaches="wrench", why="What is not tight works loose.", outcome=True),
         Kind(key="not_set", name="It was let go before it was set", teaches="plain_fit",
-             why="Coupled, latched and pinned, jack clear, bars on: so it goes.", outcome=True),
+             why="Coupled, latched and pinned, jack clear, hitch loaded: so it goes.", outcome=True),
         Kind(key="wrong_verdict", name="The verdict was wrong", teaches="plain_fit", why="What may not go was let go, or what may go was held.", outcome=True),
     )
 }  # fmt: skip

@@ -31,7 +31,7 @@ GOALS = {
     LEVEL: "Rail front and rear stand within 1¼ in (32 mm)",
     SHARE: "At least a tenth rests on the tongue",
     KIT: "The kit is rated for what it carries",
-    SET: "Coupled, latched and pinned, jack clear, bars on",
+    SET: "Coupled, latched and pinned, jack clear, hitch loaded",
     TIGHT: "Every bolt is as tight as its handbook wants",
 }
 VERDICTS = {GO: "It may go", HOLD: "It may not go"}
@@ -144,7 +144,7 @@ def _seen(yard: Yard) -> list[Phrase]:
 
 def _act(yard: Yard, act: Act) -> Tree:
     return {
-        "key": act.key, "group": act.group, "words": act.words, "caution": act.caution, "hinders": act.hinders(yard),
+        "key": act.key, "group": act.group, "words": act.called(yard), "caution": act.caution(yard), "hinders": act.hinders(yard),
         "wants": [_arg(one) for one in act.wants(yard)],
     }  # fmt: skip
 
