@@ -34,6 +34,7 @@ from stathmos.core.procedure import (
 )
 
 _LOADED = "A loaded bar or lever can injure: stand clear of its end."
+_WOUND = "A wound bar can injure: stand clear of its end."
 _JACKED = "Jack on level ground only."
 
 #: what a hitch can be made of besides its shank and its ball, and what of it is drawn
@@ -261,7 +262,7 @@ _BARS_OFF = _off(
     RELEASE,
     "Bars off and stowed.",
     "Never open the latch with bars loaded.",
-    "Stand clear of a loaded lever.",
+    "Stand clear of the bars' ends.",
     takes=("bars",),
     hold="bar",
     short="Bars off",
@@ -368,13 +369,13 @@ FAMILIES: dict[str, Family] = {
             own=(
                 *_mounted("shank", "hole", "plate"), *_seen("head_below", "lines_clear"), *_tight("ball_nut", "frame_bolts", "head_bolts", "bracket_bolts"),
                 _on("lift_for_bars", LIFT, "Turn the screw back until the bars hang free.", "Unwound, the bars go on by hand: the jack lifts nothing here.", hold="screw", short="Screw turned back"),
-                _on("bars_on", PUT_ON, "Bars into the head and onto their brackets, by hand.", "Bars that need a lever are still wound.", puts=("bars",), needs=("lift_for_bars",), hold="bar", short="Bars on by hand"),
+                _on("bars_on", PUT_ON, "Bars into the head and onto their brackets, by hand.", "Bars that have to be forced are still wound.", puts=("bars",), needs=("lift_for_bars",), hold="bar", short="Bars on by hand"),
                 _on("bar_pins", SECURE, "Pins and clips in both brackets.", "A bar that drops out drags, and the trailer sways.", puts=("bar pins",), secures=("bars",), hold="bar_pin", short="Bracket pins in"),
-                _on("screwed", LOAD, "Turn the screw in. It lifts the head as it takes the load", "The gauge under the ball reads the tongue, and what the bars press down.", _LOADED, puts=("wound screw",), needs=("bar_pins",), as_set=True, hold="screw", short="Turn the screw in"),
+                _on("screwed", LOAD, "Turn the screw in. It lifts the head as it takes the load", "The gauge under the ball reads the tongue, and what the bars press down.", _WOUND, puts=("wound screw",), needs=("bar_pins",), as_set=True, hold="screw", short="Turn the screw in"),
                 _on("screw_locked", SECURE, "Lock the screw.", "A screw that turns back lets the load go.", puts=("screw lock",), secures=("wound screw",), hold="screw_lock", short="Lock the screw"),
                 *_seen("slant", "ground", "marks_whole"), *_again("head_bolts", "bracket_bolts"),
                 _off("un_unlock", RELEASE, "Unlock the screw.", "Locked, it does not turn.", takes=("screw lock",), hold="screw_lock", short="Unlock the screw"),
-                _off("un_lift", RELEASE, "Latch still closed, turn the screw back until the bars hang free.", "Unloaded bars come off by hand.", _LOADED, takes=("wound screw",), hold="screw", short="Turn the screw back"),
+                _off("un_lift", RELEASE, "Latch still closed, turn the screw back until the bars hang free.", "Unloaded bars come off by hand.", _WOUND, takes=("wound screw",), hold="screw", short="Turn the screw back"),
                 _PINS_OFF, _BARS_OFF,
             ),
             no_sway_control=_FRICTION_BAR,

@@ -42,7 +42,9 @@ class Tolerance:
         return length <= self.value + SAME
 
 
-ATTITUDE = Tolerance(1.25 * MM_PER_IN, Rule("Rail front against rail rear within 1¼ in, bars on.", COMMON_PRACTICE))
+ATTITUDE = Tolerance(
+    1.25 * MM_PER_IN, Rule("Rail front against rail rear within 1¼ in, coupled and set.", COMMON_PRACTICE)
+)
 TRAILER_LEVEL = Tolerance(
     MM_PER_IN / 8,
     Rule("Level is rail front the same as rail rear, within ⅛ in.", COMMON_PRACTICE + "; ⅛ in " + FROM_MEMORY),

@@ -67,7 +67,7 @@ class WholeFit(Portrait):
         self.sent()
         self.bars_on()
         self.trial_taped("37 7/8", "38 1/2", "20 3/8")
-        expect(coach).to_contain_text("The bars are set. Leave them.")
+        expect(coach).to_contain_text("The hitch is set. Leave it.")
         expect(self.page.get_by_role("table")).to_contain_text("77.8 %")
         self.assertEqual(Rig.objects.get(pk=self.rig.pk).current()["trials.trial_2.front_left"].typed, "37 7/8 in")
 
@@ -97,7 +97,7 @@ class WholeFit(Portrait):
         self.sent()
         self.bars_on()
         self.trial_taped("37 7/8", "38 1/2", "20 3/8")
-        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The bars are set. Leave them.")
+        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The hitch is set. Leave it.")
         self.press("On to: Clearances")
         self.all_so()
         for text in ("4 1/2", "4 1/2", "9", "9", "1/16", "22 5/8"):
@@ -238,7 +238,7 @@ class OtherWays(Portrait):
         self.write(a_fit.TRIAL_2)
         self.page.goto(f"{self.live_server_url}/rigs/{self.rig.pk}/bay/coach")
         expect(self.page.get_by_role("main")).to_contain_text("as a known-good rig: inside")
-        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The bars are set. Leave them.")
+        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The hitch is set. Leave it.")
 
 
 class Dropped(Portrait):
@@ -415,7 +415,7 @@ class Habits(Portrait):
             )
         )
         self.open_bay("coach")
-        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The bars are set. Leave them.")
+        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The hitch is set. Leave it.")
         expect(self.page.get_by_role("main")).to_contain_text("all marks within ½ in: not measured")
 
     def test_the_height_first_where_the_rail_is_out(self) -> None:
@@ -480,7 +480,7 @@ class Habits(Portrait):
         self.marks("37 7/8", "38 1/2", "bars on, read again after a rock")
         self.sent()
         self.section("Coach")
-        expect(coach).to_contain_text("The bars are set. Leave them.")
+        expect(coach).to_contain_text("The hitch is set. Leave it.")
 
 
 class AtTheDesk(BrowserTest):

@@ -132,7 +132,7 @@ class Family(Portrait):
         self.sent()
         self.work_through()
         self.sent()
-        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The bars are set. Leave them.")
+        expect(self.page.get_by_role("region", name="Next")).to_contain_text("The hitch is set. Leave it.")
         self.onward()
         self.work_through()
 

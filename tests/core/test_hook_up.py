@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import re
 import unittest
+from collections.abc import Iterator, Mapping
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -17,6 +19,10 @@ from stathmos.core.handover.drill import COMMON, order
 from stathmos.core.handover.hook_up import HookUp, hook_up
 from stathmos.core.parts_list import ASK, BUY
 from stathmos.core.procedure import SETTING, UNHOOKING
+from stathmos.core.report import written
+from stathmos.core.report.bay import tree as bay_tree
+from stathmos.core.report.handover import card as card_tree
+from stathmos.core.report.handover import tree as handover_tree
 from tests.core.rigs import label, measured, shank
 from tests.core.test_bay_steps import AB, WHOLE, WRENCHES, fitted, trial
 
@@ -152,6 +158,44 @@ class Words(unittest.TestCase):
             self.assertEqual(sections["b"], f"B, coupled, no {name}")
             self.assertEqual(sections["c"], f"C, {name} on, trial 1")
             self.assertEqual(sections["setting"], f"Setting the {name}")
+
+
+class NoWordOfAnother(unittest.TestCase):
+    #: words that a family's bay, drill and card never say; of what is not its own
+    FOREIGN = {
+        "tension_chain": r"\bbars?\b|\blevers?\b|\bchrome\b|\bwashers?\b",
+        "hydraulic": r"\bbars\b|\blevers\b|\bsnap-up\b|\bwashers?\b|\bbracket hole|\btension",
+        "lead_screw": r"\bwashers?\b|\bsnap-up\b|\blevers?\b|\bchrome\b|working link|\btension",
+        "chain": r"\bchrome\b|\btension|\bsnap-up\b|lead screw",
+    }  # fmt: skip
+    #: what speaks of every hitch: an add-on bar, the scale's pass and the gauge's field, whose names are the weighing's own
+    COMMON = ("friction bar", "weighbridge", "gauge under the ball")
+
+    def test_bay_drill_and_card_say_nothing_of_another_family_s_parts(self) -> None:
+        for key, foreign in self.FOREIGN.items():
+            found = family_fit(key)
+            rig = found.measured.rig
+            told = (bay_tree(found), handover_tree(hand_over(rig, found)), card_tree(rig, found, {}, "2026-01-01"))
+            said = {text for tree in told for text in _strings(written(tree)) if " " in text}
+            wrong = [
+                text
+                for text in said
+                if re.search(foreign, text, re.IGNORECASE) and not any(one in text for one in self.COMMON)
+            ]
+            with self.subTest(family=key):
+                self.assertGreater(len(said), 200)
+                self.assertEqual(sorted(wrong), [])
+
+
+def _strings(tree: object) -> Iterator[str]:
+    if isinstance(tree, str):
+        yield tree
+    elif isinstance(tree, Mapping):
+        for one in tree.values():
+            yield from _strings(one)
+    elif isinstance(tree, list | tuple):
+        for one in tree:
+            yield from _strings(one)
 
 
 class Extras(unittest.TestCase):

@@ -146,7 +146,7 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
         )
     if advice.verdict == DONE:
         sure = (advice.now_likely or 0.0) >= SURE_ENOUGH
-        set_so = "The bars are set. Leave them." if sure else "The bars are set as far as a tape can tell. Leave them."
+        set_so = "The hitch is set. Leave it." if sure else "The hitch is set as far as a tape can tell. Leave it."
         weigh = "" if sure else " Weigh pass 3 on a weighbridge to be sure."
         return Phrase(set_so), joined(says, Phrase("It stands so with {likely} likelihood." + weigh, put))
     if advice.verdict == LEAVE:
@@ -155,7 +155,7 @@ def in_words(advice: Advice, front: Front) -> tuple[Phrase, Phrase]:
             "Another trial is not worth that. It stands so with {likely} likelihood: weigh pass 3 on a truck scale to be sure.",
             put,
         )
-        return Phrase("The bars are set, inside as taped. Leave them."), joined(says, front.sixteenth(), unsure)
+        return Phrase("The hitch is set, inside as taped. Leave it."), joined(says, front.sixteenth(), unsure)
     if advice.verdict == AGAIN:
         first = "" if front.rocked else "roll the rig a length, "
         rock = Phrase(

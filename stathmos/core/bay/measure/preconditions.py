@@ -36,7 +36,7 @@ def preconditions(rig: Rig, kit: Kit | None, known_good: bool = False) -> tuple[
             seen(
                 rig, "bay.in_line", "in_line", "Straight in line", "In line.",
                 "Not in line: the bars pull unequally in a turn. Straighten the rig before measuring.",
-                "Out of line one bar is wound and the other slack.",
+                "Out of line one side carries and the other is slack.",
             ),
             _levelling(rig),
             _air(rig, kit),
@@ -123,7 +123,7 @@ def _levelling(rig: Rig) -> Check:
 
 def _air(rig: Rig, kit: Kit | None) -> Check:
     fitted, path = rig.choice("vehicle.air_springs"), "bay.air_set"
-    why = "Air springs carry what the bars should give back; measured at another pressure the set-up is void."
+    why = "Air springs carry what the hitch should give back; measured at another pressure the set-up is void."
     name = "Air springs by the rule"
     if not fitted:
         return Check(

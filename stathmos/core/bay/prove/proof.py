@@ -78,7 +78,7 @@ def equal_ends(trial: Trial | None, kit: Kit) -> tuple[Check, ...]:
 def _equal(trial: Trial, counted: Counted) -> Check:
     name, why = (
         f"Equal {counted.kind.equal} both sides",
-        "Unequal bars twist both frames and pull the trailer to one side.",
+        "Set unequally, they twist both frames and pull the trailer to one side.",
     )
     paths = tuple(f"trials.{trial.key}.{field}" for field in counted.by_side)
     if counted.both is None:

@@ -85,7 +85,7 @@ def tools(kit: Kit | None, fasteners: tuple[Fastener, ...], by_joint: tuple[Serv
         ("Grease", "Ball and pivots, where the hitch handbook wants it."),
         ("Wheel chocks", "Both sides, before the coupler is touched."),
     ]
-    if kit is None:
+    if kit is None or not kit.held.levered:
         plain = plain[1:]
     if kit is not None and kit.half_links is not None and kit.half_links.typed == "yes":
         plain.append(("12 mm bolts, a pair", "Half a link."))

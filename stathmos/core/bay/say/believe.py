@@ -58,7 +58,7 @@ def _beside(rig: Rig, path: str) -> list[Beside]:
         state = name[len(corner) :]
         found.append(_of(rig, f"{section}.{other}{state}", SIDES_APART, "the other side"))
         before = {"_a": "_b", "_b": "_a"}.get(state, "_b")
-        word = {"_a": "B, coupled", "_b": "A, uncoupled"}.get(state, "B, no bars")
+        word = {"_a": "B, coupled", "_b": "A, uncoupled"}.get(state, "B, coupled")
         found.append(_of(rig, f"bay.{corner}{before}", STATES_APART, word))
     elif name.startswith("rail_"):
         other = name.replace("front", "rear") if "front" in name else name.replace("rear", "front")

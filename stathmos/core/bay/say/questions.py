@@ -128,7 +128,7 @@ def _before_measuring(rig: Rig, known_good: bool, marks: bool) -> list[Question]
             rig,
             "bay.in_line",
             "Does the rig stand straight in line?",
-            "Out of line one bar is wound and the other slack.",
+            "Out of line one side carries and the other is slack.",
             so=YES,
         ),
         question(
