@@ -158,9 +158,9 @@ LOOKS: dict[str, Look] = {
             only=Where("trailer.coupler_mount", ("underslung",)), good="Fitted.", bad="It is not fitted, and the coupler is underslung.", under=(),
         ),
         Look(
-            key="square_centred", field="square_centred", name="Bar square from the coupler, centred", when=MOUNTING, read_at="tape to both rails", hold="bar",
-            ask="Does the bar run square from the coupler, midway between the rails?", why="Off centre it pulls the trailer to one side.",
-            good="Square and centred.", bad="It does not run square and centred: shift the bracket.", under=(Under.BRACKETS,),
+            key="square_centred", field="square_centred", name="Bar square from the coupler, centered", when=MOUNTING, read_at="tape to both rails", hold="bar",
+            ask="Does the bar run square from the coupler, midway between the rails?", why="Off center it pulls the trailer to one side.",
+            good="Square and centered.", bad="It does not run square and centered: shift the bracket.", under=(Under.BRACKETS,),
         ),
         Look(
             key="head_below", field="head_below", name="Head set by the handbook's offset", when=MOUNTING, read_at="tape, ball against level coupler", hold="ball_height",

@@ -173,8 +173,8 @@ function Steps({ section }: { section: BaySection }) {
       <StepList name={section.name} steps={section.steps} />
       {section.off.length > 0 && (
         <Box component="section">
-          <Box component="h3" sx={{ m: 0, mb: 0.75, fontSize: "1.2rem", borderTop: `1px solid ${hairline}`, pt: 1 }}>To take them off again</Box>
-          <StepList name="To take them off again" steps={section.off} />
+          <Box component="h3" sx={{ m: 0, mb: 0.75, fontSize: "1.2rem", borderTop: `1px solid ${hairline}`, pt: 1 }}>Off again</Box>
+          <StepList name="Off again" steps={section.off} />
         </Box>
       )}
     </Box>
