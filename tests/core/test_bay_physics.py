@@ -124,7 +124,7 @@ class BarsAndSettings(unittest.TestCase):
         for word, by, says in (
             ("hole", 1.0, "Raise the brackets by 1 bracket hole: 4 instead of 3, the same on both sides."),
             ("hole", -2.0, "Lower the brackets by 2 bracket holes: 1 instead of 3, the same on both sides."),
-            ("link", -0.5, "Take up ½ working link: 2.5 instead of 3, the same on both sides."),
+            ("link", -0.5, "Take up ½ working link: 2½ instead of 3, the same on both sides."),
             ("link", 1.0, "Let out 1 working link: 4 instead of 3, the same on both sides."),
             ("turn", 2.0, "Tighten 2 turns: 5 instead of 3, the same on both sides."),
         ):
