@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from stathmos.core.families import PLAIN, Family
+from stathmos.core.families import Family
 from stathmos.core.figures import Given
 from stathmos.core.settings import Allowed, Kind, settings_of
 from stathmos.core.stock import Kit
@@ -75,8 +75,3 @@ def of_kit(kit: Kit) -> AsSet:
     family = kit.held
     end = bracket + 90 if family.reaches_past else bracket
     return AsSet(family=family, counts=counts_of(kit, {}), bracket=bracket, bar_end=_or(kit.bar_length, end))
-
-
-def of_nothing() -> AsSet:
-    """A plain ball mount."""
-    return AsSet(family=PLAIN)

@@ -93,8 +93,8 @@ class Sheet:
         self.put(circle(PART, x, y, r), circle(LINE, x, y, 0.5 * r))
         self.spot(name, x, y)
 
-    def threads(self, x: float, y: float, number: float, pitch: float = 5.0, tall: float = 9.0) -> float:
-        """So many threads showing along a bolt to the right, each a line; where they end. Half of one is a short line."""
+    def threads(self, x: float, y: float, number: float, pitch: float = 5.0, tall: float = 9.0) -> None:
+        """So many threads showing along a bolt to the right, each a line. Half of one is a short line."""
         whole = int(number)
         end = x + number * pitch
         self.put(box(LINE, x, end + 3, y - 0.6 * tall, y + 0.6 * tall))
@@ -103,7 +103,6 @@ class Sheet:
             self.line(at - 1, y - tall, at + 1, y + tall)
         if number > whole:
             self.line(end - 1, y - 0.5 * tall, end, y + 0.5 * tall)
-        return end + 3
 
     def done(self, frame: Frame) -> HitchDrawing:
         """The drawing; its labels from the right to the left, so that no line to a label's row runs through another label."""
