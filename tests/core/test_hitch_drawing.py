@@ -160,6 +160,19 @@ class AsItIsSet(unittest.TestCase):
             hitch = AsSet(family=FAMILIES["l_bracket"], underslung=underslung)
             self.assertEqual(draw(hitch).spots["studs"].y > rail(hitch).high, not underslung)
 
+    def test_a_ball_never_hangs_in_the_air(self) -> None:
+        for family in FAMILIES.values():
+            for holes in (1, 6):
+                drawn = draw(AsSet(family=family, holes=holes, hole=1))
+                nut = drawn.spots["ball_nut"]
+                under = [
+                    one
+                    for one in drawn.strokes
+                    if min(one.x) <= -60 and max(one.x) >= 24 and min(one.y) < -34 <= max(one.y) and max(one.y) < 0
+                ]
+                self.assertTrue(under, (family.key, "a seat between ball and nut"))
+                self.assertLess(nut.y, -34)
+
     def test_each_family_is_drawn_from_its_own_parts(self) -> None:
         spots = {family.key: set(draw(AsSet(family=family)).spots) for family in FAMILIES.values()}
         for part, own in ((ON_BRACKETS, "shelf"), (TENSION, "tension_plate"), (CYLINDER, "valve"), (BARS, "bar_end")):

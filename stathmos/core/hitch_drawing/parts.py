@@ -86,6 +86,8 @@ def receiver(sheet: Sheet, hitch: AsSet) -> None:
         sheet.put(box(BODY, -168, -118, shank.low, shank.high))
         for number in range(max(hitch.holes, 2)):
             sheet.put(circle(GLASS, -143, shank.low + 22 + number * PITCH, 7))
+    if not hitch.parts:  # a mount of one piece, to the seat under the ball
+        sheet.put(box(BODY, -160, 42, SEAT - 34, SEAT))
     sheet.spot("shank_hole", -143, shank.hole)
     if hitch.hole is not None and hitch.holes > 1:
         sheet.say(-143, shank.hole, "Shank hole", Phrase(f"{hitch.hole} from the bottom"))
