@@ -78,8 +78,8 @@ def _jacked(rig: Rig, fit: Fit) -> tuple[Fact, ...]:
     kit = fit.measured.kit
     if kit is None:
         return ()
-    raised = LOOKS["raised"]
-    if "raised" in kit.held.looks:
+    raised = next((LOOKS[key] for key in kit.held.looks if LOOKS[key].over), None)
+    if raised is not None:
         return _length(f"Rear {_mark(rig)}, raised", rig.figure(raised.paths[0]), raised.hold)
     if not kit.held.levered or not any(one.kind == LIFT for one in kit.held.told(SETTING)):
         return ()

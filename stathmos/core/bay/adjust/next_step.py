@@ -384,7 +384,7 @@ def _nothing_to_go_by(bench: Bench, learned: tuple[Effect, ...]) -> Next:
         return replace(before, why=joined(window.says, before.why), effects=learned)
     return Next(
         verdict="noise", says=Phrase("Stop here: the tape cannot tell what is needed."),
-        why=joined(window.says, Phrase("On a stiff vehicle the tape cannot say what the hitch gives back: weigh passes 1 to 3 on a weighbridge.")),
+        why=joined(window.says, Phrase("On a stiff vehicle the tape cannot say what the hitch gives back: weigh passes 1 to 3 on a truck scale.")),
         effects=learned,
     )  # fmt: skip
 
